@@ -1,0 +1,14 @@
+# What every target of this project is compiled with.
+add_library(underpaint_options INTERFACE)
+target_compile_options(underpaint_options INTERFACE
+  -Wall -Wextra -Wpedantic -Wshadow -Wconversion -Wno-sign-conversion -Wnon-virtual-dtor
+  # Products and sums stay as written, so that figures are the same on every machine.
+  -ffp-contract=off)
+if(UNDERPAINT_WARNINGS_AS_ERRORS)
+  target_compile_options(underpaint_options INTERFACE -Werror)
+endif()
+if(UNDERPAINT_SANITIZE)
+  target_compile_options(underpaint_options INTERFACE
+    -fsanitize=address,undefined -fno-sanitize-recover=all -fno-omit-frame-pointer -O1)
+  target_link_options(underpaint_options INTERFACE -fsanitize=address,undefined)
+endif()

@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <cstdint>
+#include <vector>
+
+#include "audit/exact_sum.h"
+
+namespace underpaint {
+
+/// How far steps (of the nine-step scale) stand from where they should: figures of |d|, d = step
+/// now minus step then, over every pixel.
+struct Drift {
+    double mean = 0, p95 = 0, max = 0;
+    double changed_steps = 0;    ///< share 0..1 of pixels whose rounded step is another
+    double lighter = 0, darker = 0;  ///< share 0..1 of pixels beyond the held budget, each way
+    friend bool operator==(const Drift&, const Drift&) = default;
+};
+
+/// Gathers drift pixel by pixel. Tallies of separate tiles add up to the same figures in any order.
+class DriftTally {
+public:
+    DriftTally();
+    void add(float step_now, float step_then);
+    DriftTally& operator+=(const DriftTally& other);
+    /// The 95th percentile is the nearest rank, to 1/5000 step; mean and maximum are exact.
+    Drift drift() const;
+
+private:
+    std::vector<std::uint32_t> bins_;
+    std::uint64_t count_ = 0, changed_ = 0, lighter_ = 0, darker_ = 0;
+    ExactSum sum_;
+    float max_ = 0;
+};
+
+}  // namespace underpaint

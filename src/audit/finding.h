@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "audit/audit.h"
+
+namespace underpaint {
+
+enum class FindingCode { values_slip, part_swap, focus_slips, swing_slips, all_held, nothing_laid };
+std::string_view id_of(FindingCode code);
+
+/// One measured sentence: what is so now, what the seal has, which pass.
+struct Finding {
+    FindingCode code = FindingCode::all_held;
+    Verdict verdict = Verdict::held;
+    int pass = 0;  ///< counted from 1; 0 when no single pass is meant
+    std::string text;
+    friend bool operator==(const Finding&, const Finding&) = default;
+};
+
+/// The findings of a finished audit, the costliest first; never empty.
+std::vector<Finding> find(const Painting& painting, const Audit& audit);
+
+}  // namespace underpaint

@@ -1,0 +1,140 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "audit/focus.h"
+
+#include <tbb/parallel_for.h>
+
+#include <algorithm>
+#include <cmath>
+#include <opencv2/imgproc.hpp>
+
+namespace underpaint {
+namespace {
+
+double percentile(std::vector<float>& values, double share) {
+    const auto rank = static_cast<std::ptrdiff_t>(
+        std::max(0.0, std::ceil(share * static_cast<double>(values.size())) - 1));
+    std::nth_element(values.begin(), values.begin() + rank, values.end());
+    return values[static_cast<std::size_t>(rank)];
+}
+
+double distance(const Point& a, const Point& b) {
+    return std::hypot(a.x - b.x, a.y - b.y);
+}
+
+}  // namespace
+
+ViewingSteps at_viewing_scale(FloatBlock steps, Size picture) {
+    const Size size = steps.area().size();
+    const int side = std::max(size.width, size.height);
+    if (side > kViewingSide) {
+        const double shrink = double{kViewingSide} / side;
+        const Rect area{0, 0, std::max(1, static_cast<int>(std::lround(size.width * shrink))),
+                        std::max(1, static_cast<int>(std::lround(size.height * shrink)))};
+        FloatBlock small(area);
+        const cv::Mat from(size.height, size.width, CV_32F, steps.samples().data());
+        cv::Mat to(area.height, area.width, CV_32F, small.samples().data());
+        cv::resize(from, to, to.size(), 0, 0, cv::INTER_AREA);
+        steps = std::move(small);
+    }
+    const double scale = static_cast<double>(steps.area().width) / picture.width;
+    return {std::move(steps), scale};
+}
+
+std::optional<double> disc_contrast(const FloatBlock& steps, const Point& centre, double radius) {
+    thread_local std::vector<float> inside;
+    inside.clear();
+    const int top = std::max(0, static_cast<int>(std::floor(centre.y - radius)));
+    const int bottom =
+        std::min(steps.area().height, static_cast<int>(std::ceil(centre.y + radius)) + 1);
+    for (int y = top; y < bottom; ++y) {
+        const double dy = y + 0.5 - centre.y, square = radius * radius - dy * dy;
+        if (square < 0) continue;
+        const double half = std::sqrt(square);
+        const int left = std::max(0, static_cast<int>(std::ceil(centre.x - half - 0.5)));
+        const int right = std::min(steps.area().width - 1,
+                                   static_cast<int>(std::floor(centre.x + half - 0.5)));
+        if (right < left) continue;
+        const auto row = steps.row(y);
+        inside.insert(inside.end(), row.begin() + left, row.begin() + right + 1);
+    }
+    if (inside.empty()) return std::nullopt;
+    return percentile(inside, 0.95) - percentile(inside, 0.05);
+}
+
+std::vector<Rival> find_rivals(const ViewingSteps& viewing, std::span<const Focus> foci,
+                               double radius) {
+    const Rect& area = viewing.steps.area();
+    const double r = radius * viewing.scale, spacing = std::max(r / 2, 1.0);
+    const auto places = [&](int length) {
+        return length < 2 * r ? 0 : static_cast<int>((length - 2 * r) / spacing) + 1;
+    };
+    const int columns = places(area.width), rows = places(area.height);
+    if (columns == 0 || rows == 0) return {};
+    const auto centre = [&](int column, int row) {
+        return Point{r + column * spacing, r + row * spacing};
+    };
+
+    constexpr double excluded = -1;
+    std::vector<double> contrast(static_cast<std::size_t>(columns) * rows, excluded);
+    const auto at = [&](int column, int row) -> double& {
+        return contrast[static_cast<std::size_t>(row) * columns + column];
+    };
+    tbb::parallel_for(0, rows, [&](int row) {
+        for (int column = 0; column < columns; ++column) {
+            const Point c = centre(column, row);
+            const bool clear = std::ranges::all_of(foci, [&](const Focus& focus) {
+                const Point f{focus.centre.x * viewing.scale, focus.centre.y * viewing.scale};
+                return distance(c, f) >= 2 * r;
+            });
+            if (clear) at(column, row) = disc_contrast(viewing.steps, c, r).value_or(excluded);
+        }
+    });
+
+    std::vector<Rival> rivals;
+    for (int row = 0; row < rows; ++row)
+        for (int column = 0; column < columns; ++column) {
+            const double here = at(column, row);
+            if (here == excluded) continue;
+            bool highest = true;
+            for (int y = std::max(0, row - 1); y <= std::min(rows - 1, row + 1); ++y)
+                for (int x = std::max(0, column - 1); x <= std::min(columns - 1, column + 1); ++x)
+                    highest = highest && at(x, y) <= here;
+            const Point c = centre(column, row);
+            if (highest) rivals.push_back({{c.x / viewing.scale, c.y / viewing.scale}, here});
+        }
+    std::ranges::stable_sort(rivals, std::greater(), &Rival::contrast);
+    return rivals;
+}
+
+std::optional<FocusAudit> audit_focus(const ViewingSteps& now, std::span<const Focus> foci,
+                                      const std::optional<FocusAudit>& sealed) {
+    if (foci.empty()) return std::nullopt;
+    const Focus& lead = foci.front();
+    const auto contrast = disc_contrast(
+        now.steps, {lead.centre.x * now.scale, lead.centre.y * now.scale}, lead.radius * now.scale);
+    if (!contrast) return std::nullopt;
+
+    FocusAudit result;
+    result.contrast = *contrast;
+    if (sealed) {
+        if (sealed->contrast <= 0) return std::nullopt;
+        result.kept = *contrast / sealed->contrast;
+    }
+    const auto rivals = find_rivals(now, foci, lead.radius);
+    if (!rivals.empty()) {
+        result.rival = rivals.front();
+        if (result.rival->contrast > 0) result.lead = *contrast / result.rival->contrast;
+    }
+    result.verdict =
+        judge_focus(result.kept, result.lead, sealed ? sealed->lead : std::nullopt);
+    return result;
+}
+
+Verdict judge_focus(double kept, std::optional<double> lead, std::optional<double> sealed_lead) {
+    const bool leads = !lead || *lead >= 1;
+    const bool led = !sealed_lead || *sealed_lead >= 1;
+    if (kept < 0.75 || (led && !leads)) return Verdict::lost;
+    return kept >= 0.9 && leads ? Verdict::held : Verdict::slipping;
+}
+
+}  // namespace underpaint

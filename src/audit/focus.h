@@ -1,0 +1,57 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <span>
+#include <vector>
+
+#include "audit/verdict.h"
+#include "painting/plan.h"
+#include "raster/rgb_block.h"
+
+namespace underpaint {
+
+/// Long side of the *viewing scale*, in pixels: how large a picture is when it is judged as a whole.
+inline constexpr int kViewingSide = 1600;
+
+/// A picture's steps at viewing scale, area-averaged when it is larger.
+struct ViewingSteps {
+    FloatBlock steps;
+    double scale = 1;  ///< viewing pixels in one pixel of the picture
+};
+ViewingSteps at_viewing_scale(FloatBlock steps, Size picture);
+
+/// 95th minus 5th percentile of step inside a disc; nothing when no pixel centre lies in it.
+std::optional<double> disc_contrast(const FloatBlock& steps, const Point& centre, double radius);
+
+/// A place that competes with the foci, in pixels of the picture.
+struct Rival {
+    Point centre;
+    double contrast = 0;
+    friend bool operator==(const Rival&, const Rival&) = default;
+};
+
+/// Discs of `radius` at half-radius spacing, wholly inside, centres at least two radii from every
+/// focus: those that no neighbour beats, strongest first.
+std::vector<Rival> find_rivals(const ViewingSteps& viewing, std::span<const Focus> foci,
+                               double radius);
+
+/// The leading focus after one pass. Contrasts in steps.
+struct FocusAudit {
+    double contrast = 0;
+    double kept = 1;             ///< contrast now / contrast sealed
+    std::optional<Rival> rival;  ///< nothing where no other disc fits
+    std::optional<double> lead;  ///< contrast / the rival's
+    Verdict verdict = Verdict::held;
+    friend bool operator==(const FocusAudit&, const FocusAudit&) = default;
+};
+
+/// Measures the first focus against `sealed`; nothing when it can't be measured: no focus, or none
+/// of it inside the picture, or no contrast in it when sealed.
+std::optional<FocusAudit> audit_focus(const ViewingSteps& now, std::span<const Focus> foci,
+                                      const std::optional<FocusAudit>& sealed);
+
+/// Held: kept >= 0.9 and lead >= 1. Lost: kept < 0.75, or a lead that was >= 1 is now below.
+Verdict judge_focus(double kept, std::optional<double> lead, std::optional<double> sealed_lead);
+
+}  // namespace underpaint

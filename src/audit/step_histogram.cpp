@@ -1,0 +1,85 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "audit/step_histogram.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace underpaint {
+namespace {
+
+constexpr double kBinsPerStep = 500;
+constexpr int kBins = 8 * 500 + 1;
+
+int bin_of(double step) {
+    return std::clamp(static_cast<int>(std::lround((step - 1) * kBinsPerStep)), 0, kBins - 1);
+}
+double step_of_bin(double bin) {
+    return 1 + bin / kBinsPerStep;
+}
+
+}  // namespace
+
+StepHistogram::StepHistogram() : bins_(kBins) {}
+
+void StepHistogram::add(float step) {
+    ++bins_[static_cast<std::size_t>(bin_of(step))];
+    ++count_;
+}
+
+StepHistogram& StepHistogram::operator+=(const StepHistogram& other) {
+    for (std::size_t i = 0; i < bins_.size(); ++i) bins_[i] += other.bins_[i];
+    count_ += other.count_;
+    return *this;
+}
+
+double StepHistogram::percentile(double share) const {
+    const auto rank = static_cast<std::uint64_t>(
+        std::max(1.0, std::ceil(share * static_cast<double>(count_))));
+    std::uint64_t seen = 0;
+    for (std::size_t bin = 0; bin < bins_.size(); ++bin)
+        if ((seen += bins_[bin]) >= rank) return step_of_bin(static_cast<double>(bin));
+    return step_of_bin(0);
+}
+
+double StepHistogram::share_between(double low, double high) const {
+    std::uint64_t inside = 0;
+    for (int bin = bin_of(low); bin < kBins && step_of_bin(bin) < high; ++bin)
+        inside += bins_[static_cast<std::size_t>(bin)];
+    return count_ == 0 ? 0 : static_cast<double>(inside) / static_cast<double>(count_);
+}
+
+double StepHistogram::otsu_split() const {
+    double total = 0;
+    for (std::size_t bin = 0; bin < bins_.size(); ++bin)
+        total += static_cast<double>(bin) * bins_[bin];
+    const auto pixels = static_cast<double>(count_);
+
+    double best = 0, below = 0, sum_below = 0;
+    std::size_t first = bins_.size() / 2, last = first;
+    for (std::size_t bin = 0; bin + 1 < bins_.size(); ++bin) {
+        below += bins_[bin];
+        sum_below += static_cast<double>(bin) * bins_[bin];
+        if (below == 0 || below == pixels) continue;
+        const double gap = sum_below / below - (total - sum_below) / (pixels - below);
+        const double between = below * (pixels - below) * gap * gap;
+        if (between > best) first = bin;
+        if (between >= best) last = bin;  // an empty stretch is as good all along: take its middle
+        best = std::max(best, between);
+    }
+    return step_of_bin(static_cast<double>(first + last) / 2 + 0.5);
+}
+
+Range range_of(const StepHistogram& histogram) {
+    return {histogram.percentile(0.005), histogram.percentile(0.995)};
+}
+
+std::string_view key_of(const StepHistogram& histogram) {
+    const double median = histogram.percentile(0.5);
+    return median < 4 ? "low" : median > 6 ? "high" : "middle";
+}
+
+std::string_view width_of(const Range& range) {
+    return range.width() < 4 ? "narrow" : range.width() > 6 ? "wide" : "medium";
+}
+
+}  // namespace underpaint

@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <cstdint>
+#include <string_view>
+#include <vector>
+
+namespace underpaint {
+
+/// How the steps (1-9) of a picture are distributed, in bins of 1/500 step.
+class StepHistogram {
+public:
+    StepHistogram();
+    void add(float step);
+    StepHistogram& operator+=(const StepHistogram& other);
+
+    std::uint64_t count() const { return count_; }
+    /// The step below or at which a share 0..1 of the pixels lies; nearest rank, to 1/1000 step.
+    double percentile(double share) const;
+    /// Share 0..1 of pixels from step `low` up to, without, `high`.
+    double share_between(double low, double high) const;
+    /// The split that best parts lights from shadows: Otsu, "A threshold selection method from
+    /// gray-level histograms", 1979. The middle of the range when all pixels are one value.
+    double otsu_split() const;
+
+private:
+    std::vector<std::uint32_t> bins_;
+    std::uint64_t count_ = 0;
+};
+
+/// Darkest and lightest as a painter counts them: the 0.5 and 99.5 percentile.
+struct Range {
+    double darkest = 1, lightest = 9;
+    double width() const { return lightest - darkest; }
+    friend bool operator==(const Range&, const Range&) = default;
+};
+Range range_of(const StepHistogram& histogram);
+
+/// "low", "middle" or "high" by the median step (below 4, 4-6, above 6), and "narrow", "medium" or
+/// "wide" by the range (below 4, 4-6, above 6 steps).
+std::string_view key_of(const StepHistogram& histogram);
+std::string_view width_of(const Range& range);
+
+}  // namespace underpaint

@@ -1,0 +1,171 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "audit/tile_audit.h"
+
+#include <algorithm>
+
+#include "blend/rows.h"
+#include "colour/warmth.h"
+
+namespace underpaint {
+namespace {
+
+/// The share of a move that a pass was meant to make.
+float meant(Intent intent, float move) {
+    switch (intent) {
+        case Intent::keep: return 0;
+        case Intent::deepen: return std::min(move, 0.0F);
+        case Intent::lift: return std::max(move, 0.0F);
+        case Intent::reshape: return move;
+    }
+    return 0;
+}
+
+FloatBlock warmth_of(const RgbBlock& pixels) {
+    FloatBlock result(pixels.area());
+    for (int y = 0; y < pixels.area().height; ++y) {
+        const ConstRgbRow row = pixels.row(y);
+        const auto out = result.row(y);
+        for (std::size_t x = 0; x < out.size(); ++x) out[x] = warmth(row[x]);
+    }
+    return result;
+}
+
+}  // namespace
+
+FloatBlock steps_of(const RgbBlock& pixels, Reader reader) {
+    FloatBlock result(pixels.area());
+    for (int y = 0; y < pixels.area().height; ++y) {
+        const auto row = result.row(y);
+        read_row(reader, pixels.row(y), row);
+        for (float& v : row) v = step_of(v);
+    }
+    return result;
+}
+
+StateTally& StateTally::operator+=(const StateTally& other) {
+    running += other.running;
+    own += other.own;
+    judged += other.judged;
+    own_judged += other.own_judged;
+    steps += other.steps;
+    light_warmth += other.light_warmth;
+    shadow_warmth += other.shadow_warmth;
+    for (std::size_t i = 0; i < parts.size(); ++i) parts[i] += other.parts[i];
+    return *this;
+}
+
+AuditTally& AuditTally::operator+=(const AuditTally& other) {
+    for (std::size_t i = 0; i < states.size(); ++i) states[i] += other.states[i];
+    return *this;
+}
+
+/// One tile between two passes. `reference` is where each pixel should stand: the seal, moved along
+/// by what passes were meant to do.
+struct TileAuditor::Tile {
+    Rect area;
+    FloatBlock sealed, reference, found, now, warmth;
+    Intent intent = Intent::keep;
+};
+
+TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, float split)
+    : painting_(painting),
+      options_(options),
+      split_(split),
+      passes_(std::min(options.values_only_to.value_or(painting.passes.size()),
+                       painting.passes.size())) {}
+
+AuditTally TileAuditor::empty_tally() const {
+    StateTally state;
+    state.parts.resize(painting_.parts.size());
+    return {std::vector<StateTally>(passes_ + 1, state)};
+}
+
+void TileAuditor::measure(const Rect& area, AuditTally& tally) const {
+    TileWalk walk(painting_, options_.level, area);
+    const bool all = !options_.values_only_to;
+    Tile tile{area, {}, {}, {}, {}, {}};
+    tile.sealed = steps_of(walk.state(), options_.reader);
+    tile.reference = tile.found = tile.now = tile.sealed;
+    if (all) tile.warmth = warmth_of(walk.state());
+    measure_state(tile, tally.states[0]);
+
+    for (std::size_t i = 0; i < passes_; ++i) {
+        tile.found = tile.now;
+        tile.intent = painting_.passes[i].intent;
+        if (walk.lay(i)) {
+            tile.now = steps_of(walk.state(), options_.reader);
+            if (all) tile.warmth = warmth_of(walk.state());
+            const auto now = tile.now.samples(), found = tile.found.samples();
+            const auto reference = tile.reference.samples();
+            for (std::size_t p = 0; p < now.size(); ++p)
+                reference[p] += meant(tile.intent, now[p] - found[p]);
+        }
+        measure_state(tile, tally.states[i + 1]);
+    }
+}
+
+void TileAuditor::measure_state(const Tile& tile, StateTally& tally) const {
+    const auto sealed = tile.sealed.samples(), found = tile.found.samples();
+    const auto now = tile.now.samples(), reference = tile.reference.samples();
+    for (std::size_t p = 0; p < now.size(); ++p) {
+        tally.running.add(now[p], sealed[p]);
+        tally.own.add(now[p], found[p]);
+        tally.judged.add(now[p], reference[p]);
+        tally.own_judged.add(now[p], found[p] + meant(tile.intent, now[p] - found[p]));
+        tally.steps.add(now[p]);
+    }
+    if (options_.values_only_to) return;
+    measure_warmth(tile, tally);
+    measure_parts(tile, tally);
+}
+
+void TileAuditor::measure_warmth(const Tile& tile, StateTally& tally) const {
+    const auto sealed = tile.sealed.samples(), warmth = tile.warmth.samples();
+    for (std::size_t p = 0; p < warmth.size(); ++p)
+        (sealed[p] >= split_ ? tally.light_warmth : tally.shadow_warmth).add(warmth[p], 1);
+}
+
+void TileAuditor::measure_parts(const Tile& tile, StateTally& tally) const {
+    std::vector<float> cover(static_cast<std::size_t>(tile.area.width));
+    for (std::size_t part = 0; part < tally.parts.size(); ++part) {
+        const Picture& mask = painting_.parts[part].mask->level(options_.level);
+        if (mask.surely_all(0, tile.area, 0)) continue;
+        for (int y = 0; y < tile.area.height; ++y) {
+            mask.read_channel(0, tile.area.x, tile.area.y + y, cover);
+            const auto steps = tile.now.row(y);
+            for (std::size_t x = 0; x < cover.size(); ++x)
+                if (cover[x] > 0) tally.parts[part].add(steps[x], cover[x]);
+        }
+    }
+}
+
+void TileAuditor::report(const AuditTally& tally, Audit& audit) const {
+    const auto swing_of = [](const StateTally& state) {
+        if (state.light_warmth.empty() || state.shadow_warmth.empty()) return 0.0;
+        return state.light_warmth.value() - state.shadow_warmth.value();
+    };
+    const StateTally& ground = tally.states[0];
+    audit.ground.swing.swing = audit.ground.swing.own = swing_of(ground);
+    const auto pixels = static_cast<double>(ground.steps.count());
+    for (std::size_t i = 0; i < passes_; ++i) {
+        const StateTally& state = tally.states[i + 1];
+        PassAudit pass;
+        pass.index = static_cast<int>(i) + 1;
+        pass.name = painting_.passes[i].name;
+        pass.value.running = state.running.drift();
+        pass.value.own = state.own.drift();
+        pass.value.judged_p95 = state.judged.drift().p95;
+        pass.value.own_judged_p95 = state.own_judged.drift().p95;
+        pass.value.verdict = judge_drift(pass.value.judged_p95);
+        pass.swing.swing = swing_of(state);
+        pass.steps = state.steps;
+        for (std::size_t part = 0; part < state.parts.size(); ++part)
+            if (!ground.parts[part].empty())
+                pass.parts.push_back({painting_.parts[part].id, ground.parts[part].value(),
+                                      state.parts[part].value(),
+                                      ground.parts[part].weight() / pixels});
+        audit.passes.push_back(std::move(pass));
+    }
+}
+
+}  // namespace underpaint

@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <vector>
+
+#include "audit/audit.h"
+#include "render/tile_walk.h"
+
+namespace underpaint {
+
+/// Steps (1-9) of a block's pixels, by a reader.
+FloatBlock steps_of(const RgbBlock& pixels, Reader reader);
+
+/// What is gathered about one state of the painting, over any number of tiles.
+struct StateTally {
+    DriftTally running, own, judged, own_judged;
+    StepHistogram steps;
+    WeightedMean light_warmth, shadow_warmth;
+    std::vector<WeightedMean> parts;
+    StateTally& operator+=(const StateTally& other);
+};
+
+/// One for the ground, then one for each pass.
+struct AuditTally {
+    std::vector<StateTally> states;
+    AuditTally& operator+=(const AuditTally& other);
+};
+
+/// Measures a painting tile by tile. One auditor serves all threads; each has its own tally.
+class TileAuditor {
+public:
+    TileAuditor(const Painting& painting, const AuditOptions& options, float split);
+
+    AuditTally empty_tally() const;
+    void measure(const Rect& tile, AuditTally& tally) const;
+    void report(const AuditTally& tally, Audit& audit) const;
+
+private:
+    struct Tile;
+    void measure_state(const Tile& tile, StateTally& tally) const;
+    void measure_parts(const Tile& tile, StateTally& tally) const;
+    void measure_warmth(const Tile& tile, StateTally& tally) const;
+
+    const Painting& painting_;
+    AuditOptions options_;
+    float split_;
+    std::size_t passes_;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "colour/oklab.h"
+
+#include <cmath>
+#include <numbers>
+
+namespace underpaint {
+
+OkLab oklab(LinearRgb c) {
+    const float l = std::cbrt(0.4122214708F * c.r + 0.5363325363F * c.g + 0.0514459929F * c.b);
+    const float m = std::cbrt(0.2119034982F * c.r + 0.6806995451F * c.g + 0.1073969566F * c.b);
+    const float s = std::cbrt(0.0883024619F * c.r + 0.2817188376F * c.g + 0.6299787005F * c.b);
+    return {0.2104542553F * l + 0.7936177850F * m - 0.0040720468F * s,
+            1.9779984951F * l - 2.4285922050F * m + 0.4505937099F * s,
+            0.0259040371F * l + 0.7827717662F * m - 0.8086757660F * s};
+}
+
+LinearRgb linear_rgb(OkLab c) {
+    const float l = c.l + 0.3963377774F * c.a + 0.2158037573F * c.b;
+    const float m = c.l - 0.1055613458F * c.a - 0.0638541728F * c.b;
+    const float s = c.l - 0.0894841775F * c.a - 1.2914855480F * c.b;
+    const float l3 = l * l * l, m3 = m * m * m, s3 = s * s * s;
+    return {4.0767416621F * l3 - 3.3077115913F * m3 + 0.2309699292F * s3,
+            -1.2684380046F * l3 + 2.6097574011F * m3 - 0.3413193965F * s3,
+            -0.0041960863F * l3 - 0.7034186147F * m3 + 1.7076147010F * s3};
+}
+
+OkLch oklch(OkLab c) {
+    float h = std::atan2(c.b, c.a) * 180.0F / std::numbers::pi_v<float>;
+    if (h < 0) h += 360.0F;
+    return {c.l, std::hypot(c.a, c.b), h};
+}
+
+OkLab oklab(OkLch c) {
+    const float h = c.h * std::numbers::pi_v<float> / 180.0F;
+    return {c.l, c.c * std::cos(h), c.c * std::sin(h)};
+}
+
+}  // namespace underpaint

@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+namespace underpaint {
+
+/// The painter's scale. Steps are real numbers; a spot "is a 5" when its step rounds to 5.
+enum class ValueScale {
+    one_to_nine,  ///< step = 1 + L*/12.5; black 1, middle grey 5, white 9
+    zero_to_ten,  ///< step = L*/10
+};
+
+struct ScaleShape {
+    float first;     ///< step of black
+    float last;      ///< step of white
+    float per_step;  ///< L* in one step
+};
+constexpr ScaleShape shape_of(ValueScale scale) {
+    return scale == ValueScale::one_to_nine ? ScaleShape{1, 9, 12.5F} : ScaleShape{0, 10, 10};
+}
+
+/// Step of an L*-equivalent 0..100, and back.
+constexpr float step_of(float l, ValueScale scale = ValueScale::one_to_nine) {
+    return shape_of(scale).first + l / shape_of(scale).per_step;
+}
+constexpr float lightness_of_step(float step, ValueScale scale = ValueScale::one_to_nine) {
+    return (step - shape_of(scale).first) * shape_of(scale).per_step;
+}
+
+}  // namespace underpaint

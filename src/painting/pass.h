@@ -1,0 +1,77 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "blend/lay.h"
+#include "painting/part.h"
+#include "painting/source.h"
+#include "painting/value_band.h"
+
+namespace underpaint {
+
+/// Where a pass lands: the union of the parts, and of that what the value band lets through.
+/// No parts: the whole picture.
+struct Reach {
+    std::vector<PartId> parts;
+    ValueBand band;
+    bool everywhere() const { return parts.empty() && band.whole_scale(); }
+    friend bool operator==(const Reach&, const Reach&) = default;
+};
+
+/// What a pass is meant to do to values. Drift that was meant is not held against it.
+enum class Intent { keep, deepen, lift, reshape };
+
+/// Whose luminance a held pass gives back.
+enum class HoldTo { found, sealed };
+
+template <class Choice>
+struct ChoiceText {
+    Choice choice;
+    std::string_view id;     ///< in files
+    std::string_view label;  ///< on screen
+};
+inline constexpr std::array<ChoiceText<Intent>, 4> kIntents{{
+    {Intent::keep, "keep", "keep values"},
+    {Intent::deepen, "deepen", "deepen values"},
+    {Intent::lift, "lift", "lift values"},
+    {Intent::reshape, "reshape", "reshape values"},
+}};
+inline constexpr std::array<ChoiceText<HoldTo>, 2> kHoldTos{{
+    {HoldTo::found, "found", "what it found"},
+    {HoldTo::sealed, "sealed", "the seal"},
+}};
+template <class Choice, std::size_t n>
+constexpr std::string_view id_of(const std::array<ChoiceText<Choice>, n>& table, Choice choice) {
+    return table[static_cast<std::size_t>(choice)].id;
+}
+template <class Choice, std::size_t n>
+constexpr std::optional<Choice> choice_from_id(const std::array<ChoiceText<Choice>, n>& table,
+                                               std::string_view id) {
+    for (const auto& text : table)
+        if (text.id == id) return text.choice;
+    return std::nullopt;
+}
+
+/// One change laid over the picture.
+struct Pass {
+    std::string name;
+    Source source = Tint{};
+    BlendMode blend = BlendMode::true_colour;
+    float strength = 1;  ///< see kStrength
+    float hold = 0;      ///< see kHold
+    HoldTo hold_to = HoldTo::found;
+    Reach reach;
+    Intent intent = Intent::keep;
+    bool on = true;
+
+    /// Laying it would change no pixel.
+    bool does_nothing() const { return !on || strength <= 0; }
+    friend bool operator==(const Pass&, const Pass&) = default;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,142 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "raster/picture.h"
+
+#include <cmath>
+
+namespace underpaint {
+namespace {
+
+template <class Sample>
+constexpr float kWhite = sizeof(Sample) == 1 ? 255.0F : 65535.0F;
+
+template <class Sample>
+Sample level_of(float v) {
+    // The comparison is false for NaN, which so becomes 0.
+    const float in_range = v > 0 ? std::min(v, 1.0F) : 0.0F;
+    return static_cast<Sample>(std::lround(in_range * kWhite<Sample>));
+}
+
+}  // namespace
+
+Picture::Picture(Size size, Channels channels, Depth depth, float fill)
+    : size_(size), channels_(channels), depth_(depth) {
+    const auto planes = static_cast<std::size_t>(count_of(channels));
+    if (depth == Depth::bits8)
+        planes_ = Planes<std::uint8_t>(
+            planes, TilePlane<std::uint8_t>(size, level_of<std::uint8_t>(fill)));
+    else
+        planes_ = Planes<std::uint16_t>(
+            planes, TilePlane<std::uint16_t>(size, level_of<std::uint16_t>(fill)));
+}
+
+void Picture::read_channel(int channel, int x, int y, std::span<float> out) const {
+    std::visit(
+        [&]<class Sample>(const Planes<Sample>& planes) {
+            thread_local std::vector<Sample> levels;
+            levels.resize(out.size());
+            planes[static_cast<std::size_t>(channel)].read_row(x, y, levels);
+            for (std::size_t i = 0; i < out.size(); ++i)
+                out[i] = static_cast<float>(levels[i]) / kWhite<Sample>;
+        },
+        planes_);
+}
+
+void Picture::write_channel(int channel, int x, int y, std::span<const float> in) {
+    std::visit(
+        [&]<class Sample>(Planes<Sample>& planes) {
+            thread_local std::vector<Sample> levels;
+            levels.resize(in.size());
+            for (std::size_t i = 0; i < in.size(); ++i) levels[i] = level_of<Sample>(in[i]);
+            planes[static_cast<std::size_t>(channel)].write_row(x, y, levels);
+        },
+        planes_);
+}
+
+void Picture::read_rgb(int x, int y, RgbRow out) const {
+    read_channel(0, x, y, out.r);
+    if (!has_colour(channels_)) {
+        std::copy(out.r.begin(), out.r.end(), out.g.begin());
+        std::copy(out.r.begin(), out.r.end(), out.b.begin());
+        return;
+    }
+    read_channel(1, x, y, out.g);
+    read_channel(2, x, y, out.b);
+}
+
+void Picture::read_alpha(int x, int y, std::span<float> out) const {
+    if (has_alpha(channels_))
+        read_channel(count_of(channels_) - 1, x, y, out);
+    else
+        std::fill(out.begin(), out.end(), 1.0F);
+}
+
+template <class Sample>
+void Picture::write_interleaved(int y, std::span<const Sample> samples) {
+    auto& planes = std::get<Planes<Sample>>(planes_);
+    thread_local std::vector<Sample> row;
+    row.resize(static_cast<std::size_t>(size_.width));
+    for (std::size_t c = 0; c < planes.size(); ++c) {
+        for (std::size_t x = 0; x < row.size(); ++x) row[x] = samples[x * planes.size() + c];
+        planes[c].write_row(0, y, row);
+    }
+}
+
+template <class Sample>
+void Picture::read_interleaved(int y, std::span<Sample> samples) const {
+    const auto& planes = std::get<Planes<Sample>>(planes_);
+    thread_local std::vector<Sample> row;
+    row.resize(static_cast<std::size_t>(size_.width));
+    for (std::size_t c = 0; c < planes.size(); ++c) {
+        planes[c].read_row(0, y, row);
+        for (std::size_t x = 0; x < row.size(); ++x) samples[x * planes.size() + c] = row[x];
+    }
+}
+
+template void Picture::write_interleaved(int, std::span<const std::uint8_t>);
+template void Picture::write_interleaved(int, std::span<const std::uint16_t>);
+template void Picture::read_interleaved(int, std::span<std::uint8_t>) const;
+template void Picture::read_interleaved(int, std::span<std::uint16_t>) const;
+
+bool Picture::surely_all(int channel, const Rect& area, float level) const {
+    return std::visit(
+        [&]<class Sample>(const Planes<Sample>& planes) {
+            return planes[static_cast<std::size_t>(channel)].surely_all(area,
+                                                                        level_of<Sample>(level));
+        },
+        planes_);
+}
+
+void Picture::settle() {
+    std::visit(
+        [](auto& planes) {
+            for (auto& plane : planes) plane.settle();
+        },
+        planes_);
+}
+
+RgbBlock rgb_of(const Picture& picture, const Rect& area) {
+    RgbBlock block(area);
+    for (int y = 0; y < area.height; ++y) picture.read_rgb(area.x, area.y + y, block.row(y));
+    return block;
+}
+
+FloatBlock coverage_of(const Picture& mask, const Rect& area) {
+    FloatBlock block(area);
+    for (int y = 0; y < area.height; ++y) mask.read_channel(0, area.x, area.y + y, block.row(y));
+    return block;
+}
+
+bool is_neutral(const Picture& picture) {
+    if (!has_colour(picture.channels())) return true;
+    RgbBlock row({0, 0, picture.size().width, 1});
+    for (int y = 0; y < picture.size().height; ++y) {
+        const RgbRow pixels = row.row(0);
+        picture.read_rgb(0, y, pixels);
+        if (!std::equal(pixels.r.begin(), pixels.r.end(), pixels.g.begin()) ||
+            !std::equal(pixels.r.begin(), pixels.r.end(), pixels.b.begin()))
+            return false;
+    }
+    return true;
+}
+
+}  // namespace underpaint

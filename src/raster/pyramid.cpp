@@ -1,0 +1,80 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "raster/pyramid.h"
+
+#include <tbb/parallel_for.h>
+#include <tbb/task_arena.h>
+
+namespace underpaint {
+namespace {
+
+/// Sums neighbours in twos; an odd last sample stands for both.
+void add_pairs(std::span<const float> in, std::span<float> out) {
+    for (std::size_t i = 0; i < out.size(); ++i)
+        out[i] += in[2 * i] + in[std::min(2 * i + 1, in.size() - 1)];
+}
+
+}  // namespace
+
+Pyramid::Pyramid(Picture base) {
+    levels_.push_back(std::make_unique<const Picture>(std::move(base)));
+}
+
+const Picture& Pyramid::level(int n) const {
+    const std::scoped_lock lock(mutex_);
+    // Isolated, so that this thread doesn't take up another task that waits for this very lock.
+    tbb::this_task_arena::isolate([&] {
+        while (levels_.size() <= static_cast<std::size_t>(n))
+            levels_.push_back(std::make_unique<const Picture>(halved(*levels_.back())));
+    });
+    return *levels_[static_cast<std::size_t>(n)];
+}
+
+SharedPicture share(Picture picture) {
+    return std::make_shared<const Pyramid>(std::move(picture));
+}
+
+Picture halved(const Picture& picture) {
+    const Size from = picture.size(), to = halved(from, 1);
+    Picture result(to, picture.channels(), picture.depth());
+    const int channels = count_of(picture.channels());
+    const bool alpha = has_alpha(picture.channels());
+    const int colours = alpha ? channels - 1 : channels;
+
+    // A row of tiles is written by one thread, so that no tile has two writers.
+    const int bands = (to.height + kTileSide - 1) / kTileSide;
+    tbb::parallel_for(0, bands, [&](int band) {
+        std::vector<float> in(static_cast<std::size_t>(from.width)), weight(in.size(), 1.0F);
+        std::vector<float> sum(static_cast<std::size_t>(to.width)), weights(sum.size());
+        const int end = std::min(to.height, (band + 1) * kTileSide);
+        for (int y = band * kTileSide; y < end; ++y) {
+            const int rows[] = {2 * y, std::min(2 * y + 1, from.height - 1)};
+            std::fill(weights.begin(), weights.end(), 0.0F);
+            for (const int row : rows) {
+                picture.read_alpha(0, row, weight);
+                add_pairs(weight, weights);
+            }
+            for (int c = 0; c < colours; ++c) {
+                std::fill(sum.begin(), sum.end(), 0.0F);
+                for (const int row : rows) {
+                    picture.read_channel(c, 0, row, in);
+                    if (alpha) {
+                        picture.read_alpha(0, row, weight);
+                        for (std::size_t i = 0; i < in.size(); ++i) in[i] *= weight[i];
+                    }
+                    add_pairs(in, sum);
+                }
+                for (std::size_t i = 0; i < sum.size(); ++i)
+                    sum[i] = weights[i] > 0 ? sum[i] / weights[i] : 0.0F;
+                result.write_channel(c, 0, y, sum);
+            }
+            if (alpha) {
+                for (float& w : weights) w /= 4;
+                result.write_channel(channels - 1, 0, y, weights);
+            }
+        }
+    });
+    result.settle();
+    return result;
+}
+
+}  // namespace underpaint

@@ -1,0 +1,125 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <cassert>
+#include <memory>
+#include <span>
+#include <vector>
+
+#include "raster/geometry.h"
+
+namespace underpaint {
+
+/// Side of a tile in pixels. Three float planes of it, source and state, fit a 512 KB L2 cache.
+inline constexpr int kTileSide = 128;
+
+/// The tiles that cover a picture, row by row.
+struct TileGrid {
+    Size picture;
+    constexpr int columns() const { return (picture.width + kTileSide - 1) / kTileSide; }
+    constexpr int rows() const { return (picture.height + kTileSide - 1) / kTileSide; }
+    constexpr int count() const { return columns() * rows(); }
+    constexpr Rect tile(int index) const {
+        return intersection(rect_of(picture), {index % columns() * kTileSide,
+                                               index / columns() * kTileSide, kTileSide, kTileSide});
+    }
+};
+
+/// One channel of a picture, cut into tiles. Copies share their tiles until one is written to.
+/// A tile of one value costs no pixels. One thread may write while none reads.
+template <class Sample>
+class TilePlane {
+public:
+    explicit TilePlane(Size size, Sample fill = 0)
+        : grid_{size}, tiles_(static_cast<std::size_t>(grid_.count()), Tile{nullptr, fill}) {}
+
+    Size size() const { return grid_.picture; }
+
+    Sample at(int x, int y) const {
+        const Tile& tile = tile_at(x, y);
+        return tile.samples ? (*tile.samples)[inside(x, y)] : tile.value;
+    }
+
+    /// Copies the pixels x .. x + out.size() of row y.
+    void read_row(int x, int y, std::span<Sample> out) const {
+        for (std::size_t done = 0; done < out.size();) {
+            const int at = x + static_cast<int>(done);
+            const std::size_t run = std::min(out.size() - done, left_in_tile(at));
+            const Tile& tile = tile_at(at, y);
+            if (tile.samples)
+                std::copy_n(tile.samples->data() + inside(at, y), run, out.data() + done);
+            else
+                std::fill_n(out.data() + done, run, tile.value);
+            done += run;
+        }
+    }
+
+    void write_row(int x, int y, std::span<const Sample> in) {
+        for (std::size_t done = 0; done < in.size();) {
+            const int at = x + static_cast<int>(done);
+            const std::size_t run = std::min(in.size() - done, left_in_tile(at));
+            write_run(tile_at(at, y), inside(at, y), in.subspan(done, run));
+            done += run;
+        }
+    }
+
+    /// True when every pixel of `area` is `value` and that can be told without reading pixels.
+    bool surely_all(const Rect& area, Sample value) const {
+        const Rect in = intersection(area, rect_of(size()));
+        for (int y = in.y; y < in.bottom(); y = (y / kTileSide + 1) * kTileSide)
+            for (int x = in.x; x < in.right(); x = (x / kTileSide + 1) * kTileSide) {
+                const Tile& tile = tile_at(x, y);
+                if (tile.samples || tile.value != value) return false;
+            }
+        return true;
+    }
+
+    /// Gives back the memory of tiles that turned out to hold one value.
+    void settle() {
+        for (Tile& tile : tiles_) {
+            if (!tile.samples) continue;
+            const auto& s = *tile.samples;
+            if (std::any_of(s.begin(), s.end(), [&](Sample v) { return v != s[0]; })) continue;
+            tile = {nullptr, s[0]};
+        }
+    }
+
+private:
+    using Samples = std::array<Sample, std::size_t{kTileSide} * kTileSide>;
+    struct Tile {
+        std::shared_ptr<Samples> samples;  // null: every pixel is `value`
+        Sample value;
+    };
+
+    static std::size_t inside(int x, int y) {
+        return static_cast<std::size_t>(y % kTileSide) * kTileSide +
+               static_cast<std::size_t>(x % kTileSide);
+    }
+    static std::size_t left_in_tile(int x) {
+        return static_cast<std::size_t>(kTileSide - x % kTileSide);
+    }
+    std::size_t index(int x, int y) const {
+        assert(x >= 0 && y >= 0 && x < size().width && y < size().height);
+        return static_cast<std::size_t>(y / kTileSide * grid_.columns() + x / kTileSide);
+    }
+    const Tile& tile_at(int x, int y) const { return tiles_[index(x, y)]; }
+    Tile& tile_at(int x, int y) { return tiles_[index(x, y)]; }
+
+    static void write_run(Tile& tile, std::size_t at, std::span<const Sample> in) {
+        if (!tile.samples) {
+            if (std::all_of(in.begin(), in.end(), [&](Sample v) { return v == tile.value; }))
+                return;
+            tile.samples = std::make_shared<Samples>();
+            tile.samples->fill(tile.value);
+        } else if (tile.samples.use_count() > 1) {
+            tile.samples = std::make_shared<Samples>(*tile.samples);
+        }
+        std::copy(in.begin(), in.end(), tile.samples->begin() + static_cast<std::ptrdiff_t>(at));
+    }
+
+    TileGrid grid_;
+    std::vector<Tile> tiles_;
+};
+
+}  // namespace underpaint
