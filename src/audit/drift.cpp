@@ -16,16 +16,22 @@ constexpr int kBins = 8 * kBinsPerStep + 1;  // steps 1-9 are at most 8 apart
 
 DriftTally::DriftTally() : bins_(kBins) {}
 
-void DriftTally::add(float now, float then) {
-    const float d = now - then, size = std::fabs(d);
-    const auto bin = static_cast<std::size_t>(size * kBinsPerStep + 0.5F);
-    ++bins_[std::min<std::size_t>(bin, kBins - 1)];
-    ++count_;
-    changed_ += std::lround(now) != std::lround(then);
-    lighter_ += d > kHeldDrift;
-    darker_ += d < -kHeldDrift;
-    sum_.add(size);
-    max_ = std::max(max_, size);
+void DriftTally::add(std::span<const float> now, std::span<const float> then) {
+    constexpr auto held = static_cast<float>(kHeldDrift);
+    const auto rounded = [](float step) { return static_cast<int>(step + 0.5F); };
+    double sum = 0;
+    for (std::size_t i = 0; i < now.size(); ++i) {
+        const float d = now[i] - then[i], size = std::fabs(d);
+        const auto bin = static_cast<std::size_t>(size * kBinsPerStep + 0.5F);
+        ++bins_[std::min<std::size_t>(bin, kBins - 1)];
+        changed_ += rounded(now[i]) != rounded(then[i]);
+        lighter_ += d > held;
+        darker_ += d < -held;
+        sum += size;
+        max_ = std::max(max_, size);
+    }
+    sum_.add(sum);
+    count_ += now.size();
 }
 
 DriftTally& DriftTally::operator+=(const DriftTally& other) {

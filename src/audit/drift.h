@@ -2,6 +2,7 @@
 #pragma once
 
 #include <cstdint>
+#include <span>
 #include <vector>
 
 #include "audit/exact_sum.h"
@@ -21,7 +22,7 @@ struct Drift {
 class DriftTally {
 public:
     DriftTally();
-    void add(float step_now, float step_then);
+    void add(std::span<const float> steps_now, std::span<const float> steps_then);
     DriftTally& operator+=(const DriftTally& other);
     /// The 95th percentile is the nearest rank, to 1/5000 step; mean and maximum are exact.
     Drift drift() const;

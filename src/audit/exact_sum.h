@@ -6,8 +6,9 @@
 
 namespace underpaint {
 
-/// A sum of small numbers kept as a whole number of 2^-30, so that the order in which tiles and
-/// threads add to it can't change the result. Holds a billion terms of up to 8.
+/// A sum kept as a whole number of 2^-26, so that the order in which tiles and threads add to it
+/// can't change the result. Holds the sums of a billion pixels of up to 100 each. Add a tile's or a
+/// row's own sum at a time: within it the order is fixed.
 class ExactSum {
 public:
     void add(double v) { units_ += std::llround(v * kUnit); }
@@ -18,15 +19,16 @@ public:
     double value() const { return static_cast<double>(units_) / kUnit; }
 
 private:
-    static constexpr double kUnit = 1 << 30;
+    static constexpr double kUnit = 1 << 26;
     std::int64_t units_ = 0;
 };
 
 /// A mean with weights 0..1.
 class WeightedMean {
 public:
-    void add(double v, double weight) {
-        sum_.add(v * weight);
+    /// \param sum of values times their weights, \param weight the sum of the weights
+    void add(double sum, double weight) {
+        sum_.add(sum);
         weight_.add(weight);
     }
     WeightedMean& operator+=(const WeightedMean& other) {

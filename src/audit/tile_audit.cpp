@@ -71,6 +71,8 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
     : painting_(painting),
       options_(options),
       split_(split),
+      all_keep_(std::ranges::all_of(
+          painting.passes, [](const Pass& pass) { return pass.intent == Intent::keep; })),
       passes_(std::min(options.values_only_to.value_or(painting.passes.size()),
                        painting.passes.size())) {}
 
@@ -107,12 +109,15 @@ void TileAuditor::measure(const Rect& area, AuditTally& tally) const {
 void TileAuditor::measure_state(const Tile& tile, StateTally& tally) const {
     const auto sealed = tile.sealed.samples(), found = tile.found.samples();
     const auto now = tile.now.samples(), reference = tile.reference.samples();
-    for (std::size_t p = 0; p < now.size(); ++p) {
-        tally.running.add(now[p], sealed[p]);
-        tally.own.add(now[p], found[p]);
-        tally.judged.add(now[p], reference[p]);
-        tally.own_judged.add(now[p], found[p] + meant(tile.intent, now[p] - found[p]));
-        tally.steps.add(now[p]);
+    for (const float step : now) tally.steps.add(step);
+    tally.running.add(now, sealed);
+    tally.own.add(now, found);
+    if (!all_keep_) {
+        std::vector<float> expected(found.begin(), found.end());
+        for (std::size_t p = 0; p < now.size(); ++p)
+            expected[p] += meant(tile.intent, now[p] - found[p]);
+        tally.judged.add(now, reference);
+        tally.own_judged.add(now, expected);
     }
     if (options_.values_only_to) return;
     measure_warmth(tile, tally);
@@ -121,8 +126,14 @@ void TileAuditor::measure_state(const Tile& tile, StateTally& tally) const {
 
 void TileAuditor::measure_warmth(const Tile& tile, StateTally& tally) const {
     const auto sealed = tile.sealed.samples(), warmth = tile.warmth.samples();
-    for (std::size_t p = 0; p < warmth.size(); ++p)
-        (sealed[p] >= split_ ? tally.light_warmth : tally.shadow_warmth).add(warmth[p], 1);
+    double light = 0, lights = 0, shadow = 0, shadows = 0;
+    for (std::size_t p = 0; p < warmth.size(); ++p) {
+        const bool is_light = sealed[p] >= split_;
+        (is_light ? light : shadow) += warmth[p];
+        (is_light ? lights : shadows) += 1;
+    }
+    tally.light_warmth.add(light, lights);
+    tally.shadow_warmth.add(shadow, shadows);
 }
 
 void TileAuditor::measure_parts(const Tile& tile, StateTally& tally) const {
@@ -133,8 +144,12 @@ void TileAuditor::measure_parts(const Tile& tile, StateTally& tally) const {
         for (int y = 0; y < tile.area.height; ++y) {
             mask.read_channel(0, tile.area.x, tile.area.y + y, cover);
             const auto steps = tile.now.row(y);
-            for (std::size_t x = 0; x < cover.size(); ++x)
-                if (cover[x] > 0) tally.parts[part].add(steps[x], cover[x]);
+            double sum = 0, weight = 0;
+            for (std::size_t x = 0; x < cover.size(); ++x) {
+                sum += double{cover[x]} * steps[x];
+                weight += cover[x];
+            }
+            tally.parts[part].add(sum, weight);
         }
     }
 }
@@ -154,8 +169,8 @@ void TileAuditor::report(const AuditTally& tally, Audit& audit) const {
         pass.name = painting_.passes[i].name;
         pass.value.running = state.running.drift();
         pass.value.own = state.own.drift();
-        pass.value.judged_p95 = state.judged.drift().p95;
-        pass.value.own_judged_p95 = state.own_judged.drift().p95;
+        pass.value.judged_p95 = all_keep_ ? pass.value.running.p95 : state.judged.drift().p95;
+        pass.value.own_judged_p95 = all_keep_ ? pass.value.own.p95 : state.own_judged.drift().p95;
         pass.value.verdict = judge_drift(pass.value.judged_p95);
         pass.swing.swing = swing_of(state);
         pass.steps = state.steps;

@@ -44,6 +44,7 @@ private:
     const Painting& painting_;
     AuditOptions options_;
     float split_;
+    bool all_keep_;  // no pass is meant to move values: what is judged is what is measured
     std::size_t passes_;
 };
 

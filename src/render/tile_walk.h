@@ -20,6 +20,8 @@ public:
     bool lay(std::size_t index);
 
     const RgbBlock& state() const { return state_; }
+    /// What the pass last laid put on, where coverage() is above 0.
+    const RgbBlock& source() const { return source_; }
     /// Reach x source alpha of the pass last laid, 0..1; meaningless if lay() returned false.
     const FloatBlock& coverage() const { return coverage_; }
     /// The seal's steps (1-9, by L*) in this tile.

@@ -1,0 +1,128 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/commands.h"
+
+#include <cstdio>
+#include <iostream>
+
+#include "audit/finding.h"
+#include "demo/salt_cart.h"
+#include "files/audit_json.h"
+#include "files/flat_picture.h"
+#include "files/openraster.h"
+#include "files/today.h"
+#include "painting/changes.h"
+#include "render/grey.h"
+#include "render/render.h"
+
+namespace underpaint {
+namespace {
+
+/// An OpenRaster painting, or a flat picture as a painting without passes.
+Result<OpenedPainting> open_any(const std::filesystem::path& path,
+                                const std::optional<std::string>& under = {}) {
+    if (looks_like_openraster(path)) return open_painting(path, today(), under);
+    return read_flat_picture(path).map([&](FlatPicture flat) {
+        OpenedPainting opened;
+        opened.painting.name = path.stem().string();
+        opened.painting.underpaint = share(std::move(flat.picture));
+        opened.notices = std::move(flat.notices);
+        return opened;
+    });
+}
+
+void print_table(const Painting& painting, const Audit& audit,
+                 const std::vector<Finding>& findings) {
+    std::printf("%s, %d x %d, values read by %s\n\n", painting.name.c_str(), audit.size.width,
+                audit.size.height, std::string(text_of(audit.reader).id).c_str());
+    std::printf("%3s  %-28s %-9s %7s %7s %7s %7s %9s\n", "", "pass", "value", "p95", "own p95",
+                "mean", "max", "changed");
+    for (const PassAudit& pass : audit.passes) {
+        const ValueAudit& value = pass.value;
+        std::printf("%3d  %-28s %-9s %7.3f %7.3f %7.3f %7.3f %8.1f%%\n", pass.index,
+                    pass.name.c_str(), std::string(id_of(value.verdict)).c_str(),
+                    value.running.p95, value.own.p95, value.running.mean, value.running.max,
+                    100 * value.running.changed_steps);
+    }
+    std::printf("\n");
+    for (const Finding& finding : findings)
+        std::printf("%-9s %s\n", std::string(id_of(finding.verdict)).c_str(),
+                    finding.text.c_str());
+}
+
+bool all_held(const Audit& audit, const std::vector<Finding>& findings) {
+    const auto held = [](Verdict verdict) { return verdict == Verdict::held; };
+    return std::ranges::all_of(audit.passes, held,
+                               [](const PassAudit& pass) { return pass.value.verdict; }) &&
+           std::ranges::all_of(findings, held, &Finding::verdict);
+}
+
+}  // namespace
+
+int report(const Trouble& trouble) {
+    std::cerr << "underpaint: " << trouble.message() << '\n';
+    return kTroubleStatus;
+}
+
+int run(const RenderRequest& request) {
+    const auto opened = open_any(request.in);
+    if (!opened) return report(opened.error());
+    const Painting& painting = opened->painting;
+    const std::size_t upto = request.upto.value_or(painting.passes.size());
+    if (upto > painting.passes.size())
+        return report({request.in.string(), "it has " + std::to_string(painting.passes.size()) +
+                                                " passes, so --upto " + std::to_string(upto) +
+                                                " is more than there are."});
+    const Depth depth = request.depth.value_or(painting.ground()->base().depth());
+    const auto picture = request.grey ? render_grey(painting, upto, *request.grey, depth)
+                                      : render_picture(painting, upto, depth);
+    if (Done saved = save_png(request.out, *picture); !saved) return report(saved.error());
+    return kHeldStatus;
+}
+
+int run(const AuditRequest& request) {
+    auto opened = open_any(request.in, request.under);
+    if (!opened) return report(opened.error());
+    Painting painting = std::move(opened->painting);
+    if (!request.foci.empty()) painting = with_foci(std::move(painting), request.foci);
+    const auto figures = audit(painting, {request.reader, 0, {}});
+    const auto findings = find(painting, *figures);
+    if (request.json)
+        std::cout << write_audit(*figures, findings);
+    else
+        print_table(painting, *figures, findings);
+    return all_held(*figures, findings) ? kHeldStatus : kSlippedStatus;
+}
+
+int run(const DemoRequest& request) {
+    std::error_code error;
+    std::filesystem::create_directories(request.folder, error);
+    if (error)
+        return report({request.folder.string(), "could not be made: " + error.message() + "."});
+    const auto file = request.folder / "salt-cart.ora";
+    if (Done saved = save_painting(file, demo::salt_cart(request.size)); !saved)
+        return report(saved.error());
+    std::cout << file.string() << '\n';
+    return kHeldStatus;
+}
+
+int run_info(const std::filesystem::path& in) {
+    const auto opened = open_any(in);
+    if (!opened) return report(opened.error());
+    const Painting& painting = opened->painting;
+    const Picture& ground = painting.ground()->base();
+    std::printf("%s: %d x %d, %d bits, %s\n", painting.name.c_str(), painting.size().width, painting.size().height, ground.depth() == Depth::bits16 ? 16 : 8, is_neutral(ground) ? "grey" : "colour");
+    for (const std::string& notice : opened->notices) std::printf("%s\n", notice.c_str());
+    for (const Seal& seal : painting.seals)
+        std::printf("seal %d  %s\n", seal.number, seal.date.c_str());
+    for (const Part& part : painting.parts) std::printf("part    %s\n", part.name.c_str());
+    for (const Focus& focus : painting.plan.foci) std::printf("focus   %s\n", focus.name.c_str());
+    for (std::size_t i = 0; i < painting.passes.size(); ++i) {
+        const Pass& pass = painting.passes[i];
+        std::printf("pass %zu  %s: %s, %s, strength %.0f%%%s\n", i + 1, pass.name.c_str(),
+                    kind_of(pass.source), std::string(text_of(pass.blend).label).c_str(),
+                    100 * static_cast<double>(pass.strength), pass.on ? "" : ", off");
+    }
+    return kHeldStatus;
+}
+
+}  // namespace underpaint

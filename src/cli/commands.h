@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <filesystem>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "colour/reader.h"
+#include "files/result.h"
+#include "painting/plan.h"
+#include "raster/picture.h"
+
+namespace underpaint {
+
+// What `underpaint` does, each command with what was asked of it. They return the exit status.
+inline constexpr int kHeldStatus = 0, kSlippedStatus = 1, kTroubleStatus = 2;
+
+struct RenderRequest {
+    std::filesystem::path in, out;
+    std::optional<std::size_t> upto;
+    std::optional<Depth> depth;
+    std::optional<Reader> grey;
+};
+struct AuditRequest {
+    std::filesystem::path in;
+    bool json = false;
+    Reader reader = Reader::lightness;
+    std::vector<Focus> foci;
+    std::optional<std::string> under;
+};
+struct DemoRequest {
+    std::filesystem::path folder;
+    Size size{1600, 1200};
+};
+
+int run(const RenderRequest& request);
+int run(const AuditRequest& request);
+int run(const DemoRequest& request);
+int run_info(const std::filesystem::path& in);
+
+/// Prints to stderr; returns kTroubleStatus.
+int report(const Trouble& trouble);
+
+}  // namespace underpaint

@@ -1,0 +1,145 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "files/layers.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "files/composite_op.h"
+#include "files/flat_picture.h"
+#include "painting/changes.h"
+#include "render/tile_walk.h"
+
+namespace underpaint {
+namespace {
+
+/// Whether a plain layer says all that the pass does: a hold, for one, it can't.
+bool is_native(const Pass& pass) {
+    return pass.hold <= 0 && composite_op_of(pass.blend).has_value();
+}
+
+/// The pixels of one layer. A native layer holds the source with reach in its alpha; a baked one
+/// the picture after the pass, opaque wherever the pass lands.
+std::optional<Picture> layer_pixels(const Painting& painting, std::size_t index, Depth depth,
+                                    const std::stop_token& stop) {
+    Painting shown = painting;
+    Pass& pass = shown.passes[index];
+    const bool native = is_native(pass);
+    if (!pass.on) pass.on = true;  // a hidden layer shows what it would do
+    if (native) pass.strength = 1;  // which is the layer's opacity
+    const auto* painted = std::get_if<Painted>(&pass.source);
+    if (native && painted && pass.reach.everywhere() && painted->x == 0 && painted->y == 0 &&
+        painted->pixels->size() == painting.size())
+        return painted->pixels->base();
+
+    Picture pixels(painting.size(), Channels::rgb_alpha, depth);
+    const bool whole = for_each_tile(
+        painting.size(),
+        [&](int, const Rect& tile) {
+            TileWalk walk(shown, 0, tile);
+            if (!native)
+                for (std::size_t i = 0; i < index; ++i) walk.lay(i);
+            if (!walk.lay(index)) return;
+            std::vector<float> alpha(static_cast<std::size_t>(tile.width));
+            for (int y = 0; y < tile.height; ++y) {
+                std::ranges::copy(walk.coverage().row(y), alpha.begin());
+                if (!native)
+                    for (float& a : alpha) a = a > 0 ? 1.0F : 0.0F;
+                const ConstRgbRow row = native ? walk.source().row(y) : walk.state().row(y);
+                const int at = tile.y + y;
+                pixels.write_channel(0, tile.x, at, row.r);
+                pixels.write_channel(1, tile.x, at, row.g);
+                pixels.write_channel(2, tile.x, at, row.b);
+                pixels.write_channel(3, tile.x, at, alpha);
+            }
+        },
+        stop);
+    if (!whole) return std::nullopt;
+    return pixels;
+}
+
+std::optional<std::vector<Layer>> layers_at(const Painting& painting, Depth depth,
+                                            const std::stop_token& stop, const Progress& progress) {
+    std::vector<Layer> layers(1);
+    layers[0].entry.name = "Underpaint";
+    layers[0].pixels = painting.ground();
+    for (std::size_t i = 0; i < painting.passes.size(); ++i) {
+        const Pass& pass = painting.passes[i];
+        auto pixels = layer_pixels(painting, i, depth, stop);
+        if (!pixels) return std::nullopt;
+        pixels->settle();
+        const bool native = is_native(pass);
+        Layer& layer = layers.emplace_back();
+        layer.pixels = share(std::move(*pixels));
+        layer.entry.name = pass.name;
+        layer.entry.visible = pass.on;
+        if (native) {
+            layer.entry.opacity = pass.strength;
+            layer.entry.blend = pass.blend;
+        }
+        if (progress)
+            progress(static_cast<float>(i + 1) / static_cast<float>(painting.passes.size()));
+    }
+    return layers;
+}
+
+/// The most by which the layers' composite is off the painting, in encoded units.
+std::optional<float> deviation(const Painting& painting, const std::vector<Layer>& layers,
+                               const std::stop_token& stop) {
+    const Painting foreign = painting_from(layers, 0, painting.size(), {});
+    std::vector<float> worst(static_cast<std::size_t>(TileGrid{painting.size()}.count()));
+    const bool whole = for_each_tile(
+        painting.size(),
+        [&](int index, const Rect& tile) {
+            TileWalk ours(painting, 0, tile), theirs(foreign, 0, tile);
+            for (std::size_t i = 0; i < painting.passes.size(); ++i) ours.lay(i);
+            for (std::size_t i = 0; i < foreign.passes.size(); ++i) theirs.lay(i);
+            float& most = worst[static_cast<std::size_t>(index)];
+            for (int y = 0; y < tile.height; ++y) {
+                const ConstRgbRow a = ours.state().row(y), b = theirs.state().row(y);
+                for (std::size_t x = 0; x < a.r.size(); ++x)
+                    most = std::max({most, std::fabs(a.r[x] - b.r[x]), std::fabs(a.g[x] - b.g[x]),
+                                     std::fabs(a.b[x] - b.b[x])});
+            }
+        },
+        stop);
+    if (!whole) return std::nullopt;
+    return worst.empty() ? 0 : *std::ranges::max_element(worst);
+}
+
+}  // namespace
+
+std::optional<std::vector<Layer>> layers_of(const Painting& painting, const std::stop_token& stop,
+                                            const Progress& progress) {
+    if (painting.ground()->base().depth() == Depth::bits8) {
+        auto layers = layers_at(painting, Depth::bits8, stop, progress);
+        if (!layers) return std::nullopt;
+        const auto off = deviation(painting, *layers, stop);
+        if (!off) return std::nullopt;
+        if (*off <= 0.5F / 255) return layers;
+    }
+    return layers_at(painting, Depth::bits16, stop, progress);
+}
+
+Painting painting_from(const std::vector<Layer>& layers, std::size_t under, Size size,
+                       const std::string& date) {
+    Painting painting;
+    const Layer& lowest = layers[under];
+    const Picture& base = lowest.pixels->base();
+    const bool as_it_is = base.size() == size && !has_alpha(base.channels()) &&
+                          lowest.entry.x == 0 && lowest.entry.y == 0;
+    painting.underpaint =
+        as_it_is ? lowest.pixels : share(flattened(base, size, lowest.entry.x, lowest.entry.y));
+    for (std::size_t i = under + 1; i < layers.size(); ++i) {
+        const auto& [entry, pixels] = layers[i];
+        if (!entry.visible) continue;
+        Pass pass;
+        pass.name = entry.name;
+        pass.source = Painted{pixels, entry.x, entry.y};
+        pass.blend = entry.blend;
+        pass.strength = entry.opacity;
+        painting.passes.push_back(std::move(pass));
+    }
+    return with_seal(std::move(painting), date);
+}
+
+}  // namespace underpaint

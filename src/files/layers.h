@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <stop_token>
+#include <vector>
+
+#include "files/layer_stack.h"
+#include "painting/painting.h"
+#include "render/render.h"
+
+namespace underpaint {
+
+/// A layer with its pixels.
+struct Layer {
+    LayerEntry entry;
+    SharedPicture pixels;
+};
+
+/// The painting as layers that any reader of the format composites to the same picture: the ground
+/// at the bottom, then one a pass. A pass that the format can say exactly is a plain layer with its
+/// composite-op; any other is baked: the picture after it, where it lands. At 8 bits unless the
+/// painting has 16, or rounding layers to 8 would show (more than half a level in the result).
+/// Nothing when stopped.
+std::optional<std::vector<Layer>> layers_of(const Painting& painting,
+                                            const std::stop_token& stop = {},
+                                            const Progress& progress = {});
+
+/// Layers as a painting: layer `under` is the underpaint (over white, and sealed on `date`), each
+/// visible one above it a pass.
+Painting painting_from(const std::vector<Layer>& layers, std::size_t under, Size size,
+                       const std::string& date);
+
+}  // namespace underpaint

@@ -1,0 +1,165 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "files/painting_json.h"
+
+#include <nlohmann/json.hpp>
+
+#include "painting/changes.h"
+#include "painting/parameter.h"
+
+namespace underpaint {
+namespace {
+
+using Json = nlohmann::ordered_json;
+constexpr const char* kSchema = "faithful-underpaint/painting-1";
+
+// --- writing
+
+Json to_json(const Source& source, const NamePicture& name) {
+    if (const auto* tint = std::get_if<Tint>(&source))
+        return {{"kind", "tint"}, {"colour", {tint->colour.r, tint->colour.g, tint->colour.b}}};
+    const auto& painted = std::get<Painted>(source);
+    return {{"kind", "painted"},
+            {"picture", name(painted.pixels)},
+            {"x", painted.x},
+            {"y", painted.y}};
+}
+
+Json to_json(const Pass& pass, const NamePicture& name) {
+    const ValueBand& band = pass.reach.band;
+    return {{"name", pass.name},
+            {"source", to_json(pass.source, name)},
+            {"blend", text_of(pass.blend).id},
+            {kStrength.id, pass.strength},
+            {kHold.id, pass.hold},
+            {"hold_to", id_of(kHoldTos, pass.hold_to)},
+            {"reach",
+             {{"parts", pass.reach.parts},
+              {"band", {{"low", band.low}, {"high", band.high}, {kBandSoft.id, band.soft}}}}},
+            {"intent", id_of(kIntents, pass.intent)},
+            {"on", pass.on}};
+}
+
+// --- reading: a missing or mistyped member throws Json::exception, a word or picture that does not
+// --- fit throws Trouble; parse_painting() turns both into a returned value.
+
+template <class Choice>
+Choice known(const std::string& file, std::optional<Choice> choice, const std::string& word) {
+    if (!choice) throw Trouble{file, "its painting data has the unknown word \"" + word + "\"."};
+    return *choice;
+}
+
+class Parser {
+public:
+    Parser(const std::string& file, const LoadPicture& load) : file_(file), load_(load) {}
+
+    Painting painting(const Json& json) {
+        if (json.at("schema") != kSchema)
+            throw Trouble{file_, "it was saved by a newer or other version of this program."};
+        Painting painting;
+        painting.name = json.at("name");
+        painting.underpaint = picture(json.at("underpaint"));
+        size_ = painting.underpaint->size();
+        for (const Json& part : json.at("parts")) painting.parts.push_back(this->part(part));
+        for (const Json& focus : json.at("plan").at("foci"))
+            painting.plan.foci.push_back({focus.at("name"),
+                                          {focus.at("x"), focus.at("y")},
+                                          focus.at("radius").get<double>()});
+        for (const Json& seal : json.at("seals"))
+            painting.seals.push_back(
+                {seal.at("number"), seal.at("date"), sized(picture(seal.at("picture")))});
+        for (const Json& pass : json.at("passes"))
+            painting.passes.push_back(this->pass(pass, painting));
+        return painting;
+    }
+
+private:
+    SharedPicture picture(const std::string& entry) {
+        auto loaded = load_(entry);
+        if (!loaded) throw loaded.error();
+        return *loaded;
+    }
+
+    SharedPicture sized(SharedPicture picture) const {
+        if (picture->size() != size_)
+            throw Trouble{file_, "a mask or seal in it is not of the picture's size."};
+        return picture;
+    }
+
+    Part part(const Json& json) {
+        return {json.at("id"), json.at("name"), sized(picture(json.at("mask")))};
+    }
+
+    Source source(const Json& json) {
+        const std::string kind = json.at("kind");
+        if (kind == "tint") {
+            const Json& c = json.at("colour");
+            return Tint{{c.at(0), c.at(1), c.at(2)}};
+        }
+        if (kind == "painted")
+            return Painted{picture(json.at("picture")), json.at("x"), json.at("y")};
+        throw Trouble{file_, "its painting data has the unknown source \"" + kind + "\"."};
+    }
+
+    Pass pass(const Json& json, const Painting& painting) {
+        Pass pass;
+        pass.name = json.at("name");
+        pass.source = source(json.at("source"));
+        const std::string blend = json.at("blend"), intent = json.at("intent"),
+                          hold_to = json.at("hold_to");
+        pass.blend = known(file_, blend_from_id(blend), blend);
+        pass.intent = known(file_, choice_from_id(kIntents, intent), intent);
+        pass.hold_to = known(file_, choice_from_id(kHoldTos, hold_to), hold_to);
+        pass.strength = json.at(kStrength.id);
+        pass.hold = json.at(kHold.id);
+        pass.on = json.at("on");
+        const Json& reach = json.at("reach");
+        pass.reach.parts = reach.at("parts").get<std::vector<PartId>>();
+        for (const PartId id : pass.reach.parts)
+            if (painting.part(id) == nullptr)
+                throw Trouble{file_, "the pass \"" + pass.name + "\" reaches a part that is missing."};
+        const Json& band = reach.at("band");
+        pass.reach.band = {band.at("low"), band.at("high"), band.at(kBandSoft.id)};
+        return in_range(std::move(pass));
+    }
+
+    const std::string& file_;
+    const LoadPicture& load_;
+    Size size_;
+};
+
+}  // namespace
+
+std::string write_painting(const Painting& painting, const NamePicture& name) {
+    Json json{{"schema", kSchema},
+              {"name", painting.name},
+              {"underpaint", name(painting.underpaint)},
+              {"parts", Json::array()},
+              {"plan", {{"foci", Json::array()}}},
+              {"seals", Json::array()},
+              {"passes", Json::array()}};
+    for (const Part& part : painting.parts)
+        json["parts"].push_back({{"id", part.id}, {"name", part.name}, {"mask", name(part.mask)}});
+    for (const Focus& focus : painting.plan.foci)
+        json["plan"]["foci"].push_back({{"name", focus.name},
+                                        {"x", focus.centre.x},
+                                        {"y", focus.centre.y},
+                                        {"radius", focus.radius}});
+    for (const Seal& seal : painting.seals)
+        json["seals"].push_back(
+            {{"number", seal.number}, {"date", seal.date}, {"picture", name(seal.picture)}});
+    for (const Pass& pass : painting.passes) json["passes"].push_back(to_json(pass, name));
+    return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+}
+
+Result<Painting> parse_painting(const std::string& file, std::string_view json,
+                                const LoadPicture& load) {
+    try {
+        return Parser(file, load).painting(Json::parse(json));
+    } catch (const Json::exception& error) {
+        return trouble(file, std::string("its painting data is damaged: ") + error.what() + ".");
+    } catch (const Trouble& error) {
+        return tl::unexpected(error);
+    }
+}
+
+}  // namespace underpaint

@@ -1,0 +1,176 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "files/png.h"
+
+#include <spng.h>
+
+#include <cstdlib>
+#include <memory>
+
+#include "files/limits.h"
+
+namespace underpaint {
+namespace {
+
+using Context = std::unique_ptr<spng_ctx, decltype(&spng_ctx_free)>;
+
+std::string explain(int error) {
+    if (error == SPNG_EIO || error == SPNG_IO_EOF || error == SPNG_EIDAT_TOO_SHORT ||
+        error == SPNG_EIDAT_STREAM)
+        return "it is cut short or damaged: the pixels end before the picture does.";
+    if (error == SPNG_ESIGNATURE) return "this is not a PNG picture.";
+    return std::string("it can't be read as PNG: ") + spng_strerror(error) + ".";
+}
+
+/// How the pixels are asked for, and what that makes.
+struct Layout {
+    int format, flags;
+    Channels channels;
+    Depth depth;
+};
+
+Layout layout_of(const spng_ihdr& header, bool has_trns) {
+    const Depth depth = header.bit_depth == 16 ? Depth::bits16 : Depth::bits8;
+    const bool deep = depth == Depth::bits16;
+    switch (header.color_type) {
+        case SPNG_COLOR_TYPE_GRAYSCALE:
+            if (has_trns)
+                return {deep ? SPNG_FMT_RGBA16 : SPNG_FMT_RGBA8, SPNG_DECODE_TRNS,
+                        Channels::rgb_alpha, depth};
+            return {deep ? SPNG_FMT_PNG : SPNG_FMT_G8, 0, Channels::grey, depth};
+        case SPNG_COLOR_TYPE_GRAYSCALE_ALPHA:
+            return {SPNG_FMT_PNG, 0, Channels::grey_alpha, depth};
+        case SPNG_COLOR_TYPE_TRUECOLOR:
+            if (has_trns)
+                return {deep ? SPNG_FMT_RGBA16 : SPNG_FMT_RGBA8, SPNG_DECODE_TRNS,
+                        Channels::rgb_alpha, depth};
+            return {SPNG_FMT_PNG, 0, Channels::rgb, depth};
+        case SPNG_COLOR_TYPE_INDEXED:
+            if (has_trns) return {SPNG_FMT_RGBA8, SPNG_DECODE_TRNS, Channels::rgb_alpha, depth};
+            return {SPNG_FMT_RGB8, 0, Channels::rgb, depth};
+        default:
+            return {SPNG_FMT_PNG, 0, Channels::rgb_alpha, depth};
+    }
+}
+
+template <class Sample>
+int decode_rows(spng_ctx* context, const Layout& layout, bool interlaced, Picture& picture) {
+    const auto row = static_cast<std::size_t>(picture.size().width) *
+                     static_cast<std::size_t>(count_of(picture.channels()));
+    if (interlaced) {  // its rows come in no order that could be kept one at a time
+        std::vector<Sample> all(row * static_cast<std::size_t>(picture.size().height));
+        const int error = spng_decode_image(context, all.data(), all.size() * sizeof(Sample),
+                                            layout.format, layout.flags);
+        if (error) return error;
+        for (int y = 0; y < picture.size().height; ++y)
+            picture.write_interleaved(
+                y, std::span<const Sample>(all).subspan(static_cast<std::size_t>(y) * row, row));
+        return 0;
+    }
+    int error = spng_decode_image(context, nullptr, 0, layout.format,
+                                  layout.flags | SPNG_DECODE_PROGRESSIVE);
+    if (error) return error;
+    std::vector<Sample> samples(row);
+    for (int y = 0; y < picture.size().height; ++y) {
+        error = spng_decode_row(context, samples.data(), samples.size() * sizeof(Sample));
+        if (error && error != SPNG_EOI) return error;
+        picture.write_interleaved(y, std::span<const Sample>(samples));
+    }
+    return 0;
+}
+
+template <class Sample>
+int encode_rows(spng_ctx* context, const Picture& picture) {
+    int error = spng_encode_image(context, nullptr, 0, SPNG_FMT_PNG,
+                                  SPNG_ENCODE_PROGRESSIVE | SPNG_ENCODE_FINALIZE);
+    std::vector<Sample> row(static_cast<std::size_t>(picture.size().width) *
+                            static_cast<std::size_t>(count_of(picture.channels())));
+    for (int y = 0; y < picture.size().height && !error; ++y) {
+        picture.read_interleaved(y, std::span(row));
+        error = spng_encode_row(context, row.data(), row.size() * sizeof(Sample));
+    }
+    return error == SPNG_EOI ? 0 : error;
+}
+
+std::uint8_t colour_type(Channels channels) {
+    switch (channels) {
+        case Channels::grey: return SPNG_COLOR_TYPE_GRAYSCALE;
+        case Channels::grey_alpha: return SPNG_COLOR_TYPE_GRAYSCALE_ALPHA;
+        case Channels::rgb: return SPNG_COLOR_TYPE_TRUECOLOR;
+        case Channels::rgb_alpha: return SPNG_COLOR_TYPE_TRUECOLOR_ALPHA;
+    }
+    return SPNG_COLOR_TYPE_TRUECOLOR_ALPHA;
+}
+
+}  // namespace
+
+Result<Decoded> read_png(const std::string& file, std::span<const std::byte> bytes) {
+    const Context context(spng_ctx_new(0), spng_ctx_free);
+    if (!context) return trouble(file, "there is not enough memory to open it.");
+    spng_set_image_limits(context.get(), kMaxSide, kMaxSide);
+    spng_set_chunk_limits(context.get(), kMaxTextBytes, 4 * kMaxTextBytes);
+    spng_set_png_buffer(context.get(), bytes.data(), bytes.size());
+
+    spng_ihdr header{};
+    if (const int error = spng_get_ihdr(context.get(), &header)) {
+        // The library refuses sizes beyond its limit without saying them: they stand at byte 16.
+        const auto number = [&](std::size_t at) {
+            std::uint64_t v = 0;
+            for (std::size_t i = 0; i < 4; ++i) v = v << 8 | std::to_integer<unsigned>(bytes[at + i]);
+            return v;
+        };
+        if (bytes.size() >= 24 && (error == SPNG_EUSER_WIDTH || error == SPNG_EUSER_HEIGHT ||
+                                   error == SPNG_EWIDTH || error == SPNG_EHEIGHT))
+            if (Done sized = check_size(file, number(16), number(20)); !sized)
+                return tl::unexpected(sized.error());
+        return trouble(file, explain(error));
+    }
+    if (Done sized = check_size(file, header.width, header.height); !sized)
+        return tl::unexpected(sized.error());
+
+    spng_trns trns{};
+    spng_iccp icc{};
+    const Layout layout = layout_of(header, spng_get_trns(context.get(), &trns) == 0);
+    Decoded decoded{Picture({static_cast<int>(header.width), static_cast<int>(header.height)},
+                            layout.channels, layout.depth),
+                    {}};
+    if (spng_get_iccp(context.get(), &icc) == 0) {
+        const auto* profile = reinterpret_cast<const std::byte*>(icc.profile);
+        decoded.icc.assign(profile, profile + icc.profile_len);
+    }
+    const bool interlaced = header.interlace_method != 0;
+    const int error =
+        layout.depth == Depth::bits16
+            ? decode_rows<std::uint16_t>(context.get(), layout, interlaced, decoded.picture)
+            : decode_rows<std::uint8_t>(context.get(), layout, interlaced, decoded.picture);
+    if (error) return trouble(file, explain(error));
+    decoded.picture.settle();
+    return decoded;
+}
+
+Result<Bytes> write_png(const std::string& file, const Picture& picture) {
+    const Context context(spng_ctx_new(SPNG_CTX_ENCODER), spng_ctx_free);
+    if (!context) return trouble(file, "there is not enough memory to write it.");
+    spng_set_option(context.get(), SPNG_ENCODE_TO_BUFFER, 1);
+    spng_ihdr header{};
+    header.width = static_cast<std::uint32_t>(picture.size().width);
+    header.height = static_cast<std::uint32_t>(picture.size().height);
+    header.bit_depth = picture.depth() == Depth::bits16 ? 16 : 8;
+    header.color_type = colour_type(picture.channels());
+    spng_set_ihdr(context.get(), &header);
+    spng_set_srgb(context.get(), 1);  // relative colorimetric
+
+    const int error = picture.depth() == Depth::bits16
+                          ? encode_rows<std::uint16_t>(context.get(), picture)
+                          : encode_rows<std::uint8_t>(context.get(), picture);
+    if (error) return trouble(file, std::string("could not be written as PNG: ") +
+                                        spng_strerror(error) + ".");
+    std::size_t size = 0;
+    int status = 0;
+    const std::unique_ptr<void, decltype(&std::free)> buffer(
+        spng_get_png_buffer(context.get(), &size, &status), std::free);
+    if (!buffer || status) return trouble(file, "there is not enough memory to write it.");
+    const auto* first = static_cast<const std::byte*>(buffer.get());
+    return Bytes(first, first + size);
+}
+
+}  // namespace underpaint

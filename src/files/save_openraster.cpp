@@ -1,0 +1,118 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <tbb/parallel_for.h>
+
+#include <map>
+#include <nlohmann/json.hpp>
+
+#include "files/layers.h"
+#include "files/openraster.h"
+#include "files/openraster_names.h"
+#include "files/painting_json.h"
+#include "files/png.h"
+#include "files/zip_container.h"
+
+namespace underpaint {
+namespace {
+
+/// Pictures by the entry that keeps them; the same picture is kept once.
+class PictureEntries {
+public:
+    std::string name(const SharedPicture& picture, const std::string& wanted) {
+        const auto [place, fresh] = names_.try_emplace(picture.get(), wanted);
+        if (fresh) pictures_.emplace_back(wanted, picture);
+        return place->second;
+    }
+    std::string name(const SharedPicture& picture) {
+        return name(picture, "faithful-underpaint/pictures/" +
+                                 std::to_string(pictures_.size() + 1) + ".png");
+    }
+
+    /// All of them as PNG, on all cores.
+    Result<std::vector<ZipEntry>> encode(const std::string& file) const {
+        std::vector<ZipEntry> entries(pictures_.size());
+        std::vector<Done> done(pictures_.size());
+        tbb::parallel_for(std::size_t{0}, pictures_.size(), [&](std::size_t i) {
+            auto bytes = write_png(file, pictures_[i].second->base());
+            if (bytes)
+                entries[i] = {pictures_[i].first, std::move(*bytes), false};
+            else
+                done[i] = tl::unexpected(bytes.error());
+        });
+        for (Done& each : done)
+            if (!each) return tl::unexpected(each.error());
+        return entries;
+    }
+
+private:
+    std::map<const Pyramid*, std::string> names_;
+    std::vector<std::pair<std::string, SharedPicture>> pictures_;
+};
+
+SharedPicture thumbnail_of(const SharedPicture& merged) {
+    constexpr int side = 256;  // the most that the format allows
+    int level = 0;
+    while (std::max(halved(merged->size(), level).width, halved(merged->size(), level).height) >
+           side)
+        ++level;
+    return share(merged->level(level));
+}
+
+/// What other programs see, remembered so that a change made there is noticed.
+std::string checksums(const std::string& stack, const std::vector<Layer>& layers,
+                      const std::vector<ZipEntry>& entries) {
+    nlohmann::ordered_json json;
+    json[kStackEntry] = crc_of(bytes_of(stack));
+    for (const Layer& layer : layers)
+        for (const ZipEntry& entry : entries)
+            if (entry.name == layer.entry.src) json[entry.name] = crc_of(entry.bytes);
+    return json.dump(1) + "\n";
+}
+
+Progress part_of(const Progress& progress, float from, float to) {
+    if (!progress) return {};
+    return [=](float share) { progress(from + share * (to - from)); };
+}
+
+}  // namespace
+
+Done save_painting(const std::filesystem::path& path, const Painting& painting,
+                   const std::stop_token& stop, const Progress& progress) {
+    const std::string file = path.string();
+    auto layers = layers_of(painting, stop, part_of(progress, 0, 0.5F));
+    auto merged = layers ? render_picture(painting, painting.passes.size(),
+                                          painting.ground()->base().depth(), stop,
+                                          part_of(progress, 0.5F, 0.7F))
+                         : std::nullopt;
+    if (!merged) return trouble({}, {});
+
+    PictureEntries pictures;
+    LayerStack stack{painting.size(), {}};
+    for (std::size_t i = 0; i < layers->size(); ++i) {
+        Layer& layer = (*layers)[i];
+        const std::string wanted =
+            i == 0 ? "data/underpaint.png" : "data/pass-" + std::to_string(i) + ".png";
+        layer.entry.src = pictures.name(layer.pixels, wanted);
+        stack.layers.push_back(layer.entry);
+    }
+    const SharedPicture shared = share(std::move(*merged));
+    pictures.name(shared, kMergedEntry);
+    pictures.name(thumbnail_of(shared), kThumbnailEntry);
+    const std::string json = write_painting(
+        painting, [&](const SharedPicture& picture) { return pictures.name(picture); });
+
+    auto encoded = pictures.encode(file);
+    if (!encoded) return tl::unexpected(encoded.error());
+    if (stop.stop_requested()) return trouble({}, {});
+    if (progress) progress(0.95F);
+    const std::string xml = write_stack(stack);
+    std::vector<ZipEntry> entries{{kMimetypeEntry, bytes_of(kMimetype), false},
+                                  {kStackEntry, bytes_of(xml), true}};
+    entries.push_back({kPaintingEntry, bytes_of(json), true});
+    entries.push_back({kChecksumsEntry, bytes_of(checksums(xml, *layers, *encoded)), true});
+    std::ranges::move(*encoded, std::back_inserter(entries));
+    return replace_file(path, [&](const std::filesystem::path& fresh) {
+        return write_zip(fresh, file, entries);
+    });
+}
+
+}  // namespace underpaint

@@ -1,0 +1,101 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "files/srgb_profile.h"
+
+#include <lcms2.h>
+
+#include <atomic>
+
+namespace underpaint {
+namespace {
+
+using Profile = std::unique_ptr<void, decltype(&cmsCloseProfile)>;
+using Transform = std::unique_ptr<void, decltype(&cmsDeleteTransform)>;
+
+/// True when the two profiles agree to half an 8-bit level on a coarse grid of colours, so that
+/// converting would only add rounding.
+bool is_srgb(cmsHTRANSFORM transform) {
+    constexpr int steps = 5;
+    for (int i = 0; i < steps * steps * steps; ++i) {
+        const float in[3] = {static_cast<float>(i % steps) / (steps - 1),
+                             static_cast<float>(i / steps % steps) / (steps - 1),
+                             static_cast<float>(i / steps / steps) / (steps - 1)};
+        float out[3];
+        cmsDoTransform(transform, in, out, 1);
+        for (int c = 0; c < 3; ++c)
+            if (std::abs(out[c] - in[c]) > 0.5F / 255) return false;
+    }
+    return true;
+}
+
+Transform make_transform(cmsHPROFILE from, bool grey) {
+    const Profile to(cmsCreate_sRGBProfile(), cmsCloseProfile);
+    return {cmsCreateTransform(from, grey ? TYPE_GRAY_FLT : TYPE_RGB_FLT, to.get(), TYPE_RGB_FLT,
+                               INTENT_RELATIVE_COLORIMETRIC,
+                               cmsFLAGS_BLACKPOINTCOMPENSATION | cmsFLAGS_NOCACHE),
+            cmsDeleteTransform};
+}
+
+bool outside_srgb(const float* rgb) {
+    constexpr float slack = 0.5F / 255;  // what rounds back inside is not lost
+    for (int c = 0; c < 3; ++c)
+        if (rgb[c] < -slack || rgb[c] > 1 + slack) return true;
+    return false;
+}
+
+}  // namespace
+
+Result<Converted> to_srgb(const std::string& file, Decoded decoded) {
+    if (decoded.icc.empty()) return Converted{std::move(decoded.picture), false, 0};
+    const Profile from(cmsOpenProfileFromMem(decoded.icc.data(),
+                                             static_cast<cmsUInt32Number>(decoded.icc.size())),
+                       cmsCloseProfile);
+    // A damaged profile says nothing; viewers show such a picture as sRGB, and so do we.
+    if (!from) return Converted{std::move(decoded.picture), false, 0};
+
+    const Picture& in = decoded.picture;
+    const bool colour = has_colour(in.channels());
+    const auto space = cmsGetColorSpace(from.get());
+    if (space != (colour ? cmsSigRgbData : cmsSigGrayData)) {
+        if (!colour && space == cmsSigRgbData)  // neutrals of an RGB space: taken as sRGB's
+            return Converted{std::move(decoded.picture), false, 0};
+        return trouble(file, "its colour profile is not for " +
+                                 std::string(colour ? "RGB" : "grey") +
+                                 " pictures. Convert it to sRGB where it was made.");
+    }
+    const Transform transform = make_transform(from.get(), !colour);
+    if (!transform)
+        return trouble(file, "its colour profile can't be used. Convert it to sRGB first.");
+    if (colour && is_srgb(transform.get()))
+        return Converted{std::move(decoded.picture), false, 0};
+
+    Picture out(in.size(), in.channels(), in.depth());
+    const int width = in.size().width, channels = colour ? 3 : 1;
+    const auto pixels = static_cast<std::size_t>(width);
+    std::int64_t clipped = 0;
+    std::vector<float> plane(pixels), from_row(pixels * static_cast<std::size_t>(channels)),
+        to_row(pixels * 3);
+    for (int y = 0; y < in.size().height; ++y) {
+        for (int c = 0; c < channels; ++c) {
+            in.read_channel(c, 0, y, plane);
+            for (std::size_t x = 0; x < pixels; ++x)
+                from_row[x * static_cast<std::size_t>(channels) + static_cast<std::size_t>(c)] =
+                    plane[x];
+        }
+        cmsDoTransform(transform.get(), from_row.data(), to_row.data(),
+                       static_cast<cmsUInt32Number>(width));
+        for (std::size_t x = 0; x < pixels; ++x) clipped += outside_srgb(&to_row[3 * x]);
+        for (int c = 0; c < channels; ++c) {
+            for (std::size_t x = 0; x < pixels; ++x)
+                plane[x] = to_row[3 * x + static_cast<std::size_t>(c)];
+            out.write_channel(c, 0, y, plane);
+        }
+        if (has_alpha(in.channels())) {
+            in.read_alpha(0, y, plane);
+            out.write_channel(channels, 0, y, plane);
+        }
+    }
+    return Converted{std::move(out), true,
+                     static_cast<double>(clipped) / static_cast<double>(in.size().area())};
+}
+
+}  // namespace underpaint

@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <memory>
+#include <span>
+
+#include "files/disk.h"
+#include "raster/picture.h"
+
+namespace underpaint {
+
+/// A picture as it came out of its file, with the profile that says what its numbers mean.
+struct Decoded {
+    Picture picture;
+    Bytes icc;  ///< empty: sRGB is assumed
+};
+
+/// The same colours as sRGB numbers.
+struct Converted {
+    Picture picture;
+    bool converted = false;
+    double clipped_share = 0;  ///< share 0..1 of pixels that sRGB could not hold
+};
+
+/// Converts by the embedded ICC profile, relative colorimetric with black point compensation
+/// (littlecms). Without a profile the picture passes through.
+[[nodiscard]] Result<Converted> to_srgb(const std::string& file, Decoded decoded);
+
+}  // namespace underpaint

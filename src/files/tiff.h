@@ -1,0 +1,14 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <span>
+
+#include "files/srgb_profile.h"
+
+namespace underpaint {
+
+/// The first page of a TIFF: grey or RGB, with or without alpha, 8 or 16 bits kept; palettes, bilevel
+/// and other kinds come in at 8 bits as libtiff shows them.
+[[nodiscard]] Result<Decoded> read_tiff(const std::string& file, std::span<const std::byte> bytes);
+
+}  // namespace underpaint

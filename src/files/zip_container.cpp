@@ -1,0 +1,134 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "files/zip_container.h"
+
+#include <zip.h>
+#include <zlib.h>
+
+#include <algorithm>
+
+#include "files/limits.h"
+
+namespace underpaint {
+namespace {
+
+std::string message_of(int code) {
+    zip_error_t error;
+    zip_error_init_with_code(&error, code);
+    std::string text = zip_error_strerror(&error);
+    zip_error_fini(&error);
+    return text;
+}
+
+}  // namespace
+
+struct ZipReader::Archive {
+    zip_t* zip = nullptr;
+    explicit Archive(zip_t* opened) : zip(opened) {}
+    ~Archive() { zip_discard(zip); }
+    Archive(const Archive&) = delete;
+    Archive& operator=(const Archive&) = delete;
+};
+
+bool stays_inside(std::string_view name) {
+    if (name.empty() || name.front() == '/' || name.find('\\') != name.npos ||
+        name.find(':') != name.npos)
+        return false;
+    for (std::size_t at = 0; at <= name.size();) {
+        const std::size_t end = std::min(name.find('/', at), name.size());
+        if (name.substr(at, end - at) == "..") return false;
+        at = end + 1;
+    }
+    return true;
+}
+
+Result<ZipReader> ZipReader::open(const std::filesystem::path& path) {
+    ZipReader reader;
+    reader.file_ = path.string();
+    int code = 0;
+    zip_t* zip = zip_open(path.c_str(), ZIP_RDONLY, &code);
+    if (zip == nullptr)
+        return trouble(reader.file_, "it can't be opened as an OpenRaster painting: " +
+                                         message_of(code) + ".");
+    reader.archive_ = std::make_shared<Archive>(zip);
+
+    const zip_int64_t count = zip_get_num_entries(zip, 0);
+    if (count < 0 || static_cast<std::size_t>(count) > kMaxEntries)
+        return trouble(reader.file_, "it holds more entries than a painting can have.");
+    for (zip_int64_t i = 0; i < count; ++i) {
+        const char* name = zip_get_name(zip, static_cast<zip_uint64_t>(i), 0);
+        if (name == nullptr || !stays_inside(name))
+            return trouble(reader.file_, "an entry named \"" + std::string(name ? name : "") +
+                                             "\" points outside the file. It was not opened.");
+        reader.entries_.emplace_back(name);
+    }
+    return reader;
+}
+
+bool ZipReader::has(const std::string& entry) const {
+    return std::ranges::find(entries_, entry) != entries_.end();
+}
+
+Result<Bytes> ZipReader::read(const std::string& entry, std::size_t limit) const {
+    zip_stat_t stat;
+    zip_stat_init(&stat);
+    if (zip_stat(archive_->zip, entry.c_str(), 0, &stat) != 0)
+        return trouble(file_, "the entry \"" + entry + "\" that it speaks of is missing.");
+    const bool sized = (stat.valid & ZIP_STAT_SIZE) != 0;
+    if (!sized || stat.size > limit)
+        return trouble(file_, "the entry \"" + entry + "\" claims to be larger than it may be.");
+    const std::unique_ptr<zip_file_t, decltype(&zip_fclose)> opened(
+        zip_fopen(archive_->zip, entry.c_str(), 0), zip_fclose);
+    Bytes bytes(static_cast<std::size_t>(stat.size));
+    if (!opened || zip_fread(opened.get(), bytes.data(), bytes.size()) !=
+                       static_cast<zip_int64_t>(bytes.size()))
+        return trouble(file_, "the entry \"" + entry + "\" is damaged.");
+    // Reading on past the end makes the library check the recorded checksum.
+    std::byte beyond;
+    if (zip_fread(opened.get(), &beyond, 1) != 0)
+        return trouble(file_, "the entry \"" + entry + "\" is damaged.");
+    return bytes;
+}
+
+std::uint32_t ZipReader::crc(const std::string& entry) const {
+    zip_stat_t stat;
+    zip_stat_init(&stat);
+    if (zip_stat(archive_->zip, entry.c_str(), 0, &stat) != 0) return 0;
+    return (stat.valid & ZIP_STAT_CRC) != 0 ? stat.crc : 0;
+}
+
+Done write_zip(const std::filesystem::path& path, const std::string& file,
+               const std::vector<ZipEntry>& entries) {
+    const auto failed = [&](const std::string& reason) {
+        return trouble(file, "could not be saved: " + reason +
+                                 ". The file that was there is untouched; try another place.");
+    };
+    int code = 0;
+    zip_t* zip = zip_open(path.c_str(), ZIP_CREATE | ZIP_TRUNCATE, &code);
+    if (zip == nullptr) return failed(message_of(code));
+    for (const ZipEntry& entry : entries) {
+        zip_source_t* source = zip_source_buffer(zip, entry.bytes.data(), entry.bytes.size(), 0);
+        const zip_int64_t index =
+            source ? zip_file_add(zip, entry.name.c_str(), source, ZIP_FL_ENC_UTF_8) : -1;
+        if (index < 0 && source) zip_source_free(source);
+        if (index < 0 || zip_set_file_compression(zip, static_cast<zip_uint64_t>(index),
+                                                  entry.deflate ? ZIP_CM_DEFLATE : ZIP_CM_STORE,
+                                                  0) != 0) {
+            const std::string reason = zip_strerror(zip);
+            zip_discard(zip);
+            return failed(reason);
+        }
+    }
+    if (zip_close(zip) != 0) {
+        const std::string reason = zip_strerror(zip);
+        zip_discard(zip);
+        return failed(reason);
+    }
+    return {};
+}
+
+std::uint32_t crc_of(const Bytes& bytes) {
+    return static_cast<std::uint32_t>(crc32_z(
+        0, reinterpret_cast<const unsigned char*>(bytes.data()), bytes.size()));
+}
+
+}  // namespace underpaint

@@ -1,0 +1,61 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <cstdint>
+#include <filesystem>
+#include <memory>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "files/disk.h"
+
+namespace underpaint {
+
+/// A ZIP file opened for reading. Entry names were checked when it was opened: none leaves the
+/// container, and there are no more than kMaxEntries.
+class ZipReader {
+public:
+    [[nodiscard]] static Result<ZipReader> open(const std::filesystem::path& path);
+
+    bool has(const std::string& entry) const;
+    /// At most `limit` bytes once inflated; checked before memory is taken.
+    [[nodiscard]] Result<Bytes> read(const std::string& entry, std::size_t limit) const;
+    /// The checksum that the container records for an entry; 0 when there is no such entry.
+    std::uint32_t crc(const std::string& entry) const;
+    const std::vector<std::string>& entries() const { return entries_; }
+    const std::string& file() const { return file_; }
+
+private:
+    struct Archive;
+    std::shared_ptr<Archive> archive_;
+    std::string file_;
+    std::vector<std::string> entries_;
+};
+
+/// Whether an entry's name stays inside its container: relative, without "..", not empty.
+bool stays_inside(std::string_view name);
+
+/// What is to be written into a ZIP file, in order.
+struct ZipEntry {
+    std::string name;
+    Bytes bytes;
+    bool deflate = false;  ///< pictures are compressed already
+};
+
+/// Writes a new ZIP file at `path`, which is shown as `file` in messages.
+[[nodiscard]] Done write_zip(const std::filesystem::path& path, const std::string& file,
+                             const std::vector<ZipEntry>& entries);
+
+/// The checksum that write_zip() will record.
+std::uint32_t crc_of(const Bytes& bytes);
+
+inline Bytes bytes_of(std::string_view text) {
+    const auto* first = reinterpret_cast<const std::byte*>(text.data());
+    return {first, first + text.size()};
+}
+inline std::string_view text_of(const Bytes& bytes) {
+    return {reinterpret_cast<const char*>(bytes.data()), bytes.size()};
+}
+
+}  // namespace underpaint
