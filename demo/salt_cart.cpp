@@ -77,11 +77,11 @@ Painting salt_cart(Size size) {
 
     for (Pass pass : {
              tint("Blue hour", {104, 122, 158}, BlendMode::color, 1, {}),
-             tint("Afterglow", {224, 148, 118}, BlendMode::true_colour, 0.9F,
-                  {id(Shape::sky), id(Shape::pools)}, {5.7F, 9, 1.2F}),
              tint("Violet far shapes", {98, 86, 120}, BlendMode::true_colour, 0.85F,
                   {id(Shape::ridge), id(Shape::mill)}),
              tint("Umber cart", {112, 80, 58}, BlendMode::color, 0.9F, {id(Shape::cart)}),
+             tint("Afterglow", {224, 148, 118}, BlendMode::true_colour, 0.9F,
+                  {id(Shape::sky), id(Shape::pools)}, {5.7F, 9, 1.2F}),
              tint("Lantern light", {255, 178, 72}, BlendMode::true_colour, 1,
                   {id(Shape::lantern), lit}, {4.0F, 9, 1.2F}),
              tint("Amber wash", {208, 142, 62}, BlendMode::normal, 0.22F, {}),

@@ -33,6 +33,8 @@ public:
     /// Whether the painting is the one last marked (as saved).
     bool clean() const { return now() == saved_; }
     void mark_clean() { saved_ = now(); }
+    /// The same when an older state was what got saved.
+    void mark_saved_as(Painting painting) { saved_ = std::move(painting); }
 
 private:
     struct Step {

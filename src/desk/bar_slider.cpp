@@ -1,0 +1,126 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/bar_slider.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <cmath>
+
+#include "desk/greys.h"
+#include "desk/look.h"
+#include "desk/words.h"
+
+namespace underpaint {
+
+BarSlider::BarSlider(const Parameter& parameter, QWidget* parent)
+    : QWidget(parent), parameter_(parameter), value_(parameter.usual) {
+    setObjectName(from_view(parameter.id));
+    setToolTip(from_view(parameter.about));
+    setFocusPolicy(Qt::StrongFocus);
+    setFixedHeight(scaled(36));
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    set_value(value_);
+}
+
+QSize BarSlider::sizeHint() const {
+    return {scaled(200), scaled(36)};
+}
+
+void BarSlider::set_value(float value) {
+    value_ = parameter_.clamp(value);
+    setAccessibleName(from_view(parameter_.label));
+    setAccessibleDescription(QString::number(std::lround(100 * value_)) + QLatin1Char('%'));
+    update();
+}
+
+void BarSlider::set_ghost(std::optional<float> value) {
+    ghost_ = value;
+    update();
+}
+
+QRectF BarSlider::groove() const {
+    const double edge = scaled(2);
+    return {edge, scaled(25) + 0.0, width() - 2 * edge, double(scaled(3))};
+}
+
+double BarSlider::x_of(float value) const {
+    const float share = (value - parameter_.least) / (parameter_.most - parameter_.least);
+    return groove().left() + share * groove().width();
+}
+
+void BarSlider::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.setFont(body_font());
+    painter.setPen(hasFocus() ? greys().strong : greys().secondary);
+    const QRect words(0, 0, width(), scaled(18));
+    painter.drawText(words, Qt::AlignLeft | Qt::AlignVCenter, from_view(parameter_.label));
+    painter.setFont(figure_font(11));
+    painter.setPen(greys().strong);
+    painter.drawText(words, Qt::AlignRight | Qt::AlignVCenter,
+                     QString::number(std::lround(100 * value_)) + QLatin1Char('%'));
+
+    const QRectF line = groove();
+    painter.fillRect(line, QColor(greys().bar).darker(125));
+    painter.fillRect(QRectF(line.left(), line.top(), x_of(value_) - line.left(), line.height()),
+                     greys().secondary);
+    const double wide = scaled(4), high = scaled(13);
+    const auto bar = [&](float value) {
+        return QRectF(x_of(value) - wide / 2, line.center().y() - high / 2, wide, high);
+    };
+    if (ghost_) {
+        painter.setPen(QPen(greys().text, 1));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawRect(bar(*ghost_).adjusted(0.5, 0.5, -0.5, -0.5));
+    }
+    painter.fillRect(bar(value_), greys().strong);
+}
+
+void BarSlider::move_to(float value) {
+    const float whole = std::round(100 * parameter_.clamp(value)) / 100;
+    if (whole == value_) return;
+    set_value(whole);
+    emit moved(value_);
+}
+
+void BarSlider::mousePressEvent(QMouseEvent* event) {
+    if (event->button() == Qt::LeftButton) mouseMoveEvent(event);
+}
+
+void BarSlider::mouseMoveEvent(QMouseEvent* event) {
+    if (!(event->buttons() & Qt::LeftButton)) return;
+    const double share = (event->position().x() - groove().left()) / groove().width();
+    move_to(parameter_.least + static_cast<float>(std::clamp(share, 0.0, 1.0)) *
+                                   (parameter_.most - parameter_.least));
+}
+
+void BarSlider::mouseReleaseEvent(QMouseEvent*) {
+    emit released();
+}
+
+void BarSlider::mouseDoubleClickEvent(QMouseEvent*) {
+    move_to(parameter_.usual);
+}
+
+void BarSlider::keyPressEvent(QKeyEvent* event) {
+    float to = value_;
+    switch (event->key()) {
+        case Qt::Key_Left:
+        case Qt::Key_Down: to -= 0.01F; break;
+        case Qt::Key_Right:
+        case Qt::Key_Up: to += 0.01F; break;
+        case Qt::Key_PageDown: to -= 0.1F; break;
+        case Qt::Key_PageUp: to += 0.1F; break;
+        case Qt::Key_Home: to = parameter_.least; break;
+        case Qt::Key_End: to = parameter_.most; break;
+        default: return QWidget::keyPressEvent(event);
+    }
+    move_to(to);
+}
+
+void BarSlider::wheelEvent(QWheelEvent* event) {
+    // Only with the focus: a sheet that is scrolled must not change what lies under the pointer.
+    if (!hasFocus()) return event->ignore();
+    move_to(value_ + (event->angleDelta().y() > 0 ? 0.01F : -0.01F));
+}
+
+}  // namespace underpaint

@@ -1,0 +1,97 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+#include <vector>
+
+#include "desk/latest_job.h"
+#include "desk/lens.h"
+#include "desk/measuring.h"
+#include "desk/session.h"
+#include "desk/view_transform.h"
+
+namespace underpaint {
+
+/// The painting, through a lens. Answers at once with what it has, asks for the rest and drops what
+/// is outdated. The wheel zooms about the pointer, dragging moves, dragging the seam moves the seam;
+/// while a part is being outlined, clicks set points and dragging draws freehand.
+class Canvas : public QWidget {
+    Q_OBJECT
+public:
+    Canvas(Session& session, const Measuring& measuring, QWidget* parent = nullptr);
+
+    Lens lens() const { return sight_.lens; }
+    void set_lens(Lens lens);
+    /// The lens while a key is held; nothing when it is let go.
+    void peek(std::optional<Lens> lens);
+    /// Shows the state before the chosen pass while held.
+    void peek_before(bool held);
+    void set_twin(Lens left, Lens right);
+    /// Dims all but what a pass (counted from 0) moved; nothing shows everything again.
+    void show_moved(std::optional<std::size_t> pass);
+    std::optional<std::size_t> shown_moved() const { return sight_.shown_pass; }
+
+    void begin_outline();
+    void cancel_outline();
+    void finish_outline();
+    bool outlining() const { return outlining_; }
+
+    void fit();
+    void one_to_one();
+    void mirror();
+    void upend();
+    const ViewTransform& transform() const { return transform_; }
+    /// Whether what is on screen is what was last asked for.
+    bool settled() const { return settled_; }
+
+signals:
+    void lens_changed();
+    /// In pixels of the picture; inside is false when the pointer has left it.
+    void pointed(QPointF picture, bool inside);
+    void outlined(std::vector<Point> points);
+    void outlining_changed();
+    void shown_moved_changed();
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void leaveEvent(QEvent* event) override;
+
+private:
+    void begin_painting();
+    void refresh();
+    Sight wanted_sight() const;
+    double seam_x() const;
+    bool over_seam(QPointF at) const;
+    void add_point(QPointF at);
+    void draw_picture(QPainter& painter) const;
+    void draw_foci(QPainter& painter) const;
+    void draw_outline(QPainter& painter) const;
+    void draw_seam(QPainter& painter) const;
+
+    Session& session_;
+    const Measuring& measuring_;
+    LatestJob job_;
+    ViewTransform transform_;
+    Sight sight_;
+    std::optional<Lens> peeked_;
+    bool peek_before_ = false;
+    std::optional<Seen> seen_;
+    Lens seen_lens_ = Lens::colour;
+    bool settled_ = true;
+
+    double seam_ = 0.5;  // across the picture
+    enum class Drag { none, pan, seam, outline } drag_ = Drag::none;
+    QPointF last_;
+    bool outlining_ = false;
+    std::vector<Point> outline_;
+    QPointF outline_tip_;
+};
+
+}  // namespace underpaint

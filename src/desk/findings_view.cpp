@@ -1,0 +1,165 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/findings_view.h"
+
+#include <QEvent>
+#include <QLabel>
+#include <QPainter>
+#include <QPushButton>
+
+#include "desk/greys.h"
+#include "desk/look.h"
+#include "desk/marks.h"
+#include "desk/words.h"
+
+namespace underpaint {
+namespace {
+
+class Mark : public QWidget {
+public:
+    explicit Mark(Verdict verdict) : verdict_(verdict) {
+        setFixedSize(scaled(10), scaled(10));
+        setAccessibleName(word_of(verdict));
+        setToolTip(word_of(verdict));
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter painter(this);
+        draw_mark(painter, rect(), verdict_, greys().strong);
+    }
+
+private:
+    Verdict verdict_;
+};
+
+/// Tells when the pointer or the focus rests on it.
+class MendButton : public QPushButton {
+public:
+    MendButton(const QString& label, std::function<void(bool)> pointed)
+        : QPushButton(label), pointed_(std::move(pointed)) {}
+
+protected:
+    bool event(QEvent* event) override {
+        if (event->type() == QEvent::Enter || event->type() == QEvent::FocusIn) pointed_(true);
+        if (event->type() == QEvent::Leave || event->type() == QEvent::FocusOut) pointed_(false);
+        return QPushButton::event(event);
+    }
+
+private:
+    std::function<void(bool)> pointed_;
+};
+
+}  // namespace
+
+FindingsView::FindingsView(Session& session, const Measuring& measuring, Canvas& canvas, QWidget* parent)
+    : QScrollArea(parent), session_(session), measuring_(measuring), canvas_(canvas) {
+    setObjectName(QStringLiteral("findings"));
+    setAccessibleName(tr("Findings"));
+    setWidgetResizable(true);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setFrameShape(QFrame::NoFrame);
+    setFocusPolicy(Qt::NoFocus);
+    for (const auto changed : {&Measuring::figures_changed, &Measuring::mends_changed})
+        connect(&measuring_, changed, this, &FindingsView::rebuild);
+    connect(&session_, &Session::begun, this, &FindingsView::rebuild);
+    connect(&canvas_, &Canvas::shown_moved_changed, this, &FindingsView::rebuild);
+    rebuild();
+}
+
+QString FindingsView::effect_of(const Mend& mend) {
+    QString text = tr("Would leave the balance at: value %1").arg(mend.value_p95, 0, 'f', 2);
+    if (mend.focus_kept)
+        text += tr(", focus %1%").arg(100 * *mend.focus_kept, 0, 'f', 0);
+    return text + tr(", swing %1").arg(signed_figure(mend.swing, 1));
+}
+
+void FindingsView::set_values_only(bool values_only) {
+    if (values_only_ == values_only) return;
+    values_only_ = values_only;
+    rebuild();
+}
+
+void FindingsView::rebuild() {
+    emit mend_pointed(nullptr);
+    auto* list = new QWidget;
+    list->setObjectName(QStringLiteral("findings_list"));
+    list->setStyleSheet(QStringLiteral("#findings_list { background: %1; }").arg(greys().ladder.name()));
+    auto* column = new QVBoxLayout(list);
+    column->setContentsMargins(scaled(12), 0, scaled(12), scaled(4));
+    column->setSpacing(0);
+    if (session_.has_painting()) {
+        std::size_t shown = 0;
+        if (!values_only_)
+            for (const Finding& finding : measuring_.findings()) {
+                column->addWidget(row_for(finding));
+                ++shown;
+            }
+        if (shown == 0) {
+            const bool sealed = session_.painting().sealed();
+            auto* words = new QLabel(
+                !values_only_ ? tr("Measuring…")
+                : sealed ? tr("The underpaint is sealed. Colour goes on at the Passes bench; every pass "
+                              "is compared with this seal.")
+                         : tr("Outline the parts that you will colour one by one, then seal. From then on "
+                              "every pass is compared with these values."));
+            words->setProperty("tone", "secondary");
+            words->setWordWrap(true);
+            words->setContentsMargins(0, scaled(8), 0, 0);
+            column->addWidget(words);
+        }
+    }
+    column->addStretch(1);
+    setWidget(list);
+}
+
+QWidget* FindingsView::row_for(const Finding& finding) {
+    auto* row = new QWidget;
+    row->setObjectName(QStringLiteral("finding_") + from_view(id_of(finding.code)));
+    row->setStyleSheet(QStringLiteral("#%1 { border-bottom: 1px solid %2; }")
+                           .arg(row->objectName(), greys().rule.name()));
+    auto* line = new QHBoxLayout(row);
+    line->setContentsMargins(0, scaled(4), 0, scaled(4));
+    line->setSpacing(scaled(7));
+    line->addWidget(new Mark(finding.verdict), 0, Qt::AlignVCenter);
+    auto* text = new QLabel(QString::fromStdString(finding.text));
+    text->setTextFormat(Qt::PlainText);
+    text->setWordWrap(true);
+    text->setContentsMargins(scaled(5), 0, scaled(6), 0);
+    line->addWidget(text, 1);
+    if (finding.pass == 0 || !measuring_.current()) return row;
+
+    const auto pass = static_cast<std::size_t>(finding.pass) - 1;
+    auto* show = new QPushButton(tr("Show"));
+    show->setObjectName(QStringLiteral("show"));
+    show->setCheckable(true);
+    show->setChecked(canvas_.shown_moved() == pass);
+    show->setToolTip(tr("Only what pass %1 moved by more than a quarter step; the rest dimmed").arg(finding.pass));
+    connect(show, &QPushButton::clicked, this, [this, pass](bool on) {
+        if (on) session_.set_moment(pass + 1);
+        canvas_.show_moved(on ? std::optional(pass) : std::nullopt);
+    });
+    line->addWidget(show);
+    if (finding.code != FindingCode::values_slip) return row;
+    for (const Mend& mend : measuring_.mends(pass)) {
+        auto* button = new MendButton(QString::fromStdString(mend.label), [this, mend](bool on) {
+            emit mend_pointed(on ? &mend : nullptr);
+        });
+        button->setObjectName(mend.kind == MendKind::ease ? QStringLiteral("mend_ease")
+                                                          : QStringLiteral("mend_hold"));
+        button->setToolTip(effect_of(mend));
+        connect(button, &QPushButton::clicked, this, [this, mend] { take(mend); });
+        line->addWidget(button);
+    }
+    return row;
+}
+
+void FindingsView::take(const Mend& mend) {
+    const Painting& painting = session_.painting();
+    if (mend.pass >= painting.passes.size()) return;
+    const QString name = QString::fromStdString(painting.passes[mend.pass].name);
+    canvas_.show_moved(std::nullopt);
+    session_.change(tr("%1: %2").arg(name, QString::fromStdString(mend.label)), mended(painting, mend));
+    session_.end_gesture();
+}
+
+}  // namespace underpaint

@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QObject>
+#include <QThreadPool>
+#include <stop_token>
+#include <utility>
+
+namespace underpaint {
+
+/// Runs work off the interface thread, one job at a time; a newer job stops the older, whose results
+/// are then dropped. Results are delivered in the thread of this object.
+class LatestJob : public QObject {
+public:
+    explicit LatestJob(QObject* parent = nullptr) : QObject(parent) { pool_.setMaxThreadCount(1); }
+    ~LatestJob() override {
+        stop();
+        pool_.waitForDone();
+    }
+
+    /// Calls `work(stop_token, deliver)` in the background. It may call `deliver(function)` any
+    /// number of times; each function runs in this thread, unless the job was replaced by then.
+    template <class Work>
+    void start(Work work) {
+        stop();
+        source_ = std::stop_source();
+        running_ = true;
+        const auto token = source_.get_token();
+        pool_.start([this, token, work = std::move(work)]() mutable {
+            const auto deliver = [this, token](auto function) {
+                QMetaObject::invokeMethod(
+                    this,
+                    [token, function = std::move(function)]() mutable {
+                        if (!token.stop_requested()) function();
+                    },
+                    Qt::QueuedConnection);
+            };
+            if (!token.stop_requested()) work(token, deliver);
+            deliver([this] { running_ = false; });
+        });
+    }
+
+    void stop() {
+        source_.request_stop();
+        running_ = false;
+    }
+    /// Whether a job is under way whose results are still wanted.
+    bool running() const { return running_; }
+
+private:
+    std::stop_source source_;
+    bool running_ = false;
+    QThreadPool pool_;
+};
+
+}  // namespace underpaint

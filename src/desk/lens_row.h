@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+#include <vector>
+
+#include "desk/bench.h"
+#include "desk/canvas.h"
+
+class QPushButton;
+
+namespace underpaint {
+
+/// The lenses above the canvas; beside them the two sides of the twin, or mirror and upend.
+class LensRow : public QWidget {
+    Q_OBJECT
+public:
+    explicit LensRow(Canvas& canvas, QWidget* parent = nullptr);
+    void set_bench(Bench bench);
+
+private:
+    void refresh();
+    QPushButton* lens_button(const QString& label, const QString& about);
+    QPushButton* side_button(const char* name, Lens LensRow::* side);
+
+    Canvas& canvas_;
+    Bench bench_ = Bench::passes;
+    std::vector<QPushButton*> lenses_;
+    QPushButton *left_, *right_, *mirror_, *upend_;
+    Lens left_lens_ = Lens::seal, right_lens_ = Lens::colour;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QTimer>
+#include <cstdio>
+
+#include "desk/canvas.h"
+#include "desk/look.h"
+#include "desk/main_window.h"
+#include "files/today.h"
+
+namespace {
+
+using namespace underpaint;
+
+/// Saves a picture of the window once everything in it has come, and ends the program.
+class Shot : public QObject {
+public:
+    Shot(MainWindow& window, QString file) : window_(window), file_(std::move(file)) {
+        connect(&timer_, &QTimer::timeout, this, &Shot::look);
+        timer_.start(100);
+    }
+
+private:
+    void look() {
+        const bool ready = window_.session().has_painting() && window_.measuring().finished() &&
+                           window_.canvas().settled() && !window_.files().busy();
+        if (!ready && ++waited_ < kPatience) return;
+        timer_.stop();
+        const bool saved = ready && window_.grab().save(file_);
+        if (!saved) std::fprintf(stderr, "faithful-underpaint: no picture of the window was saved\n");
+        QApplication::exit(saved ? 0 : 2);
+    }
+
+    static constexpr int kPatience = 1200;  // tenths of a second
+    MainWindow& window_;
+    QString file_;
+    QTimer timer_;
+    int waited_ = 0;
+};
+
+template <class Texts, class Take>
+bool choose(const QString& wanted, const Texts& texts, Take take) {
+    for (const auto& text : texts)
+        if (wanted.compare(QLatin1String(text.label), Qt::CaseInsensitive) == 0) return take(text), true;
+    return wanted.isEmpty();
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    QApplication application(argc, argv);
+    QApplication::setApplicationName(QStringLiteral("Faithful Underpaint"));
+    QApplication::setOrganizationName(QStringLiteral("Faithful Underpaint"));
+    QApplication::setApplicationVersion(QStringLiteral(UNDERPAINT_VERSION));
+
+    QCommandLineParser parser;
+    parser.setApplicationDescription(
+        QStringLiteral("Measures what colour passes did to a painting's grey structure."));
+    parser.addHelpOption();
+    parser.addVersionOption();
+    parser.addPositionalArgument(QStringLiteral("FILE"), QStringLiteral("A painting or picture to open"));
+    const QCommandLineOption shot(QStringLiteral("shot"), QStringLiteral("Save a picture of the window and end"),
+                                  QStringLiteral("FILE.png"));
+    const QCommandLineOption bench(QStringLiteral("bench"), QStringLiteral("values or passes"), QStringLiteral("NAME"));
+    const QCommandLineOption lens(QStringLiteral("lens"), QStringLiteral("colour, grey, seal, twin or drift"),
+                                  QStringLiteral("NAME"));
+    const QCommandLineOption light(QStringLiteral("light"), QStringLiteral("Light greys, for a bright room"));
+    parser.addOptions({shot, bench, lens, light});
+    parser.process(application);
+
+    dress(application, parser.isSet(light));
+    MainWindow window(today);
+    QObject::connect(&window.session(), &Session::begun, &window, [&] {
+        choose(parser.value(bench), kBenches, [&](const BenchText& text) { window.set_bench(text.bench); });
+        choose(parser.value(lens), kLenses, [&](const LensText& text) { window.canvas().set_lens(text.lens); });
+    });
+    window.show();
+    const QStringList files = parser.positionalArguments();
+    if (!files.isEmpty()) window.files().open_file(files.first().toStdString());
+    std::optional<Shot> taking;
+    if (parser.isSet(shot)) taking.emplace(window, parser.value(shot));
+    return QApplication::exec();
+}

@@ -1,0 +1,241 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/main_window.h"
+
+#include <QApplication>
+#include <QCloseEvent>
+#include <QDragEnterEvent>
+#include <QLineEdit>
+#include <QMenu>
+#include <QMimeData>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+
+#include "desk/canvas.h"
+#include "desk/empty_state.h"
+#include "desk/findings_view.h"
+#include "desk/greys.h"
+#include "desk/ladder.h"
+#include "desk/lens_row.h"
+#include "desk/look.h"
+#include "desk/notice_bar.h"
+#include "desk/pass_sheet.h"
+#include "desk/passes_sheet.h"
+#include "desk/pointer_line.h"
+#include "desk/top_bar.h"
+#include "desk/values_sheet.h"
+#include "desk/words.h"
+
+namespace underpaint {
+namespace {
+
+constexpr int kHeldKeys[] = {Qt::Key_G, Qt::Key_S, Qt::Key_B, Qt::Key_F, Qt::Key_U};
+
+}  // namespace
+
+MainWindow::MainWindow(std::function<std::string()> day) : measuring_(session_) {
+    setWindowTitle(tr("Faithful Underpaint"));
+    setAcceptDrops(true);
+    resize(scaled(1280), scaled(800));
+    notice_ = new NoticeBar;
+    files_ = new FileDesk(session_, *notice_, this);
+    canvas_ = new Canvas(session_, measuring_);
+    top_ = new TopBar(session_, file_menu());
+    setCentralWidget(build(day));
+    connect_panes();
+    qApp->installEventFilter(this);
+    set_bench(Bench::values);
+    refresh_actions();
+}
+
+QWidget* MainWindow::build(const std::function<std::string()>& day) {
+    const auto column_of = [](QWidget* owner) {
+        auto* column = new QVBoxLayout(owner);
+        column->setContentsMargins(0, 0, 0, 0);
+        column->setSpacing(0);
+        return column;
+    };
+    ladder_ = new Ladder(session_, measuring_);
+    lenses_ = new LensRow(*canvas_);
+    pointer_ = new PointerLine(session_);
+    findings_ = new FindingsView(session_, measuring_, *canvas_);
+    findings_->setFixedHeight(scaled(132));
+    auto* values = new ValuesSheet(session_, *canvas_, day);
+    connect(values, &ValuesSheet::wants_passes, this, [this] { set_bench(Bench::passes); });
+    passes_ = new PassesSheet(session_, measuring_);
+    sheets_ = new QStackedWidget;
+    sheets_->addWidget(values);
+    sheets_->addWidget(passes_);
+    sheets_->setFixedWidth(scaled(421));
+    sheets_->setObjectName(QStringLiteral("sheets"));
+    sheets_->setStyleSheet(QStringLiteral("#sheets { background: %1; border-left: 1px solid %2; }")
+                               .arg(greys().sheet.name(), greys().rule.name()));
+
+    auto* painting = new QWidget;
+    auto* view = column_of(painting);
+    view->addWidget(lenses_);
+    view->addWidget(canvas_, 1);
+    view->addWidget(pointer_);
+    view->addWidget(findings_);
+    middle_ = new QStackedWidget;
+    middle_->addWidget(new EmptyState(*files_));
+    middle_->addWidget(painting);
+    auto* centre = new QWidget;
+    auto* centre_column = column_of(centre);
+    centre_column->addWidget(notice_);
+    centre_column->addWidget(middle_, 1);
+
+    auto* panes = new QHBoxLayout;
+    panes->setSpacing(0);
+    panes->addWidget(ladder_);
+    panes->addWidget(centre, 1);
+    panes->addWidget(sheets_);
+    auto* whole = new QWidget;
+    auto* column = column_of(whole);
+    column->addWidget(top_);
+    column->addLayout(panes, 1);
+    return whole;
+}
+
+QMenu* MainWindow::file_menu() {
+    auto* menu = new QMenu(this);
+    const auto add = [&](const char* name, const QString& label, const QKeySequence& keys, auto act) {
+        QAction* action = menu->addAction(label);
+        action->setObjectName(QString::fromLatin1(name));
+        action->setShortcut(keys);
+        connect(action, &QAction::triggered, this, act);
+        addAction(action);  // so that the shortcut works while the menu is closed
+        return action;
+    };
+    add("open", tr("Open a painting…"), QKeySequence::Open, [this] { files_->open(); });
+    add("bring_in", tr("Bring in a grey picture…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_O),
+        [this] { files_->bring_in(); });
+    auto* recent = menu->addMenu(tr("Open again"));
+    connect(recent, &QMenu::aboutToShow, this, [this, recent] { fill_recent(recent); });
+    menu->addSeparator();
+    save_ = add("save", tr("Save"), QKeySequence::Save, [this] { files_->save(); });
+    save_as_ = add("save_as", tr("Save as…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S),
+                   [this] { files_->save_as(); });
+    export_ = add("export", tr("Export a PNG…"), QKeySequence(Qt::CTRL | Qt::Key_E),
+                  [this] { files_->export_png(); });
+    menu->addSeparator();
+    undo_ = add("undo", tr("Undo"), QKeySequence::Undo, [this] { session_.undo(); });
+    redo_ = add("redo", tr("Redo"), QKeySequence::Redo, [this] { session_.redo(); });
+    menu->addSeparator();
+    add("fit", tr("Fit the picture"), QKeySequence(Qt::CTRL | Qt::Key_0), [this] { canvas_->fit(); });
+    add("one_to_one", tr("One to one"), QKeySequence(Qt::CTRL | Qt::Key_1), [this] { canvas_->one_to_one(); });
+    menu->addSeparator();
+    add("quit", tr("Quit"), QKeySequence(Qt::CTRL | Qt::Key_Q), [this] { close(); });
+    return menu;
+}
+
+void MainWindow::fill_recent(QMenu* menu) {
+    menu->clear();
+    for (const QString& file : files_->recent())
+        connect(menu->addAction(file), &QAction::triggered, this,
+                [this, file] { files_->open_file(file.toStdString()); });
+    if (menu->isEmpty()) menu->addAction(tr("Nothing yet"))->setEnabled(false);
+}
+
+void MainWindow::connect_panes() {
+    connect(top_, &TopBar::bench_wanted, this, &MainWindow::set_bench);
+    connect(canvas_, &Canvas::pointed, pointer_, &PointerLine::point);
+    connect(pointer_, &PointerLine::stepped, ladder_, &Ladder::set_pointer);
+    connect(findings_, &FindingsView::mend_pointed, this, [this](const Mend* mend) {
+        // With nothing pointed at, the sheet goes back to the mend of its own pass.
+        if (mend != nullptr && session_.chosen_pass() == mend->pass) passes_->pass_sheet().show_ghost(mend);
+        pointer_->say(mend == nullptr ? QString() : FindingsView::effect_of(*mend));
+    });
+    for (const auto changed : {&Session::painting_changed, &Session::saved_changed})
+        connect(&session_, changed, this, &MainWindow::refresh_actions);
+    connect(files_, &FileDesk::busy_changed, this, &MainWindow::refresh_actions);
+    connect(&session_, &Session::begun, this, [this] {
+        middle_->setCurrentIndex(1);
+        // A painting that is sealed is being coloured.
+        set_bench(session_.painting().sealed() ? Bench::passes : Bench::values);
+    });
+}
+
+void MainWindow::refresh_actions() {
+    const bool any = session_.has_painting(), free = any && !files_->busy();
+    const auto step = [&](QAction* action, const QString& verb, const std::string& label) {
+        action->setEnabled(!label.empty());
+        action->setText(label.empty() ? verb
+                                      : QStringLiteral("%1: %2").arg(verb, QString::fromStdString(label)));
+    };
+    step(undo_, tr("Undo"), any ? session_.history().undo_label() : std::string());
+    step(redo_, tr("Redo"), any ? session_.history().redo_label() : std::string());
+    for (QAction* action : {save_, save_as_, export_}) action->setEnabled(free);
+    setWindowModified(session_.unsaved());
+    setWindowTitle(any ? tr("%1[*] – Faithful Underpaint").arg(QString::fromStdString(session_.painting().name))
+                       : tr("Faithful Underpaint"));
+}
+
+void MainWindow::set_bench(Bench bench) {
+    bench_ = bench;
+    const bool passes = bench == Bench::passes;
+    canvas_->cancel_outline();
+    if (!passes && canvas_->lens() != Lens::grey) canvas_->set_lens(Lens::colour);
+    if (!passes) session_.set_moment(0);
+    if (passes && session_.has_painting() && session_.moment() == 0)
+        session_.set_moment(session_.painting().passes.size());
+    sheets_->setCurrentIndex(passes ? 1 : 0);
+    top_->set_bench(bench);
+    ladder_->set_bench(bench);
+    lenses_->set_bench(bench);
+    pointer_->set_bench(bench);
+    findings_->set_values_only(!passes);
+}
+
+bool MainWindow::handle_key(int key, bool pressed) {
+    switch (key) {
+        case Qt::Key_G: canvas_->peek(pressed ? std::optional(Lens::grey) : std::nullopt); return true;
+        case Qt::Key_S: canvas_->peek(pressed ? std::optional(Lens::seal) : std::nullopt); return true;
+        case Qt::Key_B: canvas_->peek_before(pressed); return true;
+        case Qt::Key_F: if (pressed) canvas_->mirror(); return true;
+        case Qt::Key_U: if (pressed) canvas_->upend(); return true;
+        default: break;
+    }
+    for (const BenchText& text : kBenches)
+        if (key == Qt::Key_0 + text.key) {
+            if (pressed) set_bench(text.bench);
+            return true;
+        }
+    return false;
+}
+
+bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
+    const bool press = event->type() == QEvent::KeyPress, release = event->type() == QEvent::KeyRelease;
+    if (!press && !release) return false;
+    auto* key = static_cast<QKeyEvent*>(event);
+    const bool typing = qobject_cast<QLineEdit*>(QApplication::focusWidget()) != nullptr;
+    const auto* widget = qobject_cast<QWidget*>(watched);
+    const bool here = widget != nullptr && widget->window() == this && isActiveWindow();
+    if (!here || typing || (press && key->modifiers() != Qt::NoModifier)) return false;
+    // A held key repeats; only its first press and its last release mean something.
+    if (key->isAutoRepeat()) return std::ranges::count(kHeldKeys, key->key()) > 0;
+    return handle_key(key->key(), press);
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    if (closing_ || !session_.unsaved()) {
+        if (files_->busy()) return event->ignore();  // the notice shows what is under way
+        return event->accept();
+    }
+    event->ignore();
+    files_->when_safe([this] {
+        closing_ = true;
+        close();
+    });
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+    const auto urls = event->mimeData()->urls();
+    if (urls.size() == 1 && urls.first().isLocalFile()) event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+    files_->open_file(event->mimeData()->urls().first().toLocalFile().toStdString());
+    event->acceptProposedAction();
+}
+
+}  // namespace underpaint

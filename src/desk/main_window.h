@@ -1,0 +1,72 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QMainWindow>
+#include <functional>
+
+#include "desk/bench.h"
+#include "desk/file_desk.h"
+#include "desk/measuring.h"
+#include "desk/session.h"
+
+class QMenu;
+class QStackedWidget;
+
+namespace underpaint {
+
+class Canvas;
+class FindingsView;
+class Ladder;
+class LensRow;
+class NoticeBar;
+class PassesSheet;
+class PointerLine;
+class TopBar;
+
+/// Puts the panes together and passes keys, drops and closing on to whom they concern.
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+public:
+    /// `day` says what date a seal made now bears; tests put their own in.
+    explicit MainWindow(std::function<std::string()> day);
+
+    Session& session() { return session_; }
+    FileDesk& files() { return *files_; }
+    const Measuring& measuring() const { return measuring_; }
+    Canvas& canvas() { return *canvas_; }
+    void set_bench(Bench bench);
+    Bench bench() const { return bench_; }
+
+protected:
+    void closeEvent(QCloseEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
+private:
+    QWidget* build(const std::function<std::string()>& day);
+    QMenu* file_menu();
+    void fill_recent(QMenu* menu);
+    void connect_panes();
+    void refresh_actions();
+    /// Keys that are held to peek, or that switch at once. True when `key` was one of them.
+    bool handle_key(int key, bool pressed);
+
+    Session session_;
+    Measuring measuring_;
+    NoticeBar* notice_;
+    FileDesk* files_;
+    Canvas* canvas_;
+    TopBar* top_;
+    Ladder* ladder_;
+    LensRow* lenses_;
+    PointerLine* pointer_;
+    FindingsView* findings_;
+    PassesSheet* passes_;
+    QStackedWidget *sheets_, *middle_;
+    QAction *undo_, *redo_, *save_, *save_as_, *export_;
+    Bench bench_ = Bench::values;
+    bool closing_ = false;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/marks.h"
+
+namespace underpaint {
+
+void draw_mark(QPainter& painter, const QRectF& place, Verdict verdict, const QColor& colour) {
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    const double thick = place.width() / 6;
+    const QRectF ring = place.adjusted(thick / 2, thick / 2, -thick / 2, -thick / 2);
+    QPen pen(colour, thick);
+    pen.setCapStyle(Qt::FlatCap);
+    switch (verdict) {
+        case Verdict::held:
+            painter.setPen(Qt::NoPen);
+            painter.setBrush(colour);
+            painter.drawEllipse(place);
+            break;
+        case Verdict::slipping:
+            painter.setPen(pen);
+            painter.drawEllipse(ring);
+            painter.setPen(Qt::NoPen);
+            painter.setBrush(colour);
+            painter.drawPie(ring, 90 * 16, 180 * 16);
+            break;
+        case Verdict::lost:
+            // Two arcs that have come apart along a slant.
+            pen.setWidthF(thick * 1.35);
+            painter.setPen(pen);
+            painter.translate(-thick * 0.35, -thick * 0.35);
+            painter.drawArc(ring, 70 * 16, 130 * 16);
+            painter.translate(thick * 0.7, thick * 0.7);
+            painter.drawArc(ring, 250 * 16, 130 * 16);
+            break;
+    }
+    painter.restore();
+}
+
+QString word_of(Verdict verdict) {
+    const auto id = id_of(verdict);
+    return QString::fromLatin1(id.data(), static_cast<qsizetype>(id.size()));
+}
+
+}  // namespace underpaint

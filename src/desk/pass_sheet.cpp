@@ -1,0 +1,272 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/pass_sheet.h"
+
+#include <QGridLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QMenu>
+#include <QPushButton>
+
+#include "desk/band_slider.h"
+#include "desk/bar_slider.h"
+#include "desk/colour_sheet.h"
+#include "desk/greys.h"
+#include "desk/look.h"
+#include "desk/scale_plot.h"
+#include "desk/words.h"
+#include "painting/changes.h"
+
+namespace underpaint {
+namespace {
+
+QWidget* labelled(const QString& label, QWidget* control) {
+    auto* box = new QWidget;
+    auto* column = new QVBoxLayout(box);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    auto* text = new QLabel(label);
+    text->setProperty("tone", "secondary");
+    text->setBuddy(control);
+    column->addWidget(text);
+    column->addWidget(control, 0, Qt::AlignLeft);
+    return box;
+}
+
+}  // namespace
+
+PassSheet::PassSheet(Session& session, const Measuring& measuring, QWidget* parent)
+    : QWidget(parent), session_(session), measuring_(measuring) {
+    build();
+    for (const auto changed : {&Session::painting_changed, &Session::moment_changed, &Session::begun})
+        connect(&session_, changed, this, &PassSheet::show_pass);
+    connect(&measuring_, &Measuring::mends_changed, this, &PassSheet::refresh_ghost);
+    connect(&measuring_, &Measuring::figures_changed, this, &PassSheet::refresh_ghost);
+}
+
+QPushButton* PassSheet::choice(const char* name, const QString& about) {
+    auto* button = new QPushButton;
+    button->setObjectName(QString::fromLatin1(name));
+    button->setProperty("role", "choice");
+    button->setToolTip(about);
+    return button;
+}
+
+void PassSheet::build() {
+    name_ = new QLineEdit;
+    name_->setObjectName(QStringLiteral("pass_name"));
+    name_->setAccessibleName(tr("Name of the pass"));
+    name_->setFont(body_font(true));
+    kind_ = new QLabel;
+    kind_->setProperty("tone", "secondary");
+    on_ = new QPushButton(tr("On"));
+    on_->setObjectName(QStringLiteral("pass_on"));
+    on_->setCheckable(true);
+    on_->setToolTip(tr("Lay this pass or leave it out. Space in the ledger does the same"));
+    swatch_ = new QPushButton;
+    swatch_->setObjectName(QStringLiteral("swatch"));
+    swatch_->setAccessibleName(tr("Colour of the tint"));
+    swatch_->setToolTip(tr("The colour that is laid; click to change it"));
+    swatch_->setFixedSize(scaled(52), scaled(72));
+    strength_ = new BarSlider(kStrength);
+    hold_ = new BarSlider(kHold);
+    band_ = new BandSlider;
+    blend_ = choice("blend", tr("How the pass meets what lies below it"));
+    intent_ = choice("intent", tr("What it is meant to do to values; drift that was meant is not held against it"));
+    parts_ = choice("lands_on", tr("The parts that it reaches"));
+    parts_menu_ = new QMenu(this);
+    parts_->setMenu(parts_menu_);
+    colours_ = new ColourSheet(this);
+    colours_->setWindowFlag(Qt::Popup);
+    colours_->hide();
+
+    auto* head = new QHBoxLayout;
+    head->addWidget(name_, 1);
+    head->addWidget(kind_);
+    head->addWidget(on_);
+    auto* sliders = new QVBoxLayout;
+    sliders->setSpacing(0);
+    sliders->addWidget(strength_);
+    sliders->addWidget(hold_);
+    auto* middle = new QHBoxLayout;
+    middle->setSpacing(scaled(12));
+    middle->addWidget(swatch_, 0, Qt::AlignTop);
+    middle->addLayout(sliders, 1);
+    auto* choices = new QGridLayout;
+    choices->setHorizontalSpacing(scaled(14));
+    choices->addWidget(labelled(tr("Blend"), blend_), 0, 0);
+    choices->addWidget(labelled(tr("Meant to"), intent_), 0, 1);
+    choices->addWidget(labelled(tr("Lands on"), parts_), 0, 2);
+    for (int column = 0; column < 3; ++column) choices->setColumnStretch(column, 1);
+
+    settings_ = new QWidget;
+    auto* column = new QVBoxLayout(settings_);
+    column->setContentsMargins(scaled(12), scaled(6), scaled(12), scaled(8));
+    column->setSpacing(scaled(7));
+    column->addLayout(head);
+    column->addLayout(middle);
+    column->addLayout(choices);
+    column->addWidget(band_);
+    column->addWidget(new ScalePlot(session_), 1);
+    empty_ = new QLabel;
+    empty_->setProperty("tone", "secondary");
+    empty_->setWordWrap(true);
+    empty_->setContentsMargins(scaled(14), scaled(14), scaled(14), scaled(14));
+    empty_->setAlignment(Qt::AlignTop);
+    auto* whole = new QVBoxLayout(this);
+    whole->setContentsMargins(0, 0, 0, 0);
+    whole->addWidget(settings_, 1);
+    whole->addWidget(empty_, 1);
+
+    auto* blends = new QMenu(this);
+    fill_blends(blends);
+    blend_->setMenu(blends);
+    auto* intents = new QMenu(this);
+    fill_intents(intents);
+    intent_->setMenu(intents);
+    connect(parts_menu_, &QMenu::aboutToShow, this, &PassSheet::fill_parts);
+
+    connect(name_, &QLineEdit::editingFinished, this, [this] {
+        if (session_.chosen_pass())
+            change(tr("Rename the pass"), [&](Pass& p) { p.name = name_->text().toStdString(); });
+    });
+    connect(on_, &QPushButton::clicked, this, [this](bool on) {
+        change(on ? tr("Switch the pass on") : tr("Switch the pass off"), [&](Pass& p) { p.on = on; });
+    });
+    connect(strength_, &BarSlider::moved, this, [this](float v) {
+        change(tr("Change strength"), [&](Pass& p) { p.strength = v; }, QStringLiteral("strength"));
+    });
+    connect(hold_, &BarSlider::moved, this, [this](float v) {
+        change(tr("Hold values"), [&](Pass& p) { p.hold = v; }, QStringLiteral("hold"));
+    });
+    connect(band_, &BandSlider::moved, this, [this](const ValueBand& band) {
+        change(tr("Change where it lands"), [&](Pass& p) { p.reach.band = band; }, QStringLiteral("band"));
+    });
+    connect(colours_, &ColourSheet::picked, this, [this](Rgb colour) {
+        change(tr("Change colour"), [&](Pass& p) { p.source = Tint{colour}; }, QStringLiteral("colour"));
+    });
+    connect(strength_, &BarSlider::released, &session_, &Session::end_gesture);
+    connect(hold_, &BarSlider::released, &session_, &Session::end_gesture);
+    connect(band_, &BandSlider::released, &session_, &Session::end_gesture);
+    connect(colours_, &ColourSheet::released, &session_, &Session::end_gesture);
+    connect(swatch_, &QPushButton::clicked, this, &PassSheet::toggle_colours);
+    show_pass();
+}
+
+const Pass& PassSheet::pass() const {
+    return session_.painting().passes[*session_.chosen_pass()];
+}
+
+template <class Change>
+void PassSheet::change(const QString& what, Change change, const QString& gesture) {
+    const auto index = session_.chosen_pass();
+    if (!index) return;
+    Pass changed = pass();
+    change(changed);
+    session_.change(what, with_changed_pass(session_.painting(), *index, std::move(changed)),
+                    gesture.isEmpty() ? gesture : gesture + QString::number(*index));
+}
+
+void PassSheet::fill_blends(QMenu* menu) {
+    menu->setToolTipsVisible(true);
+    for (const BlendText& text : kBlendTexts) {
+        QAction* action = menu->addAction(from_view(text.label));
+        action->setObjectName(QStringLiteral("blend_") + from_view(text.id));
+        action->setToolTip(from_view(text.about));
+        connect(action, &QAction::triggered, this, [this, mode = text.mode] {
+            change(tr("Change blend"), [&](Pass& p) { p.blend = mode; });
+        });
+    }
+    // Our own stands first: it is what most passes want.
+    menu->insertAction(menu->actions().constFirst(), menu->actions().constLast());
+    menu->insertSeparator(menu->actions().at(1));
+}
+
+void PassSheet::fill_intents(QMenu* menu) {
+    for (const auto& text : kIntents)
+        connect(menu->addAction(from_view(text.label)), &QAction::triggered, this,
+                [this, intent = text.choice] {
+                    change(tr("Change what it is meant to do"), [&](Pass& p) { p.intent = intent; });
+                });
+}
+
+void PassSheet::fill_parts() {
+    parts_menu_->clear();
+    const auto& reached = pass().reach.parts;
+    const auto add = [&](const QString& label, bool checked, auto act) {
+        QAction* action = parts_menu_->addAction(label);
+        action->setCheckable(true);
+        action->setChecked(checked);
+        connect(action, &QAction::triggered, this, act);
+    };
+    add(tr("whole picture"), reached.empty(),
+        [this] { change(tr("Change where it lands"), [](Pass& p) { p.reach.parts.clear(); }); });
+    parts_menu_->addSeparator();
+    for (const Part& part : session_.painting().parts)
+        add(QString::fromStdString(part.name), std::ranges::count(reached, part.id) > 0,
+            [this, id = part.id] {
+                change(tr("Change where it lands"), [id](Pass& p) {
+                    if (std::erase(p.reach.parts, id) == 0) p.reach.parts.push_back(id);
+                });
+            });
+}
+
+void PassSheet::toggle_colours() {
+    const auto* tint = std::get_if<Tint>(&pass().source);
+    if (tint == nullptr) return;
+    colours_->set_colour(tint->colour);
+    colours_->move(swatch_->mapToGlobal(QPoint(-colours_->width() - scaled(18), 0)));
+    colours_->show();
+    colours_->setFocus();
+}
+
+void PassSheet::show_pass() {
+    const bool any = session_.chosen_pass().has_value();
+    settings_->setVisible(any);
+    empty_->setVisible(!any);
+    if (!any) {
+        const bool sealed = session_.has_painting() && session_.painting().sealed();
+        empty_->setText(sealed ? tr("This is the seal: every pass is compared with it. Lay a pass, or "
+                                    "choose one above to see and change what it does.")
+                               : tr("Passes are compared with the sealed greys. Seal the underpaint on "
+                                    "the Values bench first."));
+        return;
+    }
+    const Pass& now = pass();
+    if (!name_->hasFocus()) name_->setText(QString::fromStdString(now.name));
+    kind_->setText(QString::fromLatin1(kind_of(now.source)));
+    on_->setChecked(now.on);
+    on_->setText(now.on ? tr("On") : tr("Off"));
+    swatch_->setStyleSheet(QStringLiteral("QPushButton { background: %1; border: 1px solid %2; }")
+                               .arg(hex_of(mean_colour(now.source)), greys().rule.name()));
+    swatch_->setEnabled(std::holds_alternative<Tint>(now.source));
+    strength_->set_value(now.strength);
+    hold_->set_value(now.hold);
+    hold_->setEnabled(now.blend != BlendMode::true_colour);
+    band_->set_band(now.reach.band);
+    const auto shown = [](QPushButton* button, const QString& text) {
+        button->setText(text + QStringLiteral(" ▾"));
+        button->setAccessibleName(text);
+    };
+    shown(blend_, label_of(now.blend));
+    shown(intent_, from_view(kIntents[static_cast<std::size_t>(now.intent)].label));
+    shown(parts_, parts_in_words(session_.painting(), now.reach));
+    refresh_ghost();
+}
+
+void PassSheet::refresh_ghost() {
+    const Mend* ease = nullptr;
+    if (const auto index = session_.chosen_pass())
+        for (const Mend& mend : measuring_.mends(*index))
+            if (mend.kind == MendKind::ease) ease = &mend;
+    show_ghost(ease);
+}
+
+void PassSheet::show_ghost(const Mend* mend) {
+    const auto at = [&](MendKind kind) {
+        return mend != nullptr && mend->kind == kind ? std::optional(mend->amount) : std::nullopt;
+    };
+    strength_->set_ghost(at(MendKind::ease));
+    hold_->set_ghost(at(MendKind::hold));
+}
+
+}  // namespace underpaint

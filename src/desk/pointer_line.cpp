@@ -1,0 +1,73 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/pointer_line.h"
+
+#include <QPainter>
+#include <cmath>
+
+#include "colour/intensity.h"
+#include "colour/warmth.h"
+#include "desk/greys.h"
+#include "desk/look.h"
+#include "desk/words.h"
+#include "render/probe.h"
+
+namespace underpaint {
+
+PointerLine::PointerLine(const Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    setObjectName(QStringLiteral("pointer_line"));
+    setFixedHeight(scaled(28));
+    point({}, false);
+}
+
+void PointerLine::point(QPointF picture, bool inside) {
+    label_ = tr("Under the pointer:");
+    name_.clear();
+    figures_ = tr("nothing of the picture");
+    std::optional<double> step;
+    if (inside && session_.has_painting()) {
+        const Probe at = probe(session_.painting(), bench_ == Bench::values ? 0 : session_.moment(),
+                               static_cast<int>(picture.x()), static_cast<int>(picture.y()));
+        name_ = at.part != nullptr ? QString::fromStdString(at.part->name) : tr("no part");
+        const float now = read(session_.reader(), at.now);
+        const float was = step_of(read(session_.reader(), at.sealed));
+        step = step_of(now);
+        if (bench_ == Bench::values)
+            figures_ = tr("step %1 · L* %2").arg(*step, 0, 'f', 1).arg(now, 0, 'f', 1);
+        else
+            figures_ = tr("sealed %1 → now %2 (%3 step) · warmth %4 · intensity %5%")
+                           .arg(was, 0, 'f', 1)
+                           .arg(*step, 0, 'f', 1)
+                           .arg(signed_figure(*step - static_cast<double>(was), 1))
+                           .arg(signed_figure(warmth(at.now), 1))
+                           .arg(std::lround(100 * intensity(at.now)));
+    }
+    setAccessibleName(label_ + QLatin1Char(' ') + name_ + QLatin1Char(' ') + figures_);
+    emit stepped(step);
+    update();
+}
+
+void PointerLine::say(const QString& text) {
+    said_ = text;
+    update();
+}
+
+void PointerLine::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.fillRect(rect(), greys().ladder);
+    painter.fillRect(QRect(0, 0, width(), 1), greys().rule);
+    int x = scaled(12);
+    const auto add = [&](const QFont& font, const QColor& colour, const QString& text, int space) {
+        painter.setFont(font);
+        painter.setPen(colour);
+        const int room = width() - x - scaled(8);
+        painter.drawText(QRect(x, 0, room, height()), Qt::AlignVCenter,
+                         painter.fontMetrics().elidedText(text, Qt::ElideRight, room));
+        x += painter.fontMetrics().horizontalAdvance(text) + space;
+    };
+    if (!said_.isEmpty()) return add(body_font(), greys().strong, said_, 0);
+    add(secondary_font(), greys().secondary, label_, scaled(5));
+    if (!name_.isEmpty()) add(body_font(true), greys().strong, name_, scaled(10));
+    add(figure_font(11), greys().secondary, figures_, 0);
+}
+
+}  // namespace underpaint

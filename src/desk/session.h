@@ -1,0 +1,64 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QObject>
+#include <filesystem>
+#include <optional>
+
+#include "colour/reader.h"
+#include "painting/history.h"
+
+namespace underpaint {
+
+/// What the desk is working on: the painting with its history, the file it belongs to, and the
+/// choices that are of the desk and not of the painting. The one thing that all panes listen to.
+class Session : public QObject {
+    Q_OBJECT
+public:
+    using QObject::QObject;
+
+    bool has_painting() const { return history_.has_value(); }
+    const Painting& painting() const { return history_->now(); }
+    const History& history() const { return *history_; }
+    const std::filesystem::path& file() const { return file_; }
+    bool unsaved() const { return history_ && !history_->clean(); }
+
+    /// Begins anew with another painting; an empty `file` means that it was never saved here.
+    void begin(Painting painting, std::filesystem::path file, bool saved);
+    void mark_saved(std::filesystem::path file, const Painting& as);
+
+    void change(const QString& label, Painting next, const QString& gesture = {});
+    void end_gesture();
+    void undo();
+    void redo();
+
+    Reader reader() const { return reader_; }
+    void set_reader(Reader reader);
+    double surround() const { return surround_; }
+    void set_surround(double step);
+
+    /// The moment that the canvas shows: after how many passes. 0 is the seal.
+    std::size_t moment() const { return moment_; }
+    void set_moment(std::size_t passes);
+    /// The pass last laid at that moment, counted from 0.
+    std::optional<std::size_t> chosen_pass() const;
+
+signals:
+    void begun();             ///< another painting
+    void painting_changed();  ///< the same one, changed (also after begun)
+    void saved_changed();
+    void reader_changed();
+    void surround_changed();
+    void moment_changed();
+
+private:
+    void tell_changed();
+
+    std::optional<History> history_;
+    std::filesystem::path file_;
+    Reader reader_ = Reader::lightness;
+    double surround_ = 5;
+    std::size_t moment_ = 0;
+};
+
+}  // namespace underpaint

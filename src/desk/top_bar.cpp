@@ -1,0 +1,99 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/top_bar.h"
+
+#include <QHBoxLayout>
+#include <QMenu>
+#include <QPushButton>
+
+#include "desk/greys.h"
+#include "desk/look.h"
+#include "desk/words.h"
+
+namespace underpaint {
+
+TopBar::TopBar(Session& session, QMenu* file_menu, QWidget* parent)
+    : QWidget(parent), session_(session) {
+    setObjectName(QStringLiteral("top_bar"));
+    setAttribute(Qt::WA_StyledBackground);
+    setStyleSheet(QStringLiteral("#top_bar { background: %1; border-bottom: 1px solid %2; }")
+                      .arg(greys().bar.name(), greys().rule.name()));
+    setFixedHeight(scaled(40));
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(0, 0, scaled(12), 1);
+    row->setSpacing(0);
+
+    title_ = menu_button("file_menu", tr("Open, save, bring in, export"), file_menu);
+    title_->setProperty("role", "title");
+    title_->setMinimumWidth(scaled(132));
+    title_->setSizePolicy(QSizePolicy::Minimum, QSizePolicy::Expanding);
+    row->addWidget(title_);
+    for (const BenchText& text : kBenches) {
+        auto* tab = new QPushButton(QStringLiteral("%1 %2").arg(text.key).arg(tr(text.label)));
+        tab->setObjectName(QStringLiteral("bench_") + QString::fromLatin1(text.label).toLower());
+        tab->setProperty("role", "tab");
+        tab->setCheckable(true);
+        tab->setAutoExclusive(true);
+        tab->setSizePolicy(QSizePolicy::Minimum, QSizePolicy::Expanding);
+        tab->setToolTip(QStringLiteral("%1 (%2)").arg(tr(text.about)).arg(text.key));
+        connect(tab, &QPushButton::clicked, this, [this, bench = text.bench] { emit bench_wanted(bench); });
+        tabs_.push_back(tab);
+        row->addWidget(tab);
+    }
+    row->addStretch(1);
+    reader_ = menu_button("reader", tr("The formula that says how light a colour reads"), reader_menu());
+    surround_ = menu_button("surround", tr("The value around the painting"), surround_menu());
+    row->addWidget(reader_);
+    row->addSpacing(scaled(22));
+    row->addWidget(surround_);
+
+    for (const auto changed : {&Session::painting_changed, &Session::saved_changed,
+                               &Session::reader_changed, &Session::surround_changed})
+        connect(&session_, changed, this, &TopBar::refresh);
+    refresh();
+}
+
+QPushButton* TopBar::menu_button(const char* name, const QString& about, QMenu* menu) {
+    auto* button = new QPushButton;
+    button->setObjectName(QString::fromLatin1(name));
+    button->setProperty("role", "choice");
+    button->setToolTip(about);
+    button->setMenu(menu);
+    return button;
+}
+
+QMenu* TopBar::reader_menu() {
+    auto* menu = new QMenu(this);
+    menu->setToolTipsVisible(true);
+    for (const ReaderText& text : kReaders) {
+        QAction* action = menu->addAction(from_view(text.label));
+        action->setToolTip(from_view(text.about));
+        connect(action, &QAction::triggered, this, [this, reader = text.reader] { session_.set_reader(reader); });
+    }
+    return menu;
+}
+
+QMenu* TopBar::surround_menu() {
+    auto* menu = new QMenu(this);
+    for (int step = 9; step >= 1; --step)
+        connect(menu->addAction(QString::number(step)), &QAction::triggered, this,
+                [this, step] { session_.set_surround(step); });
+    return menu;
+}
+
+void TopBar::set_bench(Bench bench) {
+    for (std::size_t i = 0; i < kBenches.size(); ++i) tabs_[i]->setChecked(kBenches[i].bench == bench);
+}
+
+void TopBar::refresh() {
+    QString name = tr("No painting");
+    if (session_.has_painting()) {
+        name = QString::fromStdString(session_.painting().name);
+        if (session_.unsaved()) name += QStringLiteral(" ·  edited");
+    }
+    title_->setText(name + QStringLiteral("  ▾"));
+    title_->setAccessibleName(tr("%1: file menu").arg(name));
+    reader_->setText(tr("Read values as  %1 ▾").arg(from_view(text_of(session_.reader()).label)));
+    surround_->setText(tr("Surround  %1 ▾").arg(step_in_words(session_.surround())));
+}
+
+}  // namespace underpaint

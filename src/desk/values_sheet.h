@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+
+#include "desk/canvas.h"
+#include "desk/latest_job.h"
+#include "desk/measuring.h"
+#include "desk/session.h"
+
+class QLabel;
+class QPushButton;
+class QTreeWidget;
+
+namespace underpaint {
+
+/// The right side of the Values bench: the parts with their figures, outlining, and the seal.
+class ValuesSheet : public QWidget {
+    Q_OBJECT
+public:
+    /// `day` says what date a seal made now bears, as ISO 8601.
+    ValuesSheet(Session& session, Canvas& canvas, std::function<std::string()> day,
+                QWidget* parent = nullptr);
+
+signals:
+    void wants_passes();  ///< the next bench
+
+private:
+    void build();
+    void refresh();
+    void measure_parts();
+    void add_part(const std::vector<Point>& points);
+    void remove_part();
+    void main_action();
+
+    Session& session_;
+    Canvas& canvas_;
+    std::function<std::string()> day_;
+    LatestJob job_;
+    QTreeWidget* parts_;
+    QLabel* hint_;
+    QPushButton *outline_, *remove_, *main_;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/words.h"
+
+#include <QStringList>
+#include <cmath>
+
+namespace underpaint {
+
+QString from_view(std::string_view text) {
+    return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));
+}
+
+QString label_of(BlendMode mode) {
+    return from_view(text_of(mode).label);
+}
+
+QString parts_in_words(const Painting& painting, const Reach& reach) {
+    if (reach.parts.empty()) return QStringLiteral("whole picture");
+    if (reach.parts.size() > 2) return QStringLiteral("%1 parts").arg(reach.parts.size());
+    QStringList names;
+    for (const PartId id : reach.parts)
+        if (const Part* part = painting.part(id)) names << QString::fromStdString(part->name);
+    return names.join(QStringLiteral(", "));
+}
+
+QString reach_in_words(const Painting& painting, const Reach& reach) {
+    QString text = reach.parts.empty() ? QStringLiteral("everything") : parts_in_words(painting, reach);
+    if (!reach.band.whole_scale())
+        text += QStringLiteral(", %1–%2").arg(step_in_words(reach.band.low), step_in_words(reach.band.high));
+    return text;
+}
+
+QString step_in_words(double step) {
+    const QString text = QString::number(step, 'f', 1);
+    return text.endsWith(QLatin1String(".0")) ? text.chopped(2) : text;
+}
+
+QString signed_figure(double v, int decimals) {
+    const QString size = QString::number(std::fabs(v), 'f', decimals);
+    const bool zero = size.toDouble() == 0;
+    return (zero ? QStringLiteral("±") : v > 0 ? QStringLiteral("+") : QStringLiteral("−")) + size;
+}
+
+}  // namespace underpaint

@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QString>
+
+#include "painting/painting.h"
+
+namespace underpaint {
+
+// How the model reads on screen.
+
+QString label_of(BlendMode mode);
+/// "everything", "Sky, Pools", "3 parts", and the value band where there is one: "Sky, 6-9".
+QString reach_in_words(const Painting& painting, const Reach& reach);
+/// "whole picture", "Sky, Pools", "3 parts"
+QString parts_in_words(const Painting& painting, const Reach& reach);
+/// A step without needless decimals: "5", "5.5".
+QString step_in_words(double step);
+/// "+0.41", "-3.1", with a true minus sign.
+QString signed_figure(double v, int decimals);
+QString from_view(std::string_view text);
+
+}  // namespace underpaint

@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "render/probe.h"
+
+#include "render/tile_walk.h"
+
+namespace underpaint {
+
+Probe probe(const Painting& painting, std::size_t upto, int x, int y) {
+    TileWalk walk(painting, 0, {x, y, 1, 1});
+    Probe result;
+    result.sealed = walk.state().row(0)[0];
+    for (std::size_t i = 0; i < upto; ++i) walk.lay(i);
+    result.now = walk.state().row(0)[0];
+    float most = 0.5F;
+    for (const Part& part : painting.parts) {
+        float cover = 0;
+        part.mask->base().read_channel(0, x, y, std::span(&cover, 1));
+        if (cover < most) continue;
+        most = cover;
+        result.part = &part;
+    }
+    return result;
+}
+
+}  // namespace underpaint
