@@ -72,19 +72,19 @@ Painting salt_cart(Size size) {
     const Point place{size.width / 2.0 + lantern.u * half, size.height / 2.0 - lantern.v * half};
     painting = with_part(std::move(painting), "Lamplight", lamplight(size, place, half));
     const PartId lit = painting.parts.back().id;
-    painting = with_foci(std::move(painting), {{"The lantern", place, half * 0.13}});
+    painting = with_foci(std::move(painting), {{"The lantern", place, half * 0.15}});
     painting = with_seal(std::move(painting), "2026-11-19");
 
     for (Pass pass : {
-             tint("Blue hour", {104, 122, 158}, BlendMode::color, 1, {}),
+             tint("Blue hour", {96, 120, 168}, BlendMode::color, 1, {}),
              tint("Violet far shapes", {98, 86, 120}, BlendMode::true_colour, 0.85F,
                   {id(Shape::ridge), id(Shape::mill)}),
-             tint("Umber cart", {112, 80, 58}, BlendMode::color, 0.9F, {id(Shape::cart)}),
+             tint("Umber cart", {96, 76, 62}, BlendMode::color, 0.9F, {id(Shape::cart)}),
              tint("Afterglow", {224, 148, 118}, BlendMode::true_colour, 0.9F,
-                  {id(Shape::sky), id(Shape::pools)}, {5.7F, 9, 1.2F}),
+                  {id(Shape::sky), id(Shape::salt), id(Shape::pools)}, {5.5F, 9, 1.1F}),
              tint("Lantern light", {255, 178, 72}, BlendMode::true_colour, 1,
                   {id(Shape::lantern), lit}, {4.0F, 9, 1.2F}),
-             tint("Amber wash", {208, 142, 62}, BlendMode::normal, 0.22F, {}),
+             tint("Amber wash", {208, 142, 62}, BlendMode::normal, 0.18F, {}),
          })
         painting = with_pass(std::move(painting), std::move(pass));
     return painting;

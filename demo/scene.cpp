@@ -93,11 +93,11 @@ Hit cart(Vec world) {
     nearer(hit, post(p - Vec{-0.68F, 1.21F, -0.18F}, 0.075F, 0.10F), Shape::cart, 0.28F, {0, 1, 0});
     // The lantern: a paper drum with dark rims, on a hook.
     const Vec l = p - kLanternInCart;
-    nearer(hit, post({l.x, l.y, l.z}, 0.125F + 0.022F * std::cos(l.y * 12), 0.155F) * 0.9F,
+    nearer(hit, post({l.x, l.y, l.z}, 0.15F + 0.024F * std::cos(l.y * 10), 0.19F) * 0.9F,
            Shape::lantern, 0.9F, {1, 0, 0}, true);
-    for (const float y : {-0.17F, 0.17F})
-        nearer(hit, post(l - Vec{0, y, 0}, 0.10F, 0.022F), Shape::lantern, 0.05F, {1, 0, 0});
-    nearer(hit, stick(l, {0, 0.18F, 0}, {0, 0.50F, 0}, 0.009F), Shape::cart, 0.05F, {0, 1, 0});
+    for (const float y : {-0.205F, 0.205F})
+        nearer(hit, post(l - Vec{0, y, 0}, 0.12F, 0.026F), Shape::lantern, 0.05F, {1, 0, 0});
+    nearer(hit, stick(l, {0, 0.21F, 0}, {0, 0.50F, 0}, 0.009F), Shape::cart, 0.05F, {0, 1, 0});
     return hit;
 }
 
@@ -182,7 +182,7 @@ float lantern_light(Vec p, Vec n) {
     if (facing <= 0 || d > 9) return 0;
     // A soft shadow: how nearly the way to the lantern is blocked.
     float open = 1;
-    for (float t = 0.05F; t < d - 0.19F;) {
+    for (float t = 0.05F; t < d - 0.24F;) {
         const float gap = nearest(p + ray * t).distance;
         open = std::min(open, 10 * gap / t);
         if (open < 0.02F) return 0;
@@ -252,8 +252,8 @@ Spot shade_solid(Vec p, Vec ray, const March& found) {
     if (found.what.glows) {
         // Paper is brightest where the flame stands behind it.
         const Vec l = into_cart(p) - kLanternInCart;
-        const float middle = std::exp(-(l.y * l.y) / 0.016F);
-        spot.light = 0.56F + 0.34F * middle;
+        const float middle = std::exp(-(l.y * l.y) / 0.024F);
+        spot.light = 0.72F + 0.26F * middle;
         return spot;
     }
     const Vec n = normal_at(p, found.distance > 15 ? 0.05F : 0.004F);
@@ -261,7 +261,7 @@ Spot shade_solid(Vec p, Vec ray, const March& found) {
     const float sky = 0.16F + 0.12F * n.y + 0.10F * facing_glow;
     const float crevice = std::clamp(nearest(p + n * 0.09F).distance / 0.09F, 0.25F, 1.0F);
     const float rim = std::pow(1 - std::max(-dot(n, ray), 0.0F), 3.0F) * 0.05F;
-    spot.light = found.what.albedo * (0.7F * sky * crevice + 2.1F * lantern_light(p, n)) + rim * crevice;
+    spot.light = found.what.albedo * (0.5F * sky * crevice + 2.1F * lantern_light(p, n)) + rim * crevice;
     const float haze = 1 - std::exp(-found.distance / 260);
     spot.light = std::lerp(spot.light, 0.20F, haze);
     return spot;

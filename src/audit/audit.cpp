@@ -94,10 +94,12 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
     result.reader = options.reader;
     result.exact = options.level == 0;
 
-    const auto histogram = ground_steps(painting, options, stop);
-    if (!histogram) return std::nullopt;
-    result.ground.steps = *histogram;
-    result.ground.split = histogram->otsu_split();
+    if (!options.only_values_after) {
+        auto histogram = ground_steps(painting, options, stop);
+        if (!histogram) return std::nullopt;
+        result.ground.steps = std::move(*histogram);
+        result.ground.split = result.ground.steps.otsu_split();
+    }
 
     const TileAuditor auditor(painting, options, static_cast<float>(result.ground.split));
     tbb::enumerable_thread_specific<AuditTally> tallies([&] { return auditor.empty_tally(); });
@@ -110,7 +112,7 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
     for (const AuditTally& tally : tallies) sum += tally;
     auditor.report(sum, result);
     judge_swings(result);
-    if (!options.values_only_to && !add_focus(result, painting, options, stop))
+    if (!options.only_values_after && !add_focus(result, painting, options, stop))
         return std::nullopt;
     return result;
 }

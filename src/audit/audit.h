@@ -63,8 +63,9 @@ struct AuditOptions {
     Reader reader = Reader::lightness;
     /// Halvings before measuring. 0: every pixel.
     int level = 0;
-    /// Only values up to this many passes: focus, swing and part order are left at their defaults.
-    std::optional<std::size_t> values_only_to;
+    /// Only what the first so many passes did to values, and only after the last of them is anything
+    /// reported; at least 1.
+    std::optional<std::size_t> only_values_after;
 };
 
 /// Nothing when stopped.

@@ -2,6 +2,7 @@
 #include "audit/mend.h"
 
 #include <algorithm>
+#include <cassert>
 #include <cmath>
 
 #include "painting/changes.h"
@@ -10,7 +11,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kTrialSide = 512;  // long side of the small picture that the search runs on
+constexpr int kTrialSide = 300;  // long side of the small picture that the search runs on
 
 class Trial {
 public:
@@ -90,15 +91,16 @@ Painting mended(const Painting& painting, const Mend& mend) {
     return with_changed_pass(painting, mend.pass, std::move(pass));
 }
 
-std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, Reader reader,
+std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, const Audit& figures,
                             const std::stop_token& stop) {
+    assert(figures.exact && figures.passes.size() == painting.passes.size());
     if (painting.passes[pass].does_nothing()) return {};
-    const Trial trial(painting, pass, reader, stop);
-    const auto before = trial.p95(painting, pass, 0), after = trial.p95(painting, pass + 1, 0);
+    const double before = pass == 0 ? 0 : figures.passes[pass - 1].value.judged_p95;
+    const double aim = std::max(kHeldDrift, before);
+    if (figures.passes[pass].value.judged_p95 <= aim) return {};
+    const Trial trial(painting, pass, figures.reader, stop);
     const auto before_small = trial.p95(painting, pass, trial.small());
-    if (!before || !after || !before_small) return {};
-    const double aim = std::max(kHeldDrift, *before);
-    if (*after <= aim) return {};
+    if (!before_small) return {};
 
     std::vector<Mend> mends;
     if (auto mend = trial.ease(std::max(kHeldDrift, *before_small), aim)) mends.push_back(*mend);

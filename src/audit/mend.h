@@ -34,7 +34,8 @@ Painting mended(const Painting& painting, const Mend& mend);
 ///        picture, then tried, and lowered where need be, on every pixel; left out when it is zero
 ///  hold  all of the values it finds given back; left out when that does not reach the aim
 /// Empty when stopped or when the pass needs no mend.
-std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, Reader reader,
+/// \param figures the painting's exact audit; its reader is the one that counts
+std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, const Audit& figures,
                             const std::stop_token& stop = {});
 
 }  // namespace underpaint

@@ -6,7 +6,7 @@
 namespace underpaint {
 
 Verdict judge_swing(double now, double largest) {
-    constexpr double too_small = 2;
+    constexpr double too_small = 3;
     if (std::fabs(largest) < too_small) return Verdict::held;
     const double share = now / largest;
     if (share >= 0.8) return Verdict::held;

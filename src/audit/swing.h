@@ -13,7 +13,7 @@ struct SwingAudit {
 };
 
 /// Without a plan, a swing is judged by the largest so far (of either sign): held from 0.8 of it,
-/// lost below half or on the other side. A largest swing under 2 is too small to lose.
+/// lost below half or on the other side. A largest swing under 3 is too small to lose.
 Verdict judge_swing(double now, double largest_so_far);
 
 }  // namespace underpaint

@@ -4,7 +4,6 @@
 #include <algorithm>
 
 #include "blend/rows.h"
-#include "colour/warmth.h"
 
 namespace underpaint {
 namespace {
@@ -22,11 +21,7 @@ float meant(Intent intent, float move) {
 
 FloatBlock warmth_of(const RgbBlock& pixels) {
     FloatBlock result(pixels.area());
-    for (int y = 0; y < pixels.area().height; ++y) {
-        const ConstRgbRow row = pixels.row(y);
-        const auto out = result.row(y);
-        for (std::size_t x = 0; x < out.size(); ++x) out[x] = warmth(row[x]);
-    }
+    for (int y = 0; y < pixels.area().height; ++y) warmth_row(pixels.row(y), result.row(y));
     return result;
 }
 
@@ -73,7 +68,7 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
       split_(split),
       all_keep_(std::ranges::all_of(
           painting.passes, [](const Pass& pass) { return pass.intent == Intent::keep; })),
-      passes_(std::min(options.values_only_to.value_or(painting.passes.size()),
+      passes_(std::min(options.only_values_after.value_or(painting.passes.size()),
                        painting.passes.size())) {}
 
 AuditTally TileAuditor::empty_tally() const {
@@ -84,26 +79,34 @@ AuditTally TileAuditor::empty_tally() const {
 
 void TileAuditor::measure(const Rect& area, AuditTally& tally) const {
     TileWalk walk(painting_, options_.level, area);
-    const bool all = !options_.values_only_to;
+    const bool all = !options_.only_values_after;
     Tile tile{area, {}, {}, {}, {}, {}};
     tile.sealed = steps_of(walk.state(), options_.reader);
     tile.reference = tile.found = tile.now = tile.sealed;
-    if (all) tile.warmth = warmth_of(walk.state());
-    measure_state(tile, tally.states[0]);
-
+    if (all) {
+        tile.warmth = warmth_of(walk.state());
+        measure_state(tile, tally.states[0]);
+    }
     for (std::size_t i = 0; i < passes_; ++i) {
+        const bool laid = walk.lay(i);
+        // Steps in between are wanted where they are reported, and where they move the reference.
+        const bool last = i + 1 == passes_;
+        if (!all && !last && all_keep_) continue;
         tile.found = tile.now;
         tile.intent = painting_.passes[i].intent;
-        if (walk.lay(i)) {
-            tile.now = steps_of(walk.state(), options_.reader);
-            if (all) tile.warmth = warmth_of(walk.state());
-            const auto now = tile.now.samples(), found = tile.found.samples();
-            const auto reference = tile.reference.samples();
-            for (std::size_t p = 0; p < now.size(); ++p)
-                reference[p] += meant(tile.intent, now[p] - found[p]);
-        }
-        measure_state(tile, tally.states[i + 1]);
+        if (laid || (last && all_keep_ && !all)) move_on(tile, walk.state(), all);
+        if (all || last) measure_state(tile, tally.states[i + 1]);
     }
+}
+
+/// Takes in what a pass did to a tile.
+void TileAuditor::move_on(Tile& tile, const RgbBlock& state, bool all) const {
+    tile.now = steps_of(state, options_.reader);
+    if (all) tile.warmth = warmth_of(state);
+    const auto now = tile.now.samples(), found = tile.found.samples();
+    const auto reference = tile.reference.samples();
+    for (std::size_t p = 0; p < now.size(); ++p)
+        reference[p] += meant(tile.intent, now[p] - found[p]);
 }
 
 void TileAuditor::measure_state(const Tile& tile, StateTally& tally) const {
@@ -119,7 +122,7 @@ void TileAuditor::measure_state(const Tile& tile, StateTally& tally) const {
         tally.judged.add(now, reference);
         tally.own_judged.add(now, expected);
     }
-    if (options_.values_only_to) return;
+    if (options_.only_values_after) return;
     measure_warmth(tile, tally);
     measure_parts(tile, tally);
 }
@@ -162,7 +165,7 @@ void TileAuditor::report(const AuditTally& tally, Audit& audit) const {
     const StateTally& ground = tally.states[0];
     audit.ground.swing.swing = audit.ground.swing.own = swing_of(ground);
     const auto pixels = static_cast<double>(ground.steps.count());
-    for (std::size_t i = 0; i < passes_; ++i) {
+    for (std::size_t i = options_.only_values_after ? passes_ - 1 : 0; i < passes_; ++i) {
         const StateTally& state = tally.states[i + 1];
         PassAudit pass;
         pass.index = static_cast<int>(i) + 1;

@@ -37,6 +37,7 @@ public:
 
 private:
     struct Tile;
+    void move_on(Tile& tile, const RgbBlock& state, bool all) const;
     void measure_state(const Tile& tile, StateTally& tally) const;
     void measure_parts(const Tile& tile, StateTally& tally) const;
     void measure_warmth(const Tile& tile, StateTally& tally) const;

@@ -7,12 +7,7 @@
 namespace underpaint {
 
 OkLab oklab(LinearRgb c) {
-    const float l = std::cbrt(0.4122214708F * c.r + 0.5363325363F * c.g + 0.0514459929F * c.b);
-    const float m = std::cbrt(0.2119034982F * c.r + 0.6806995451F * c.g + 0.1073969566F * c.b);
-    const float s = std::cbrt(0.0883024619F * c.r + 0.2817188376F * c.g + 0.6299787005F * c.b);
-    return {0.2104542553F * l + 0.7936177850F * m - 0.0040720468F * s,
-            1.9779984951F * l - 2.4285922050F * m + 0.4505937099F * s,
-            0.0259040371F * l + 0.7827717662F * m - 0.8086757660F * s};
+    return oklab_from_cone_roots(cone_response(c), [](float v) { return std::cbrt(v); });
 }
 
 LinearRgb linear_rgb(OkLab c) {

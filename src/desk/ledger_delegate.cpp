@@ -12,7 +12,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kRowHeight = 48;
+constexpr int kRowHeight = 44;
 
 void draw_thumbnail(QPainter& painter, const QRect& place, const QImage& image) {
     if (image.isNull()) {
@@ -37,8 +37,8 @@ QString percent(double share) {
 /// The three columns of one pass.
 void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bool exact) {
     const LedgerColumns at = LedgerColumns::in(row.width());
-    const QRect large(row.left(), row.top() + scaled(7), row.width(), scaled(18));
-    const QRect small(row.left(), row.top() + scaled(25), row.width(), scaled(15));
+    const QRect large(row.left(), row.top() + scaled(5), row.width(), scaled(18));
+    const QRect small(row.left(), row.top() + scaled(23), row.width(), scaled(15));
     const QString about = exact ? QString() : QStringLiteral("~");
     draw_figure(painter, at.value, large,
                 about + QString::number(pass.value.running.p95, 'f', 2), pass.value.verdict, 11);
@@ -56,7 +56,7 @@ void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bo
         painter.drawText(QRect(row.left(), small.top(), right - row.left(), small.height()),
                          Qt::AlignRight | Qt::AlignVCenter, text);
     };
-    own(at.value, QStringLiteral("own ") + QString::number(pass.value.own.p95, 'f', 2));
+    own(at.value, QString::number(pass.value.own.p95, 'f', 2));
     if (pass.focus) own(at.focus, percent(pass.focus->kept));
     own(at.swing, signed_figure(pass.swing.own, 1));
 }
@@ -74,7 +74,7 @@ void draw_seal_figures(QPainter& painter, const QRect& row, const GroundAudit& g
 }  // namespace
 
 LedgerColumns LedgerColumns::in(int width) {
-    return {width - scaled(148), width - scaled(72), width - scaled(10)};
+    return {width - scaled(158), width - scaled(82), width - scaled(10)};
 }
 
 void draw_figure(QPainter& painter, int right, const QRect& line, const QString& text,
@@ -125,7 +125,7 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
 
     const int left = frame.right() + scaled(8);
     const int name_right = number == 0 ? row.right() - scaled(150)
-                                       : row.left() + LedgerColumns::in(row.width()).value - scaled(52);
+                                       : row.left() + LedgerColumns::in(row.width()).value - scaled(48);
     const auto text_line = [&](int top, int height, const QFont& font, const QColor& colour,
                                const QString& text) {
         painter->setFont(font);
@@ -134,9 +134,9 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
         painter->drawText(place, Qt::AlignLeft | Qt::AlignVCenter,
                           painter->fontMetrics().elidedText(text, Qt::ElideRight, place.width()));
     };
-    text_line(scaled(7), scaled(18), body_font(true), greys().strong,
+    text_line(scaled(5), scaled(18), body_font(true), greys().strong,
               index.data(Qt::DisplayRole).toString());
-    text_line(scaled(25), scaled(15), secondary_font(), greys().secondary, model->kind_of_row(number));
+    text_line(scaled(23), scaled(15), secondary_font(), greys().secondary, model->kind_of_row(number));
 
     const auto& audit = model->measuring().audit();
     painter->translate(row.topLeft());

@@ -7,6 +7,11 @@
 
 #include "desk/greys.h"
 
+// Outside any namespace, as the macro wants it: the fonts lie in a static library.
+static void load_resources() {
+    Q_INIT_RESOURCE(fonts);
+}
+
 namespace underpaint {
 namespace {
 
@@ -66,7 +71,7 @@ QPushButton[role="tab"]:checked { background: @ground; color: @strong;
 QPushButton[role="lens"] { padding: #4#px #8#px; border-radius: 2px; }
 QPushButton[role="lens"]:checked { background: @action; color: @action_text; }
 QPushButton[role="choice"], QPushButton[role="title"] { border: none; text-align: left; padding: #2#px 0; }
-QPushButton[role="title"] { color: @strong; font-weight: bold; padding: 0 #14#px; }
+QPushButton[role="title"] { color: @strong; font-weight: bold; padding: 0; }
 QPushButton[role="choice"]:focus, QPushButton[role="title"]:focus { text-decoration: underline; }
 QPushButton::menu-indicator { image: none; width: 0; }
 QMenu { background: @bar; border: 1px solid @frame; padding: #4#px 0; }
@@ -133,16 +138,17 @@ int scaled(double pixels) {
 }
 
 QFont body_font(bool bold) {
-    return font_of("B612", 12, bold);
+    return font_of("B612 Underpaint", 12, bold);
 }
 QFont secondary_font() {
-    return font_of("B612", 11, false);
+    return font_of("B612 Underpaint", 11, false);
 }
 QFont figure_font(double pixels, bool bold) {
-    return font_of("B612 Mono", pixels, bold);
+    return font_of("B612 Underpaint Mono", pixels, bold);
 }
 
 void dress(QApplication& application, bool light) {
+    load_resources();
     use_greys(light ? kLightGreys : kDarkGreys);
     constexpr double usual_points = 9;
     const double points = QApplication::font().pointSizeF();

@@ -62,11 +62,13 @@ int main(int argc, char** argv) {
     parser.addPositionalArgument(QStringLiteral("FILE"), QStringLiteral("A painting or picture to open"));
     const QCommandLineOption shot(QStringLiteral("shot"), QStringLiteral("Save a picture of the window and end"),
                                   QStringLiteral("FILE.png"));
+    const QCommandLineOption until(QStringLiteral("until-painted"),
+                                   QStringLiteral("End as soon as the painting is on screen (for timing)"));
     const QCommandLineOption bench(QStringLiteral("bench"), QStringLiteral("values or passes"), QStringLiteral("NAME"));
     const QCommandLineOption lens(QStringLiteral("lens"), QStringLiteral("colour, grey, seal, twin or drift"),
                                   QStringLiteral("NAME"));
     const QCommandLineOption light(QStringLiteral("light"), QStringLiteral("Light greys, for a bright room"));
-    parser.addOptions({shot, bench, lens, light});
+    parser.addOptions({shot, until, bench, lens, light});
     parser.process(application);
 
     dress(application, parser.isSet(light));
@@ -78,6 +80,13 @@ int main(int argc, char** argv) {
     window.show();
     const QStringList files = parser.positionalArguments();
     if (!files.isEmpty()) window.files().open_file(files.first().toStdString());
+    QTimer painted;
+    if (parser.isSet(until)) {
+        QObject::connect(&painted, &QTimer::timeout, &window, [&] {
+            if (window.session().has_painting() && window.canvas().settled()) QApplication::quit();
+        });
+        painted.start(2);
+    }
     std::optional<Shot> taking;
     if (parser.isSet(shot)) taking.emplace(window, parser.value(shot));
     return QApplication::exec();

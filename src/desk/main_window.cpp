@@ -45,6 +45,7 @@ MainWindow::MainWindow(std::function<std::string()> day) : measuring_(session_) 
     qApp->installEventFilter(this);
     set_bench(Bench::values);
     refresh_actions();
+    canvas_->setFocus();
 }
 
 QWidget* MainWindow::build(const std::function<std::string()>& day) {

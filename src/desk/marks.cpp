@@ -24,13 +24,9 @@ void draw_mark(QPainter& painter, const QRectF& place, Verdict verdict, const QC
             painter.drawPie(ring, 90 * 16, 180 * 16);
             break;
         case Verdict::lost:
-            // Two arcs that have come apart along a slant.
-            pen.setWidthF(thick * 1.35);
+            pen.setWidthF(thick * 1.3);
             painter.setPen(pen);
-            painter.translate(-thick * 0.35, -thick * 0.35);
-            painter.drawArc(ring, 70 * 16, 130 * 16);
-            painter.translate(thick * 0.7, thick * 0.7);
-            painter.drawArc(ring, 250 * 16, 130 * 16);
+            for (int piece = 0; piece < 3; ++piece) painter.drawArc(ring, (60 + 120 * piece) * 16, 76 * 16);
             break;
     }
     painter.restore();

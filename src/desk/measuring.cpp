@@ -68,7 +68,7 @@ void Measuring::measure() {
             if (finding.pass > 0 && finding.code == FindingCode::values_slip)
                 slipped.insert(static_cast<std::size_t>(finding.pass) - 1);
         for (const std::size_t pass : slipped) {
-            auto mends = mends_for(painting, pass, reader, stop);
+            auto mends = mends_for(painting, pass, *figures, stop);
             deliver([this, pass, mends = std::move(mends)] {
                 mends_[pass] = mends;
                 emit mends_changed();

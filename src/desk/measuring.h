@@ -52,6 +52,6 @@ private:
 };
 
 /// Side in pixels that a thumbnail is made for.
-inline constexpr int kThumbnailWidth = 58, kThumbnailHeight = 42;
+inline constexpr int kThumbnailWidth = 58, kThumbnailHeight = 38;
 
 }  // namespace underpaint

@@ -19,12 +19,12 @@ TopBar::TopBar(Session& session, QMenu* file_menu, QWidget* parent)
                       .arg(greys().bar.name(), greys().rule.name()));
     setFixedHeight(scaled(40));
     auto* row = new QHBoxLayout(this);
-    row->setContentsMargins(0, 0, scaled(12), 1);
+    row->setContentsMargins(scaled(14), 0, scaled(12), 1);
     row->setSpacing(0);
 
     title_ = menu_button("file_menu", tr("Open, save, bring in, export"), file_menu);
     title_->setProperty("role", "title");
-    title_->setMinimumWidth(scaled(132));
+    title_->setMinimumWidth(scaled(118));
     title_->setSizePolicy(QSizePolicy::Minimum, QSizePolicy::Expanding);
     row->addWidget(title_);
     for (const BenchText& text : kBenches) {

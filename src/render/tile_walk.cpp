@@ -6,7 +6,6 @@
 #include <utility>
 
 #include "blend/rows.h"
-#include "colour/lab.h"
 
 namespace underpaint {
 
@@ -34,8 +33,9 @@ const FloatBlock& TileWalk::sealed_steps() {
         sealed_luminance_ = FloatBlock(state_.area());
         for (int y = 0; y < state_.area().height; ++y) {
             luminance_row(sealed.row(y), sealed_luminance_.row(y));
-            std::ranges::transform(sealed_luminance_.row(y), sealed_steps_.row(y).begin(),
-                                   [](float l) { return step_of(lightness_of_luminance(l)); });
+            const auto steps = sealed_steps_.row(y);
+            lightness_row(std::as_const(sealed_luminance_).row(y), steps);
+            for (float& step : steps) step = step_of(step);
         }
     }
     return sealed_steps_;

@@ -1,0 +1,313 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <gtest/gtest.h>
+
+#include <tbb/global_control.h>
+
+#include <cmath>
+
+#include "audit/finding.h"
+#include "audit/mend.h"
+#include "audit/part_table.h"
+#include "audit/scale_response.h"
+#include "colour/warmth.h"
+#include "support/pictures.h"
+
+namespace underpaint {
+namespace {
+
+using testing::noise;
+using testing::ramp;
+using testing::sealed;
+using testing::tint;
+using testing::with_columns;
+
+Audit measure(const Painting& painting, Reader reader = Reader::lightness) {
+    return *audit(painting, {reader, 0, {}});
+}
+
+TEST(Audit, MeasuresWhatAColorPassDoesToARamp) {
+    Painting painting = with_pass(sealed(ramp({1001, 3})), tint({1, 0, 0}, BlendMode::color));
+    const ValueAudit value = measure(painting).passes.at(0).value;
+    EXPECT_NEAR(value.running.max, 20.7 / 12.5, 0.005);
+    EXPECT_EQ(value.running, value.own) << "the first pass found the seal";
+    EXPECT_EQ(value.verdict, Verdict::lost);
+    // The 95th percentile, from a full sort of the scalar formula's drifts.
+    std::vector<double> drifts;
+    for (int x = 0; x <= 1000; ++x) {
+        const Rgb b = testing::pixel(painting.underpaint->base(), x, 0);
+        drifts.push_back(std::fabs(read(Reader::lightness, lay({BlendMode::color, 0}, b, {1, 0, 0}, 1)) -
+                                   read(Reader::lightness, b)) / 12.5);
+    }
+    std::sort(drifts.begin(), drifts.end());
+    EXPECT_NEAR(value.running.p95, drifts[950], 0.002);
+}
+
+TEST(Audit, TrueColourAndHoldKeepEveryValue) {
+    for (const Pass& pass : {tint({1, 0, 0}, BlendMode::true_colour), tint({1, 0, 0}, BlendMode::color, 1, 1)}) {
+        const auto figures = measure(with_pass(sealed(ramp({1001, 2})), pass));
+        EXPECT_LE(figures.passes[0].value.running.max, 0.01 / 12.5 * 2) << text_of(pass.blend).id;
+        EXPECT_EQ(figures.passes[0].value.verdict, Verdict::held);
+        EXPECT_EQ(figures.balance(), Verdict::held);
+    }
+}
+
+TEST(Audit, TellsOwnDriftFromTheRunningOne) {
+    Painting painting = sealed(Picture({64, 64}, Channels::grey, Depth::bits16, encoded_grey_of(50)));
+    const auto up = tint(grey(encoded_grey_of(75)), BlendMode::normal);
+    const auto back = tint(grey(encoded_grey_of(50)), BlendMode::normal);
+    painting = with_pass(with_pass(painting, up), back);
+    const auto figures = measure(painting);
+    EXPECT_NEAR(figures.passes[0].value.own.p95, 2, 0.01);
+    EXPECT_NEAR(figures.passes[1].value.own.p95, 2, 0.01);
+    EXPECT_NEAR(figures.passes[1].value.running.p95, 0, 0.01);
+    EXPECT_EQ(figures.passes[1].value.verdict, Verdict::held);
+    EXPECT_NEAR(figures.passes[0].value.running.changed_steps, 1, 1e-9);
+    EXPECT_NEAR(figures.passes[0].value.running.lighter, 1, 1e-9);
+}
+
+TEST(Audit, DriftThatWasMeantIsNotHeldAgainstAPass) {
+    Painting painting = sealed(Picture({64, 64}, Channels::grey, Depth::bits16, encoded_grey_of(50)));
+    Pass down = tint(grey(0), BlendMode::normal, 0.4F);
+    down.intent = Intent::deepen;
+    painting = with_pass(painting, down);
+    painting = with_pass(painting, tint(grey(0.5F), BlendMode::true_colour));
+    auto figures = measure(painting);
+    EXPECT_GT(figures.passes[0].value.running.p95, 1);
+    EXPECT_EQ(figures.passes[0].value.verdict, Verdict::held);
+    EXPECT_EQ(figures.passes[1].value.verdict, Verdict::held) << "the reference moved along";
+
+    painting.passes[0].intent = Intent::lift;
+    EXPECT_EQ(measure(painting).passes[0].value.verdict, Verdict::lost);
+    painting.passes[0].intent = Intent::reshape;
+    EXPECT_EQ(measure(painting).passes[0].value.verdict, Verdict::held);
+}
+
+TEST(Audit, ReadsByTheChosenReader) {
+    const Painting painting = with_pass(sealed(ramp({401, 2})), tint({1, 0, 0}, BlendMode::color));
+    // The mode keeps just the sum that luma reads.
+    EXPECT_LT(measure(painting, Reader::luma).passes[0].value.running.max, 0.01);
+    EXPECT_GT(measure(painting, Reader::lightness).passes[0].value.running.max, 1.6);
+    EXPECT_GT(measure(painting, Reader::glow).passes[0].value.running.max,
+              measure(painting, Reader::lightness).passes[0].value.running.max);
+}
+
+TEST(Audit, FiguresAreTheSameOnAnyNumberOfThreads) {
+    Painting painting = with_columns(sealed(noise({500, 300}, Channels::grey, Depth::bits16)), "P", 50, 333);
+    Pass pass = tint({0.7F, 0.4F, 0.1F}, BlendMode::overlay, 0.6F);
+    pass.reach = {{painting.parts[0].id}, {3, 7, 1}};
+    painting = with_foci(with_pass(painting, pass), {{"A", {100, 100}, 30}});
+    const auto figures = [&](std::size_t threads) {
+        const tbb::global_control limit(tbb::global_control::max_allowed_parallelism, threads);
+        return measure(painting).passes[0];
+    };
+    const PassAudit one = figures(1);
+    for (const std::size_t threads : {2, 8}) {
+        const PassAudit many = figures(threads);
+        EXPECT_EQ(one.value, many.value);
+        EXPECT_EQ(one.focus, many.focus);
+        EXPECT_EQ(one.swing, many.swing);
+        EXPECT_EQ(one.parts, many.parts);
+    }
+}
+
+TEST(Audit, SwingIsWarmthOfLightsMinusShadows) {
+    Painting painting = with_columns(
+        sealed(testing::grey_picture({100, 20}, [](int x, int) { return x < 50 ? 0.25 : 0.75; })), "Lights", 50, 100);
+    Pass warm = tint({0.9F, 0.6F, 0.3F}, BlendMode::normal);
+    warm.reach.parts = {painting.parts[0].id};
+    painting = with_pass(painting, warm);
+    const auto figures = measure(painting);
+    EXPECT_NEAR(figures.ground.swing.swing, 0, 0.01);
+    EXPECT_NEAR(figures.passes[0].swing.swing, warmth(Rgb{0.9F, 0.6F, 0.3F}), 0.05);
+    EXPECT_NEAR(figures.passes[0].swing.own, figures.passes[0].swing.swing, 0.02);
+    // A tint over everything draws the two together.
+    painting = with_pass(painting, tint({0.9F, 0.6F, 0.3F}, BlendMode::normal, 0.7F));
+    EXPECT_EQ(measure(painting).passes[1].swing.verdict, Verdict::lost);
+}
+
+TEST(Audit, OfAHalvedPictureSaysSo) {
+    const Painting painting = with_pass(sealed(ramp({512, 256})), tint({1, 0, 0}, BlendMode::color));
+    const auto sketch = audit(painting, {Reader::lightness, 2, {}});
+    EXPECT_FALSE(sketch->exact);
+    EXPECT_NEAR(sketch->passes[0].value.running.p95, measure(painting).passes[0].value.running.p95, 0.02);
+}
+
+TEST(Audit, OfASinglePixelAndOfNoPassesIsSensible) {
+    Painting painting = sealed(Picture({1, 1}, Channels::grey, Depth::bits8, 0.5F));
+    EXPECT_TRUE(measure(painting).passes.empty());
+    EXPECT_EQ(measure(painting).balance(), Verdict::held);
+    painting = with_foci(with_pass(painting, tint({1, 0, 0}, BlendMode::true_colour)), {{"A", {0, 0}, 1}});
+    const auto figures = measure(painting);
+    EXPECT_LT(figures.passes[0].value.running.p95, 0.01);
+    EXPECT_FALSE(figures.passes[0].focus) << "one pixel has no contrast to keep";
+    EXPECT_EQ(figures.passes[0].swing.swing, 0) << "there are lights or shadows, not both";
+}
+
+TEST(Audit, StopsWhenAsked) {
+    std::stop_source source;
+    source.request_stop();
+    EXPECT_FALSE(audit(sealed(ramp({300, 300})), {}, source.get_token()));
+}
+
+// --- findings
+
+std::vector<Finding> findings_of(const Painting& painting) {
+    return find(painting, measure(painting));
+}
+
+TEST(Findings, SayThatAllHeld) {
+    const auto findings = findings_of(with_pass(sealed(ramp({64, 64})), tint({1, 0, 0}, BlendMode::true_colour)));
+    ASSERT_EQ(findings.size(), 1U);
+    EXPECT_EQ(findings[0].code, FindingCode::all_held);
+    EXPECT_EQ(findings[0].verdict, Verdict::held);
+    EXPECT_EQ(findings_of(sealed(ramp({8, 8})))[0].code, FindingCode::nothing_laid);
+}
+
+TEST(Findings, NameThePassThatSlipped) {
+    Painting painting = sealed(ramp({256, 64}));
+    painting = with_pass(painting, tint({0.2F, 0.3F, 0.8F}, BlendMode::true_colour));
+    Pass wash = tint({0.8F, 0.5F, 0.2F}, BlendMode::normal, 0.3F);
+    wash.name = "Amber wash";
+    painting = with_pass(painting, wash);
+    const auto findings = findings_of(painting);
+    ASSERT_FALSE(findings.empty());
+    EXPECT_EQ(findings[0].code, FindingCode::values_slip);
+    EXPECT_EQ(findings[0].pass, 2);
+    EXPECT_NE(findings[0].text.find("Amber wash"), std::string::npos);
+    EXPECT_NE(findings[0].text.find("Pass 2."), std::string::npos);
+}
+
+TEST(Findings, NameThePassThatTippedTheBalance) {
+    // Two passes of 0.2 step each: neither crosses the budget, together they do.
+    Painting painting = sealed(Picture({64, 64}, Channels::grey, Depth::bits16, encoded_grey_of(50)));
+    painting = with_pass(painting, tint(grey(encoded_grey_of(52.5F)), BlendMode::normal));
+    painting = with_pass(painting, tint(grey(encoded_grey_of(55)), BlendMode::normal));
+    const auto findings = findings_of(painting);
+    ASSERT_EQ(findings[0].code, FindingCode::values_slip);
+    EXPECT_EQ(findings[0].pass, 2);
+    EXPECT_EQ(findings[0].verdict, Verdict::slipping);
+}
+
+TEST(Findings, TellSwappedPartsAndThePassThatDidIt) {
+    Painting painting = sealed(testing::grey_picture({100, 20}, [](int x, int) { return x < 50 ? 0.45 : 0.55; }));
+    painting = with_columns(with_columns(painting, "Pool", 0, 50), "Sky", 50, 100);
+    Pass lift = tint({1, 1, 1}, BlendMode::normal, 0.5F);
+    lift.reach.parts = {painting.parts[0].id};
+    painting = with_pass(with_pass(painting, tint({0.5F, 0.5F, 0.5F}, BlendMode::true_colour)), lift);
+    const auto findings = findings_of(painting);
+    const auto swap = std::ranges::find(findings, FindingCode::part_swap, &Finding::code);
+    ASSERT_NE(swap, findings.end());
+    EXPECT_EQ(swap->pass, 2);
+    EXPECT_NE(swap->text.find("Pool now reads lighter than Sky"), std::string::npos) << swap->text;
+}
+
+TEST(Findings, TellALostFocus) {
+    Painting painting = sealed(testing::grey_picture({300, 200}, [](int x, int y) {
+        const bool here = std::abs(x - 80) < 20 && std::abs(y - 100) < 20;
+        const bool there = std::abs(x - 220) < 20 && std::abs(y - 100) < 20;
+        const bool odd = (x / 5 + y / 5) % 2;
+        return here ? (odd ? 0.1 : 0.9) : there ? (odd ? 0.25 : 0.75) : 0.5;
+    }));
+    painting = with_foci(with_columns(painting, "Left", 0, 150), {{"The lamp", {80, 100}, 20}});
+    Pass flatten = tint({0.5F, 0.5F, 0.5F}, BlendMode::normal, 0.6F);
+    flatten.reach.parts = {painting.parts[0].id};
+    const auto findings = findings_of(with_pass(painting, flatten));
+    const auto focus = std::ranges::find(findings, FindingCode::focus_slips, &Finding::code);
+    ASSERT_NE(focus, findings.end());
+    EXPECT_EQ(focus->verdict, Verdict::lost);
+    EXPECT_NE(focus->text.find("The lamp"), std::string::npos);
+}
+
+// --- mends
+
+class Mends : public ::testing::Test {
+protected:
+    Painting painting_ = with_pass(with_pass(sealed(ramp({640, 200})), tint({0.3F, 0.4F, 0.7F}, BlendMode::true_colour)),
+                                   tint({0.8F, 0.5F, 0.2F}, BlendMode::normal, 0.5F));
+    std::vector<Mend> mends(std::size_t pass) const {
+        return mends_for(painting_, pass, measure(painting_));
+    }
+};
+
+TEST_F(Mends, EaseIsTheLargestWholePercentThatHolds) {
+    const auto found = mends(1);
+    ASSERT_EQ(found[0].kind, MendKind::ease);
+    const int percent = static_cast<int>(std::lround(100 * found[0].amount));
+    EXPECT_EQ(found[0].label, "Ease to " + std::to_string(percent) + "%");
+    EXPECT_EQ(measure(mended(painting_, found[0])).passes[1].value.verdict, Verdict::held);
+    Mend more = found[0];
+    more.amount += 0.02F;  // one per cent more may hold on every pixel where the small picture said no
+    EXPECT_NE(measure(mended(painting_, more)).passes[1].value.verdict, Verdict::held);
+}
+
+TEST_F(Mends, HoldGivesTheValuesBack) {
+    const auto found = mends(1);
+    ASSERT_EQ(found.size(), 2U);
+    EXPECT_EQ(found[1].kind, MendKind::hold);
+    const Painting after = mended(painting_, found[1]);
+    EXPECT_EQ(after.passes[1].hold, 1);
+    EXPECT_EQ(measure(after).passes[1].value.verdict, Verdict::held);
+}
+
+TEST_F(Mends, SayWhatTheyLeave) {
+    for (const Mend& mend : mends(1))
+        EXPECT_NEAR(mend.value_p95, measure(mended(painting_, mend)).passes[1].value.running.p95, 0.03);
+}
+
+TEST_F(Mends, AreNotOfferedWhereNothingSlipped) {
+    EXPECT_TRUE(mends(0).empty());
+    painting_.passes[1].on = false;
+    EXPECT_TRUE(mends(1).empty());
+}
+
+TEST_F(Mends, ChangeOnlyTheirPass) {
+    const Painting after = mended(painting_, mends(1)[0]);
+    EXPECT_EQ(after.passes[0], painting_.passes[0]);
+    EXPECT_EQ(after.passes.size(), painting_.passes.size());
+}
+
+TEST_F(Mends, EndWhenStopped) {
+    const auto figures = measure(painting_);
+    std::stop_source source;
+    source.request_stop();
+    EXPECT_TRUE(mends_for(painting_, 1, figures, source.get_token()).empty());
+}
+
+// --- tables and plots
+
+TEST(ScaleResponse, ShowsWhatAPassDoesToEachGrey) {
+    const auto curve = scale_response(tint({1, 0, 0}, BlendMode::color), Reader::lightness, 401);
+    const auto top = std::ranges::max_element(curve, {}, &ScalePoint::drift);
+    EXPECT_NEAR(top->drift, 20.7 / 12.5, 0.01);
+    EXPECT_NEAR(curve.front().step, 1, 1e-6);
+    EXPECT_NEAR(curve.back().step, 9, 1e-6);
+    EXPECT_NEAR(curve.back().drift, 0, 1e-4);
+}
+
+TEST(ScaleResponse, HeedsTheBandAndTheSwitch) {
+    Pass pass = tint({1, 1, 1}, BlendMode::normal, 0.5F);
+    pass.reach.band = {6, 9, 0};
+    for (const ScalePoint& p : scale_response(pass, Reader::lightness))
+        EXPECT_EQ(p.drift > 1e-4, p.step >= 6 && p.step < 9) << p.step;
+    pass.on = false;
+    for (const ScalePoint& p : scale_response(pass, Reader::lightness)) EXPECT_NEAR(p.drift, 0, 1e-5);
+}
+
+TEST(PartTable, MeasuresFlatParts) {
+    Painting painting = sealed(testing::grey_picture({200, 50}, [](int x, int) {
+        return encoded_grey_of(x < 100 ? 25.0F : 75.0F);
+    }));
+    painting = with_columns(with_columns(painting, "Dark", 0, 100), "Light", 150, 200);
+    painting = with_part(painting, "Nothing", share(Picture({200, 50}, Channels::grey, Depth::bits8)));
+    const auto table = *measure_parts(painting, Reader::lightness);
+    ASSERT_EQ(table.size(), 3U);
+    EXPECT_NEAR(table[0].share, 0.5, 1e-9);
+    EXPECT_NEAR(table[0].steps->mean, 3, 0.002);
+    EXPECT_NEAR(table[1].steps->from, 7, 0.002);
+    EXPECT_NEAR(table[1].steps->to, 7, 0.002);
+    EXPECT_NEAR(table[1].share, 0.25, 1e-9);
+    EXPECT_FALSE(table[2].steps) << "a part of no pixels has no step";
+}
+
+}  // namespace
+}  // namespace underpaint
