@@ -1,0 +1,158 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The real command, run as a program.
+#include <gtest/gtest.h>
+#include <sys/wait.h>
+
+#include <nlohmann/json.hpp>
+
+#include "files/flat_picture.h"
+#include "files/openraster.h"
+#include "files/png.h"
+#include "files/zip_container.h"
+#include "support/pictures.h"
+#include "support/temporary_folder.h"
+
+namespace underpaint {
+namespace {
+
+using testing::pixel;
+using testing::sealed;
+using testing::tint;
+
+struct Ran {
+    int status;
+    std::string out, err;
+};
+
+class Command : public ::testing::Test {
+protected:
+    Ran run(const std::string& arguments) {
+        const auto out = folder_ / "out", err = folder_ / "err";
+        const std::string line = std::string(UNDERPAINT_COMMAND) + " " + arguments + " >" + out.string() + " 2>" + err.string();
+        const int status = std::system(line.c_str());
+        return {WEXITSTATUS(status), testing::read_text(out), testing::read_text(err)};
+    }
+    std::string file(const char* name) const { return (folder_ / name).string(); }
+    std::string painting(const Pass& pass) {
+        EXPECT_TRUE(save_painting(folder_ / "a.ora", with_pass(sealed(testing::ramp({201, 40})), pass)));
+        return file("a.ora");
+    }
+    testing::TemporaryFolder folder_;
+};
+
+TEST_F(Command, AuditSaysWithItsStatusWhetherAllHeld) {
+    EXPECT_EQ(run("audit " + painting(tint({1, 0, 0}, BlendMode::true_colour))).status, 0);
+    const Ran slipped = run("audit " + painting(tint({1, 0, 0}, BlendMode::color)));
+    EXPECT_EQ(slipped.status, 1);
+    EXPECT_NE(slipped.out.find("lost"), std::string::npos);
+    EXPECT_NE(slipped.out.find("Pass 1."), std::string::npos);
+}
+
+TEST_F(Command, AuditPrintsTheJsonThatIsPromised) {
+    const Ran ran = run("audit --json --focus 50,20,10 --focus 150,20,10 --reader oklab " +
+                        painting(tint({1, 0, 0}, BlendMode::color)));
+    EXPECT_EQ(ran.status, 1);
+    const auto json = nlohmann::json::parse(ran.out);
+    EXPECT_EQ(json["schema"], "faithful-underpaint/audit-1");
+    EXPECT_EQ(json["width"], 201);
+    EXPECT_EQ(json["height"], 40);
+    EXPECT_EQ(json["reader"], "oklab");
+    ASSERT_EQ(json["passes"].size(), 1U);
+    const auto& pass = json["passes"][0];
+    EXPECT_EQ(pass["index"], 1);
+    EXPECT_EQ(pass["name"], "Tint");
+    for (const char* figure : {"mean", "p95", "max", "changed_steps", "own_p95"})
+        EXPECT_TRUE(pass["value"][figure].is_number()) << figure;
+    EXPECT_EQ(pass["value"]["verdict"], "lost");
+    EXPECT_TRUE(pass["focus"]["kept"].is_number());
+    ASSERT_FALSE(json["findings"].empty());
+    for (const char* member : {"code", "pass", "text"}) EXPECT_TRUE(json["findings"][0].contains(member));
+}
+
+TEST_F(Command, AuditOfALuminanceReaderFindsColorModeHarmless) {
+    EXPECT_EQ(run("audit --reader luma " + painting(tint({1, 0, 0}, BlendMode::color))).status, 0);
+}
+
+TEST_F(Command, AuditTakesTheUnderpaintByName) {
+    const std::string stack =
+        "<image w='8' h='8'><stack><layer name='Top' src='t.png'/><layer name='Mid' src='m.png'/>"
+        "<layer name='Low' src='m.png'/></stack></image>";
+    const auto flat = [](float v) { return *write_png("x", Picture({8, 8}, Channels::grey, Depth::bits8, v)); };
+    ASSERT_TRUE(write_zip(folder_ / "f.ora", "f.ora",
+                          {{"stack.xml", bytes_of(stack), false}, {"t.png", flat(0.8F), false}, {"m.png", flat(0.4F), false}}));
+    EXPECT_EQ(nlohmann::json::parse(run("audit --json " + file("f.ora")).out)["passes"].size(), 2U);
+    EXPECT_EQ(nlohmann::json::parse(run("audit --json --under Mid " + file("f.ora")).out)["passes"].size(), 1U);
+    const Ran none = run("audit --under Sky " + file("f.ora"));
+    EXPECT_EQ(none.status, 2);
+    EXPECT_NE(none.err.find("it has no layer \"Sky\""), std::string::npos);
+}
+
+TEST_F(Command, RenderWritesThePictureAndItsValues) {
+    const std::string in = painting(tint({1, 0, 0}, BlendMode::color));
+    ASSERT_EQ(run("render " + in + " -o " + file("p.png")).status, 0);
+    const auto whole = read_flat_picture(folder_ / "p.png");
+    EXPECT_EQ(whole->picture.channels(), Channels::rgb);
+    EXPECT_EQ(whole->picture.depth(), Depth::bits16) << "as the painting";
+    ASSERT_EQ(run("render --upto 0 --depth 8 " + in + " -o " + file("u.png")).status, 0);
+    const auto under = read_flat_picture(folder_ / "u.png");
+    EXPECT_EQ(under->picture.channels(), Channels::grey);
+    EXPECT_EQ(under->picture.depth(), Depth::bits8);
+    ASSERT_EQ(run("render --grey luma " + in + " -o " + file("g.png")).status, 0);
+    const auto values = read_flat_picture(folder_ / "g.png");
+    EXPECT_EQ(values->picture.channels(), Channels::grey);
+    EXPECT_NEAR(pixel(values->picture, 60, 3).r, 0.3, 0.001) << "the sum that the mode keeps";
+}
+
+TEST_F(Command, RenderRefusesMorePassesThanThereAre) {
+    const Ran ran = run("render --upto 7 " + painting(tint({1, 0, 0}, BlendMode::color)) + " -o " + file("p.png"));
+    EXPECT_EQ(ran.status, 2);
+    EXPECT_NE(ran.err.find("it has 1 passes"), std::string::npos);
+    EXPECT_FALSE(std::filesystem::exists(folder_ / "p.png"));
+}
+
+TEST_F(Command, DemoMakesAPaintingThatCanBeAudited) {
+    const Ran made = run("demo --size 160x120 " + file("new/folder"));
+    ASSERT_EQ(made.status, 0) << made.err;
+    const Ran audit = run("audit --json " + file("new/folder/salt-cart.ora"));
+    EXPECT_EQ(audit.status, 1);
+    EXPECT_EQ(nlohmann::json::parse(audit.out)["width"], 160);
+}
+
+TEST_F(Command, InfoSaysWhatIsInAFile) {
+    const Ran ran = run("info " + painting(tint({1, 0, 0}, BlendMode::overlay, 0.25F)));
+    EXPECT_EQ(ran.status, 0);
+    EXPECT_NE(ran.out.find("201 x 40, 16 bits, grey"), std::string::npos) << ran.out;
+    EXPECT_NE(ran.out.find("overlay, strength 25%"), std::string::npos) << ran.out;
+    ASSERT_TRUE(save_png(folder_ / "p.png", testing::ramp({30, 20}, Depth::bits8)));
+    EXPECT_NE(run("info " + file("p.png")).out.find("30 x 20, 8 bits, grey"), std::string::npos);
+}
+
+TEST_F(Command, TroubleGoesToStderrWithStatusTwo) {
+    testing::write_text(folder_ / "bad.ora", "nothing");
+    for (const std::string& arguments :
+         std::vector<std::string>{"audit " + file("bad.ora"), "info " + file("none.png"), "render " + file("bad.ora") + " -o " + file("p.png"),
+          "audit --focus 1,2 " + file("bad.ora"), "audit --focus 1,2,-3 " + file("bad.ora"), "demo --size 3x3 " + file("d"),
+          "demo --size big " + file("d"), "audit --reader brightness " + file("bad.ora"), "paint",
+          "", "render --depth 12 a.ora -o b.png"}) {
+        const Ran ran = run(arguments);
+        EXPECT_EQ(ran.status, 2) << arguments;
+        EXPECT_FALSE(ran.err.empty()) << arguments;
+        EXPECT_TRUE(ran.out.empty()) << arguments;
+    }
+    EXPECT_NE(run("audit " + file("bad.ora")).err.find("bad.ora: it can't be opened"), std::string::npos);
+}
+
+TEST_F(Command, APlaceThatCanNotBeWrittenIsSaid) {
+    const Ran ran = run("render " + painting(tint({1, 0, 0}, BlendMode::color)) + " -o /proc/p.png");
+    EXPECT_EQ(ran.status, 2);
+    EXPECT_NE(ran.err.find("/proc/p.png: could not be saved"), std::string::npos);
+}
+
+TEST_F(Command, HelpIsNoTrouble) {
+    EXPECT_EQ(run("--help").status, 0);
+    EXPECT_EQ(run("audit --help").status, 0);
+    EXPECT_EQ(run("--version").status, 0);
+}
+
+}  // namespace
+}  // namespace underpaint

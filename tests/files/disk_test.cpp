@@ -1,0 +1,159 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <gtest/gtest.h>
+#include <signal.h>
+#include <sys/resource.h>
+#include <sys/stat.h>
+
+#include "files/disk.h"
+#include "files/zip_container.h"
+#include "support/temporary_folder.h"
+
+namespace underpaint {
+namespace {
+
+using testing::read_text;
+using testing::TemporaryFolder;
+using testing::write_text;
+
+/// A device that takes no more than so many bytes a file.
+class SmallDevice {
+public:
+    explicit SmallDevice(rlim_t bytes) {
+        ::signal(SIGXFSZ, SIG_IGN);
+        ::getrlimit(RLIMIT_FSIZE, &before_);
+        const rlimit now{bytes, before_.rlim_max};
+        ::setrlimit(RLIMIT_FSIZE, &now);
+    }
+    ~SmallDevice() { ::setrlimit(RLIMIT_FSIZE, &before_); }
+    SmallDevice(const SmallDevice&) = delete;
+    SmallDevice& operator=(const SmallDevice&) = delete;
+
+private:
+    rlimit before_{};
+};
+
+TEST(Disk, ReplacesAFileInOneStep) {
+    const TemporaryFolder folder;
+    const auto path = folder / "a.txt";
+    write_text(path, "old");
+    ASSERT_TRUE(replace_file(path, bytes_of("new")));
+    EXPECT_EQ(read_text(path), "new");
+    EXPECT_EQ(folder.files(), 1U) << "nothing is left beside it";
+}
+
+TEST(Disk, AFullDeviceLeavesTheOldFileWhole) {
+    const TemporaryFolder folder;
+    const auto path = folder / "a.txt";
+    const std::string old(500, 'o');
+    write_text(path, old);
+    const Bytes fresh = bytes_of(std::string(4000, 'n'));
+    for (rlim_t room = 0; room < 4000; room += 250) {
+        Done done;
+        {
+            const SmallDevice device(room);
+            done = replace_file(path, fresh);
+        }
+        ASSERT_FALSE(done) << room;
+        EXPECT_NE(done.error().message().find("could not be saved"), std::string::npos);
+        EXPECT_NE(done.error().message().find("untouched"), std::string::npos);
+        EXPECT_EQ(read_text(path), old) << room;
+        EXPECT_EQ(folder.files(), 1U) << room;
+    }
+    ASSERT_TRUE(replace_file(path, fresh));
+}
+
+TEST(Disk, AFullDeviceLeavesNoHalfWrittenContainer) {
+    const TemporaryFolder folder;
+    const auto path = folder / "a.zip";
+    write_text(path, "old");
+    std::string noise;
+    for (unsigned i = 0; i < 20000; ++i) noise += static_cast<char>(i * i * 2654435761U >> 13);
+    const std::vector<ZipEntry> entries{{"a", bytes_of(noise), false}, {"b", bytes_of(noise), false}};
+    for (rlim_t room = 0; room < 40000; room += 5000) {
+        Done done;
+        {
+            const SmallDevice device(room);
+            done = replace_file(path, [&](const auto& fresh) { return write_zip(fresh, "a.zip", entries); });
+        }
+        ASSERT_FALSE(done) << room;
+        EXPECT_EQ(read_text(path), "old");
+        EXPECT_EQ(folder.files(), 1U) << room;
+    }
+}
+
+TEST(Disk, ASaveThatFailsOnItsWayLeavesNothing) {
+    const TemporaryFolder folder;
+    const auto path = folder / "a.txt";
+    write_text(path, "old");
+    const Done done = replace_file(path, [](const auto&) { return Done(trouble("a.txt", "no")); });
+    EXPECT_EQ(done.error().message(), "a.txt: no");
+    EXPECT_EQ(read_text(path), "old");
+    EXPECT_EQ(folder.files(), 1U);
+}
+
+TEST(Disk, SaysWhenTheFolderIsNotThere) {
+    const TemporaryFolder folder;
+    const auto done = replace_file(folder / "none" / "a.txt", bytes_of("x"));
+    ASSERT_FALSE(done);
+    EXPECT_NE(done.error().message().find("No such file or directory"), std::string::npos);
+    const auto read_only = replace_file("/proc/a.ora", bytes_of("x"));
+    ASSERT_FALSE(read_only);
+    EXPECT_NE(read_only.error().message().find("/proc/a.ora: could not be saved"), std::string::npos);
+}
+
+TEST(Disk, SavesThroughALink) {
+    const TemporaryFolder folder;
+    write_text(folder / "real.txt", "old");
+    std::filesystem::create_symlink(folder / "real.txt", folder / "link.txt");
+    ASSERT_TRUE(replace_file(folder / "link.txt", bytes_of("new")));
+    EXPECT_TRUE(std::filesystem::is_symlink(folder / "link.txt"));
+    EXPECT_EQ(read_text(folder / "real.txt"), "new");
+}
+
+TEST(Disk, ASavedFileHasTheRightsOfANewOne) {
+    const TemporaryFolder folder;
+    ASSERT_TRUE(replace_file(folder / "saved", bytes_of("x")));
+    write_text(folder / "plain", "x");
+    EXPECT_EQ(std::filesystem::status(folder / "saved").permissions(),
+              std::filesystem::status(folder / "plain").permissions());
+}
+
+TEST(Zip, GivesBackItsEntries) {
+    const TemporaryFolder folder;
+    const auto path = folder / "a.zip";
+    const std::vector<ZipEntry> entries{{"mimetype", bytes_of("image/openraster"), false},
+                                        {"folder/text.json", bytes_of(std::string(5000, 'a')), true}};
+    ASSERT_TRUE(write_zip(path, "a.zip", entries));
+    const auto zip = ZipReader::open(path);
+    ASSERT_TRUE(zip);
+    EXPECT_EQ(zip->entries(), (std::vector<std::string>{"mimetype", "folder/text.json"}));
+    EXPECT_EQ(zip->read("folder/text.json", 5000)->size(), 5000U);
+    EXPECT_EQ(zip->crc("mimetype"), crc_of(entries[0].bytes));
+    EXPECT_FALSE(zip->has("other"));
+    EXPECT_LT(std::filesystem::file_size(path), 1000U) << "the long one is deflated";
+}
+
+TEST(Zip, BoundsWhatItInflates) {
+    const TemporaryFolder folder;
+    ASSERT_TRUE(write_zip(folder / "bomb.zip", "bomb.zip", {{"big", bytes_of(std::string(3 << 20, '0')), true}}));
+    const auto read = ZipReader::open(folder / "bomb.zip")->read("big", 1 << 20);
+    ASSERT_FALSE(read);
+    EXPECT_NE(read.error().message().find("larger than it may be"), std::string::npos);
+}
+
+TEST(Zip, NamesStayInside) {
+    for (const char* good : {"a", "a/b.png", "..a", "a..", "data/..b/c"}) EXPECT_TRUE(stays_inside(good)) << good;
+    for (const char* bad : {"", "../x", "a/../../x", "/etc/x", "a/..", "C:x", "..\\x"})
+        EXPECT_FALSE(stays_inside(bad)) << bad;
+}
+
+TEST(Zip, AnEntryThatPointsOutsideIsRefused) {
+    const TemporaryFolder folder;
+    ASSERT_TRUE(write_zip(folder / "evil.ora", "evil.ora", {{"../x", bytes_of("x"), false}}));
+    const auto zip = ZipReader::open(folder / "evil.ora");
+    ASSERT_FALSE(zip);
+    EXPECT_NE(zip.error().message().find("evil.ora: an entry named \"../x\" points outside"), std::string::npos);
+}
+
+}  // namespace
+}  // namespace underpaint
