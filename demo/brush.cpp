@@ -14,8 +14,8 @@ namespace {
 
 /// Where a pixel lies along and across a path.
 struct Place {
-    float along = 0;   ///< 0 start .. 1 end
-    float across = 0;  ///< signed, in pixels
+    float along = 0;        ///< 0 start .. 1 end
+    float across = 0;       ///< signed, in pixels
     float distance = 1e9F;  ///< from the path; from place_on(), only if within reach
 };
 

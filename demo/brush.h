@@ -12,9 +12,9 @@ namespace underpaint::demo {
 struct Stroke {
     std::vector<Point> path;  ///< at least two points
     float radius = 4;
-    float value = 0.5F;       ///< encoded grey
-    float load = 1;           ///< how full the brush is, 0 dry .. 1
-    int shape = 0;            ///< which part it belongs to
+    float value = 0.5F;  ///< encoded grey
+    float load = 1;      ///< how full the brush is, 0 dry .. 1
+    int shape = 0;       ///< which part it belongs to
     std::uint32_t seed = 1;
 };
 

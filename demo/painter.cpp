@@ -26,8 +26,10 @@ public:
         const float half = static_cast<float>(std::max(size_.width, size_.height)) / 2;
         tbb::parallel_for(0, size_.height, [&](int y) {
             for (int x = 0; x < size_.width; ++x) {
-                const float u = (static_cast<float>(x) + 0.5F - static_cast<float>(size_.width) / 2) / half;
-                const float v = (static_cast<float>(size_.height) / 2 - static_cast<float>(y) - 0.5F) / half;
+                const float u =
+                    (static_cast<float>(x) + 0.5F - static_cast<float>(size_.width) / 2) / half;
+                const float v =
+                    (static_cast<float>(size_.height) / 2 - static_cast<float>(y) - 0.5F) / half;
                 const Spot spot = look(u, v);
                 spots_[index(x, y)] = spot;
                 values_.at<float>(y, x) = srgb_encode(spot.light);
@@ -46,7 +48,9 @@ private:
     int column(double x) const {
         return std::clamp(static_cast<int>(x * scale_), 0, size_.width - 1);
     }
-    int row(double y) const { return std::clamp(static_cast<int>(y * scale_), 0, size_.height - 1); }
+    int row(double y) const {
+        return std::clamp(static_cast<int>(y * scale_), 0, size_.height - 1);
+    }
     std::size_t index(int x, int y) const {
         return static_cast<std::size_t>(y) * static_cast<std::size_t>(size_.width) +
                static_cast<std::size_t>(x);
@@ -66,8 +70,9 @@ struct Brush {
     float length;     ///< in radii
 };
 constexpr Brush kBrushes[] = {
-    {22, 1.1F, -1, 0, 7},       {11, 1.0F, 0.012F, 0, 8},      {6, 1.0F, 0.018F, 0.05F, 8},
-    {3.6F, 0.95F, 0.022F, 0.14F, 8}, {2.0F, 1.0F, 0.026F, 0.30F, 7}, {1.1F, 1.0F, 0.03F, 0.42F, 7},
+    {22, 1.1F, -1, 0, 7},           {11, 1.0F, 0.012F, 0, 8},
+    {6, 1.0F, 0.018F, 0.05F, 8},    {3.6F, 0.95F, 0.022F, 0.14F, 8},
+    {2.0F, 1.0F, 0.026F, 0.30F, 7}, {1.1F, 1.0F, 0.03F, 0.42F, 7},
     {0.7F, 1.0F, 0.04F, 0.74F, 5},
 };
 
@@ -99,11 +104,12 @@ void paint_with(const Brush& brush, Sight& sight, Canvas& canvas, Dice& dice) {
     std::vector<Point> starts;
     for (float y = 0; y < static_cast<float>(canvas.size().height); y += spacing)
         for (float x = 0; x < static_cast<float>(canvas.size().width); x += spacing)
-            starts.push_back({x + dice.between(-0.5F, 1.5F) * spacing,
-                              y + dice.between(-0.5F, 1.5F) * spacing});
+            starts.push_back(
+                {x + dice.between(-0.5F, 1.5F) * spacing, y + dice.between(-0.5F, 1.5F) * spacing});
     for (std::size_t i = starts.size(); i > 1; --i)
-        std::swap(starts[i - 1],
-                  starts[std::min(i - 1, static_cast<std::size_t>(dice.unit() * static_cast<float>(i)))]);
+        std::swap(
+            starts[i - 1],
+            starts[std::min(i - 1, static_cast<std::size_t>(dice.unit() * static_cast<float>(i)))]);
 
     // Where a stroke is wanted is seen a batch at a time; so large a batch hardly meets itself.
     constexpr std::size_t batch = 1500;

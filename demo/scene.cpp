@@ -64,8 +64,8 @@ Hit cart(Vec world) {
             nearer(hit, box(p - Vec{x, 1.58F, z}, {0.032F, 0.5F, 0.032F}), Shape::cart, 0.12F,
                    {0, 1, 0});
     const float fold = 0.02F * std::sin(p.x * 17);
-    nearer(hit, box(p - Vec{0.05F, 1.56F, 0.40F + fold}, {0.84F, 0.47F, 0.01F}) * 0.8F,
-           Shape::cart, 0.22F, {0, 1, 0});
+    nearer(hit, box(p - Vec{0.05F, 1.56F, 0.40F + fold}, {0.84F, 0.47F, 0.01F}) * 0.8F, Shape::cart,
+           0.22F, {0, 1, 0});
     const float sag = 0.16F * (1 - p.x * p.x / 1.4F);
     nearer(hit, box(p - Vec{0, 2.06F + sag, 0}, {1.16F, 0.035F, 0.84F}) * 0.75F, Shape::cart, 0.20F,
            {1, 0.1F, 0});
@@ -261,7 +261,8 @@ Spot shade_solid(Vec p, Vec ray, const March& found) {
     const float sky = 0.16F + 0.12F * n.y + 0.10F * facing_glow;
     const float crevice = std::clamp(nearest(p + n * 0.09F).distance / 0.09F, 0.25F, 1.0F);
     const float rim = std::pow(1 - std::max(-dot(n, ray), 0.0F), 3.0F) * 0.05F;
-    spot.light = found.what.albedo * (0.5F * sky * crevice + 2.1F * lantern_light(p, n)) + rim * crevice;
+    spot.light =
+        found.what.albedo * (0.5F * sky * crevice + 2.1F * lantern_light(p, n)) + rim * crevice;
     const float haze = 1 - std::exp(-found.distance / 260);
     spot.light = std::lerp(spot.light, 0.20F, haze);
     return spot;
@@ -280,7 +281,8 @@ Spot shade_ground(Vec p, Vec ray, int bounces) {
     salt *= 1 - 0.40F * (1 - smooth(3.4F, 6.0F, p.z));
     // The cart's own shadow from the sky: the ground under it sees little of it.
     const Vec under = into_cart(p);
-    salt *= 1 - 0.62F * std::exp(-std::pow(under.x / 1.15F, 4.0F) - std::pow(under.z / 0.62F, 4.0F));
+    salt *=
+        1 - 0.62F * std::exp(-std::pow(under.x / 1.15F, 4.0F) - std::pow(under.z / 0.62F, 4.0F));
     salt += 0.85F * lit;
     const float rim = water > 0.02F && water < 0.75F ? 0.86F : 1.0F;
 
@@ -303,16 +305,18 @@ Spot look_along(Vec from, Vec ray, int bounces) {
     const float to_ground = ray.y < 0 ? -from.y / ray.y : kFar * 9;
     const March found = march(from, ray, std::min(to_ground, 60.0F));
     if (found.hit) return shade_solid(from + ray * found.distance, ray, found);
-    if (ray.y < -0.0008F && to_ground < 900) return shade_ground(from + ray * to_ground, ray, bounces);
+    if (ray.y < -0.0008F && to_ground < 900)
+        return shade_ground(from + ray * to_ground, ray, bounces);
 
     Spot spot;
     const float side = std::atan2(ray.x, ray.z);
     const float flat = std::hypot(ray.x, ray.z), slope = std::max(ray.y, 0.0F) / flat;
-    const float near_ridge = ridge_height(side, 61, 1), far_ridge = ridge_height(side + 1.3F, 62, 0.7F);
+    const float near_ridge = ridge_height(side, 61, 1),
+                far_ridge = ridge_height(side + 1.3F, 62, 0.7F);
     if (slope < near_ridge) {
         spot.shape = Shape::ridge;
-        spot.light = 0.078F + 0.05F * (1 - slope / near_ridge) +
-                     0.02F * noise(side * 40, slope * 160, 63);
+        spot.light =
+            0.078F + 0.05F * (1 - slope / near_ridge) + 0.02F * noise(side * 40, slope * 160, 63);
     } else if (slope < far_ridge * 0.8F) {
         spot.shape = Shape::ridge;
         spot.light = 0.135F + 0.05F * (1 - slope / far_ridge);

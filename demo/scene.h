@@ -14,9 +14,9 @@ inline constexpr int kShapes = 7;
 /// One spot of the picture as the painter sees it.
 struct Spot {
     Shape shape = Shape::sky;
-    float light = 0;       ///< luminance 0..1
+    float light = 0;                 ///< luminance 0..1
     float grain_x = 1, grain_y = 0;  ///< the way a stroke would follow the form, on screen
-    float detail = 0;      ///< 0 far and soft .. 1 close and crisp
+    float detail = 0;                ///< 0 far and soft .. 1 close and crisp
 };
 
 /// Salt cart at dusk: looks through (u, v), both -1..1 across the longer side, v up.

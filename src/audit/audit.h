@@ -63,8 +63,8 @@ struct AuditOptions {
     Reader reader = Reader::lightness;
     /// Halvings before measuring. 0: every pixel.
     int level = 0;
-    /// Only what the first so many passes did to values, and only after the last of them is anything
-    /// reported; at least 1.
+    /// Only what the first so many passes did to values, and only after the last of them is
+    /// anything reported; at least 1.
     std::optional<std::size_t> only_values_after;
 };
 

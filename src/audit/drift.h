@@ -13,7 +13,7 @@ namespace underpaint {
 /// now minus step then, over every pixel.
 struct Drift {
     double mean = 0, p95 = 0, max = 0;
-    double changed_steps = 0;    ///< share 0..1 of pixels whose rounded step is another
+    double changed_steps = 0;        ///< share 0..1 of pixels whose rounded step is another
     double lighter = 0, darker = 0;  ///< share 0..1 of pixels beyond the held budget, each way
     friend bool operator==(const Drift&, const Drift&) = default;
 };

@@ -69,8 +69,7 @@ int pass_of_swap(const Audit& audit, const Swap& swap) {
     return since;
 }
 
-void find_part_swaps(const Painting& painting, const Audit& audit,
-                     std::vector<Finding>& findings) {
+void find_part_swaps(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
     for (const Swap& swap : find_swaps(audit.passes.back().parts)) {
         const Part* dark = painting.part(swap.was_darker.part);
         const Part* light = painting.part(swap.was_lighter.part);
@@ -97,26 +96,23 @@ const PassAudit* last_worsened(const Audit& audit, VerdictOf verdict_of) {
     return found;
 }
 
-void find_focus_slip(const Painting& painting, const Audit& audit,
-                     std::vector<Finding>& findings) {
+void find_focus_slip(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
     const auto& end = audit.passes.back().focus;
     const auto& sealed = audit.ground.focus;
     if (!end || !sealed || end->verdict == Verdict::held) return;
-    const PassAudit* pass = last_worsened(audit, [](const PassAudit& p) {
-        return p.focus ? p.focus->verdict : Verdict::held;
-    });
+    const PassAudit* pass = last_worsened(
+        audit, [](const PassAudit& p) { return p.focus ? p.focus->verdict : Verdict::held; });
     const std::string& name = painting.plan.foci.front().name;
-    std::string text =
-        words("%s keeps %.0f%% of its sealed contrast (%.1f steps against %.1f)", name.c_str(),
-              100 * end->kept, end->contrast, sealed->contrast);
+    std::string text = words("%s keeps %.0f%% of its sealed contrast (%.1f steps against %.1f)",
+                             name.c_str(), 100 * end->kept, end->contrast, sealed->contrast);
     if (end->lead && *end->lead < 1)
         text += words("; a place with %.1f steps now outdoes it", end->rival->contrast);
     else if (end->lead && sealed->lead)
-        text += words("; its lead is %.2f times the next place, was %.2f", *end->lead,
-                      *sealed->lead);
+        text +=
+            words("; its lead is %.2f times the next place, was %.2f", *end->lead, *sealed->lead);
     text += pass != nullptr ? words(". Pass %d.", pass->index) : std::string(".");
-    findings.push_back({FindingCode::focus_slips, end->verdict,
-                        pass != nullptr ? pass->index : 0, std::move(text)});
+    findings.push_back({FindingCode::focus_slips, end->verdict, pass != nullptr ? pass->index : 0,
+                        std::move(text)});
 }
 
 void find_swing_slip(const Audit& audit, std::vector<Finding>& findings) {

@@ -51,8 +51,8 @@ std::optional<double> disc_contrast(const FloatBlock& steps, const Point& centre
         if (square < 0) continue;
         const double half = std::sqrt(square);
         const int left = std::max(0, static_cast<int>(std::ceil(centre.x - half - 0.5)));
-        const int right = std::min(steps.area().width - 1,
-                                   static_cast<int>(std::floor(centre.x + half - 0.5)));
+        const int right =
+            std::min(steps.area().width - 1, static_cast<int>(std::floor(centre.x + half - 0.5)));
         if (right < left) continue;
         const auto row = steps.row(y);
         inside.insert(inside.end(), row.begin() + left, row.begin() + right + 1);
@@ -125,8 +125,7 @@ std::optional<FocusAudit> audit_focus(const ViewingSteps& now, std::span<const F
         result.rival = rivals.front();
         if (result.rival->contrast > 0) result.lead = *contrast / result.rival->contrast;
     }
-    result.verdict =
-        judge_focus(result.kept, result.lead, sealed ? sealed->lead : std::nullopt);
+    result.verdict = judge_focus(result.kept, result.lead, sealed ? sealed->lead : std::nullopt);
     return result;
 }
 

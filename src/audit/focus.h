@@ -11,7 +11,8 @@
 
 namespace underpaint {
 
-/// Long side of the *viewing scale*, in pixels: how large a picture is when it is judged as a whole.
+/// Long side of the *viewing scale*, in pixels: how large a picture is when it is judged as a
+/// whole.
 inline constexpr int kViewingSide = 1600;
 
 /// A picture's steps at viewing scale, area-averaged when it is larger.

@@ -57,8 +57,13 @@ public:
 
 private:
     Mend easing(int percent) const {
-        return {MendKind::ease, pass_, static_cast<float>(percent) / 100,
-                "Ease to " + std::to_string(percent) + "%", 0, 0, {}};
+        return {MendKind::ease,
+                pass_,
+                static_cast<float>(percent) / 100,
+                "Ease to " + std::to_string(percent) + "%",
+                0,
+                0,
+                {}};
     }
 
     std::optional<Mend> with_effect(Mend mend) const {

@@ -10,8 +10,8 @@
 
 namespace underpaint {
 
-/// One part of the underpaint, in steps (1-9). Percentiles over the pixels that it covers by half or
-/// more; nothing but the share when there are none.
+/// One part of the underpaint, in steps (1-9). Percentiles over the pixels that it covers by half
+/// or more; nothing but the share when there are none.
 struct PartFigures {
     PartId part = 0;
     double share = 0;  ///< of the picture that it covers, 0..1, by coverage

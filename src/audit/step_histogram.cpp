@@ -33,8 +33,8 @@ StepHistogram& StepHistogram::operator+=(const StepHistogram& other) {
 }
 
 double StepHistogram::percentile(double share) const {
-    const auto rank = static_cast<std::uint64_t>(
-        std::max(1.0, std::ceil(share * static_cast<double>(count_))));
+    const auto rank =
+        static_cast<std::uint64_t>(std::max(1.0, std::ceil(share * static_cast<double>(count_))));
     std::uint64_t seen = 0;
     for (std::size_t bin = 0; bin < bins_.size(); ++bin)
         if ((seen += bins_[bin]) >= rank) return step_of_bin(static_cast<double>(bin));

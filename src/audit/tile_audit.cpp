@@ -66,8 +66,8 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
     : painting_(painting),
       options_(options),
       split_(split),
-      all_keep_(std::ranges::all_of(
-          painting.passes, [](const Pass& pass) { return pass.intent == Intent::keep; })),
+      all_keep_(std::ranges::all_of(painting.passes,
+                                    [](const Pass& pass) { return pass.intent == Intent::keep; })),
       passes_(std::min(options.only_values_after.value_or(painting.passes.size()),
                        painting.passes.size())) {}
 

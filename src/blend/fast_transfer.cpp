@@ -23,10 +23,12 @@ double temperature_on_diamond(double turn) {
 }  // namespace
 
 const Curve<4096> kDecode([](double v) { return srgb_decode(static_cast<float>(v)); });
-const Curve<4096> kEncodeOfRoot(
-    [](double root) { return srgb_encode(static_cast<float>(root * root)); });
-const Curve<4096> kLightnessOfRoot(
-    [](double root) { return lightness_of_luminance(static_cast<float>(root * root)); });
+const Curve<4096> kEncodeOfRoot([](double root) {
+    return srgb_encode(static_cast<float>(root * root));
+});
+const Curve<4096> kLightnessOfRoot([](double root) {
+    return lightness_of_luminance(static_cast<float>(root * root));
+});
 const Curve<4096> kCubeRootOfRoot([](double root) { return std::cbrt(root * root); });
 const Curve<4096> kTemperature(temperature_on_diamond);
 

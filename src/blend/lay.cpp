@@ -57,9 +57,10 @@ Rgb blend(BlendMode mode, Rgb b, Rgb s) {
 Rgb lay(const Laying& how, Rgb backdrop, Rgb source, float alpha,
         std::optional<float> held_luminance) {
     if (alpha <= 0) return backdrop;
-    const Rgb laid = how.mode == BlendMode::plus
-                         ? each(add, backdrop, {alpha * source.r, alpha * source.g, alpha * source.b})
-                         : mix(backdrop, blend(how.mode, backdrop, source), alpha);
+    const Rgb laid =
+        how.mode == BlendMode::plus
+            ? each(add, backdrop, {alpha * source.r, alpha * source.g, alpha * source.b})
+            : mix(backdrop, blend(how.mode, backdrop, source), alpha);
     const float hold = how.mode == BlendMode::true_colour ? 1.0F : how.hold;
     if (hold <= 0) return laid;
     const float y = held_luminance ? *held_luminance : luminance(decode(backdrop));

@@ -44,16 +44,14 @@ void lay_row_in(float hold, RgbRow state, ConstRgbRow source, std::span<const fl
         const Rgb found = state[i];
         Rgb laid = laid_pixel<mode>(found, source[i], alpha[i]);
         if (hold > 0) {
-            const float y =
-                held_luminance.empty() ? luminance(decoded(found)) : held_luminance[i];
+            const float y = held_luminance.empty() ? luminance(decoded(found)) : held_luminance[i];
             laid = mix(laid, relit(laid, y), hold);
         }
         state.set(i, laid);
     }
 }
 
-using LayRow = void (*)(float, RgbRow, ConstRgbRow, std::span<const float>,
-                        std::span<const float>);
+using LayRow = void (*)(float, RgbRow, ConstRgbRow, std::span<const float>, std::span<const float>);
 
 template <std::size_t... modes>
 constexpr std::array<LayRow, kBlendModes> lay_rows(std::index_sequence<modes...>) {
@@ -91,8 +89,7 @@ void read_row(Reader reader, ConstRgbRow pixels, std::span<float> out) {
                 const float l = oklab_of(decoded(c)).l;
                 return fast::lightness(l * l * l);
             });
-        case Reader::glow:
-            return each([](Rgb c) { return read(Reader::glow, c); });
+        case Reader::glow: return each([](Rgb c) { return read(Reader::glow, c); });
     }
 }
 

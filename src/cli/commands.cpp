@@ -39,14 +39,13 @@ void print_table(const Painting& painting, const Audit& audit,
     for (const PassAudit& pass : audit.passes) {
         const ValueAudit& value = pass.value;
         std::printf("%3d  %-28s %-9s %7.3f %7.3f %7.3f %7.3f %8.1f%%\n", pass.index,
-                    pass.name.c_str(), std::string(id_of(value.verdict)).c_str(),
-                    value.running.p95, value.own.p95, value.running.mean, value.running.max,
+                    pass.name.c_str(), std::string(id_of(value.verdict)).c_str(), value.running.p95,
+                    value.own.p95, value.running.mean, value.running.max,
                     100 * value.running.changed_steps);
     }
     std::printf("\n");
     for (const Finding& finding : findings)
-        std::printf("%-9s %s\n", std::string(id_of(finding.verdict)).c_str(),
-                    finding.text.c_str());
+        std::printf("%-9s %s\n", std::string(id_of(finding.verdict)).c_str(), finding.text.c_str());
 }
 
 bool all_held(const Audit& audit, const std::vector<Finding>& findings) {
@@ -110,7 +109,9 @@ int run_info(const std::filesystem::path& in) {
     if (!opened) return report(opened.error());
     const Painting& painting = opened->painting;
     const Picture& ground = painting.ground()->base();
-    std::printf("%s: %d x %d, %d bits, %s\n", painting.name.c_str(), painting.size().width, painting.size().height, ground.depth() == Depth::bits16 ? 16 : 8, is_neutral(ground) ? "grey" : "colour");
+    std::printf("%s: %d x %d, %d bits, %s\n", painting.name.c_str(), painting.size().width,
+                painting.size().height, ground.depth() == Depth::bits16 ? 16 : 8,
+                is_neutral(ground) ? "grey" : "colour");
     for (const std::string& notice : opened->notices) std::printf("%s\n", notice.c_str());
     for (const Seal& seal : painting.seals)
         std::printf("seal %d  %s\n", seal.number, seal.date.c_str());

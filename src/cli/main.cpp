@@ -26,8 +26,8 @@ Size size_from(const std::string& text) {
     if (std::sscanf(text.c_str(), "%dx%d%n", &size.width, &size.height, &used) != 2 ||
         used != static_cast<int>(text.size()) || size.width < 16 || size.height < 16 ||
         size.width > 20000 || size.height > 20000)
-        throw CLI::ValidationError("--size", "\"" + text +
-                                                 "\" is not WxH with 16 to 20000 pixels a side");
+        throw CLI::ValidationError("--size",
+                                   "\"" + text + "\" is not WxH with 16 to 20000 pixels a side");
     return size;
 }
 
@@ -53,7 +53,8 @@ int main(int argc, char** argv) {
     render_command->add_option("-o,--output", render.out, "The PNG to write")->required();
     render_command->add_option("--upto", render.upto, "Only the first N passes (0: the underpaint)")
         ->check(CLI::NonNegativeNumber);
-    render_command->add_option("--depth", depth, "8 or 16 bits a channel; as the painting unless given")
+    render_command
+        ->add_option("--depth", depth, "8 or 16 bits a channel; as the painting unless given")
         ->check(CLI::IsMember({8, 16}));
     render_command->add_option("--grey", render.grey, "Values only, as this reader sees them")
         ->transform(CLI::CheckedTransformer(readers));

@@ -46,16 +46,14 @@ double ciede2000(const Lab& first, const Lab& second) {
     const double dhh = 2 * std::sqrt(c1 * c2) * std::sin(dh / 2 * kDegree);
 
     const double ml = (first.l + second.l) / 2, mc = (c1 + c2) / 2;
-    const double t = 1 - 0.17 * std::cos((mean_h - 30) * kDegree) +
-                     0.24 * std::cos(2 * mean_h * kDegree) +
-                     0.32 * std::cos((3 * mean_h + 6) * kDegree) -
-                     0.20 * std::cos((4 * mean_h - 63) * kDegree);
+    const double t =
+        1 - 0.17 * std::cos((mean_h - 30) * kDegree) + 0.24 * std::cos(2 * mean_h * kDegree) +
+        0.32 * std::cos((3 * mean_h + 6) * kDegree) - 0.20 * std::cos((4 * mean_h - 63) * kDegree);
     const double off50 = (ml - 50) * (ml - 50);
     const double sl = 1 + 0.015 * off50 / std::sqrt(20 + off50);
     const double sc = 1 + 0.045 * mc, sh = 1 + 0.015 * mc * t;
     const double blue = (mean_h - 275) / 25;
-    const double rt =
-        -2 * chroma_share(mc) * std::sin(60 * std::exp(-blue * blue) * kDegree);
+    const double rt = -2 * chroma_share(mc) * std::sin(60 * std::exp(-blue * blue) * kDegree);
 
     const double l = dl / sl, c = dc / sc, h = dhh / sh;
     return std::sqrt(l * l + c * c + h * h + rt * c * h);

@@ -30,16 +30,14 @@ std::optional<Reader> reader_from_id(std::string_view id) {
 
 float read(Reader reader, Rgb c) {
     switch (reader) {
-        case Reader::lightness:
-            return lightness_of_luminance(luminance(decode(c)));
+        case Reader::lightness: return lightness_of_luminance(luminance(decode(c)));
         case Reader::luma:
             return lightness_of_luminance(srgb_decode(0.3F * c.r + 0.59F * c.g + 0.11F * c.b));
         case Reader::oklab: {
             const float l = oklab(decode(c)).l;
             return lightness_of_luminance(l * l * l);
         }
-        case Reader::glow:
-            return glow(c);
+        case Reader::glow: return glow(c);
     }
     return 0;
 }

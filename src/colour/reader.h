@@ -19,7 +19,8 @@ struct ReaderText {
     std::string_view about;  ///< one sentence
 };
 inline constexpr std::array<ReaderText, 4> kReaders{{
-    {Reader::lightness, "lightness", "L*", "CIE lightness: how light a surface of this colour looks"},
+    {Reader::lightness, "lightness", "L*",
+     "CIE lightness: how light a surface of this colour looks"},
     {Reader::luma, "luma", "Luma", "The weighted channels that the usual grey check shows"},
     {Reader::oklab, "oklab", "OKLab", "Lightness of the OKLab space"},
     {Reader::glow, "glow", "Glow", "L* with the extra lightness that strong colours seem to have"},

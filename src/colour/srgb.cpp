@@ -13,8 +13,7 @@ float srgb_decode(float encoded) {
 
 float srgb_encode(float linear) {
     const float v = std::fabs(linear);
-    const float encoded =
-        v <= 0.0031308F ? v * 12.92F : 1.055F * std::pow(v, 1.0F / 2.4F) - 0.055F;
+    const float encoded = v <= 0.0031308F ? v * 12.92F : 1.055F * std::pow(v, 1.0F / 2.4F) - 0.055F;
     return std::copysign(encoded, linear);
 }
 

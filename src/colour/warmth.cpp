@@ -12,8 +12,8 @@ float temperature_of_hue(float degrees) {
     constexpr float through_green = kCoolPole - kWarmPole;
     float along = degrees - kWarmPole;  // 0 at the warm pole, rising through green
     along -= 360.0F * std::floor(along / 360.0F);
-    const float part =
-        along <= through_green ? along / through_green : (360.0F - along) / (360.0F - through_green);
+    const float part = along <= through_green ? along / through_green
+                                              : (360.0F - along) / (360.0F - through_green);
     return std::cos(std::numbers::pi_v<float> * part);
 }
 

@@ -17,8 +17,9 @@ namespace underpaint {
 
 BandSlider::BandSlider(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("band"));
-    setToolTip(tr("The sealed values that the pass lands on. Drag either end; drag it down for softer "
-                  "ends. Double click: the whole scale"));
+    setToolTip(
+        tr("The sealed values that the pass lands on. Drag either end; drag it down for softer "
+           "ends. Double click: the whole scale"));
     setFocusPolicy(Qt::StrongFocus);
     setFixedHeight(scaled(44));
     set_band(band_);
@@ -57,7 +58,8 @@ void BandSlider::paintEvent(QPaintEvent*) {
     QString text = tr("all of it");
     if (!band_.whole_scale())
         text = tr("%1–%2, soft %3")
-                   .arg(step_in_words(band_.low), step_in_words(band_.high), step_in_words(band_.soft));
+                   .arg(step_in_words(band_.low), step_in_words(band_.high),
+                        step_in_words(band_.soft));
     painter.drawText(words, Qt::AlignRight | Qt::AlignVCenter, text);
 
     // The scale itself; what the band leaves out is dimmed by as much as it is left out.
@@ -111,7 +113,8 @@ void BandSlider::mouseMoveEvent(QMouseEvent* event) {
     // A little up and down belongs to any drag to the side.
     const double down = event->position().y() - press_y_;
     if (std::abs(down) > scaled(14))
-        band.soft = press_soft_ + static_cast<float>((down - std::copysign(scaled(14), down)) / scaled(30));
+        band.soft =
+            press_soft_ + static_cast<float>((down - std::copysign(scaled(14), down)) / scaled(30));
     change(band);
 }
 
@@ -127,11 +130,16 @@ void BandSlider::keyPressEvent(QKeyEvent* event) {
     ValueBand band = band_;
     const bool right = event->key() == Qt::Key_Right || event->key() == Qt::Key_Up;
     const bool left = event->key() == Qt::Key_Left || event->key() == Qt::Key_Down;
-    if (event->key() == Qt::Key_Home) low_end_ = true;
-    else if (event->key() == Qt::Key_End) low_end_ = false;
-    else if (!right && !left) return QWidget::keyPressEvent(event);
-    else if (event->modifiers() & Qt::AltModifier) band.soft += right ? 0.1F : -0.1F;
-    else (low_end_ ? band.low : band.high) += right ? 0.5F : -0.5F;
+    if (event->key() == Qt::Key_Home)
+        low_end_ = true;
+    else if (event->key() == Qt::Key_End)
+        low_end_ = false;
+    else if (!right && !left)
+        return QWidget::keyPressEvent(event);
+    else if (event->modifiers() & Qt::AltModifier)
+        band.soft += right ? 0.1F : -0.1F;
+    else
+        (low_end_ ? band.low : band.high) += right ? 0.5F : -0.5F;
     change(band);
 }
 

@@ -89,8 +89,8 @@ void BarSlider::mousePressEvent(QMouseEvent* event) {
 void BarSlider::mouseMoveEvent(QMouseEvent* event) {
     if (!(event->buttons() & Qt::LeftButton)) return;
     const double share = (event->position().x() - groove().left()) / groove().width();
-    move_to(parameter_.least + static_cast<float>(std::clamp(share, 0.0, 1.0)) *
-                                   (parameter_.most - parameter_.least));
+    move_to(parameter_.least +
+            static_cast<float>(std::clamp(share, 0.0, 1.0)) * (parameter_.most - parameter_.least));
 }
 
 void BarSlider::mouseReleaseEvent(QMouseEvent*) {

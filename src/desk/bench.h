@@ -3,7 +3,6 @@
 
 #include <array>
 
-
 namespace underpaint {
 
 /// The working places of the window that are built, with their keys: the place each has in the

@@ -19,8 +19,7 @@ namespace {
 constexpr std::int64_t kCoarseFirst = 400'000;
 
 QColor surround_of(double step) {
-    const int level =
-        qRound(255 * encoded_grey_of(lightness_of_step(static_cast<float>(step))));
+    const int level = qRound(255 * encoded_grey_of(lightness_of_step(static_cast<float>(step))));
     return {level, level, level};
 }
 
@@ -144,12 +143,14 @@ void Canvas::paintEvent(QPaintEvent*) {
     draw_outline(painter);
     if (seen_ && seen_lens_ == Lens::drift) {
         painter.setFont(secondary_font());
-        const QString note = tr("Tinted by drift: amber reads lighter than sealed, blue darker; full "
-                                "at one step");
+        const QString note =
+            tr("Tinted by drift: amber reads lighter than sealed, blue darker; full "
+               "at one step");
         const QRectF place = QRectF(painter.fontMetrics().boundingRect(note))
                                  .adjusted(-scaled(7), -scaled(3), scaled(7), scaled(3));
-        const QRectF box(QPointF((width() - place.width()) / 2, height() - place.height() - scaled(1)),
-                         place.size());
+        const QRectF box(
+            QPointF((width() - place.width()) / 2, height() - place.height() - scaled(1)),
+            place.size());
         painter.fillRect(box, QColor(0x11, 0x11, 0x11, 215));
         painter.setPen(QColor(0xf4, 0xf4, 0xf4));
         painter.drawText(box, Qt::AlignCenter, note);
@@ -271,8 +272,9 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
             add_point(at);
             break;
         case Drag::none:
-            setCursor(outlining_ ? Qt::CrossCursor
-                                 : over_seam(at) ? Qt::SplitHCursor : Qt::ArrowCursor);
+            setCursor(outlining_      ? Qt::CrossCursor
+                      : over_seam(at) ? Qt::SplitHCursor
+                                      : Qt::ArrowCursor);
             break;
     }
     last_ = at;

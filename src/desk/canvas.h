@@ -13,8 +13,8 @@
 namespace underpaint {
 
 /// The painting, through a lens. Answers at once with what it has, asks for the rest and drops what
-/// is outdated. The wheel zooms about the pointer, dragging moves, dragging the seam moves the seam;
-/// while a part is being outlined, clicks set points and dragging draws freehand.
+/// is outdated. The wheel zooms about the pointer, dragging moves, dragging the seam moves the
+/// seam; while a part is being outlined, clicks set points and dragging draws freehand.
 class Canvas : public QWidget {
     Q_OBJECT
 public:

@@ -22,9 +22,7 @@ constexpr float kMost[] = {360, 1, 1};
 
 /// Colours are kept as what 8 bits can say, so that a file or another program has the same one.
 Rgb in_levels(Rgb c) {
-    const auto level = [](float v) {
-        return std::round(255 * std::clamp(v, 0.0F, 1.0F)) / 255;
-    };
+    const auto level = [](float v) { return std::round(255 * std::clamp(v, 0.0F, 1.0F)) / 255; };
     return {level(c.r), level(c.g), level(c.b)};
 }
 
@@ -104,8 +102,10 @@ void ColourSheet::paintEvent(QPaintEvent*) {
                          greys().strong);
     }
     painter.setPen(greys().secondary);
-    painter.drawText(QRectF(scaled(12), scaled(102), scaled(70), scaled(22)), Qt::AlignVCenter, tr("sRGB"));
-    painter.fillRect(QRectF(scaled(190), scaled(102), width() - scaled(204), scaled(20)), qcolor(colour()));
+    painter.drawText(QRectF(scaled(12), scaled(102), scaled(70), scaled(22)), Qt::AlignVCenter,
+                     tr("sRGB"));
+    painter.fillRect(QRectF(scaled(190), scaled(102), width() - scaled(204), scaled(20)),
+                     qcolor(colour()));
 }
 
 void ColourSheet::set_bar(int bar, float share) {

@@ -9,8 +9,9 @@ class QLineEdit;
 
 namespace underpaint {
 
-/// Picks a colour by hue, intensity and lightness, the three things a painter speaks of. A bar each,
-/// painted with what moving it would give, and the sRGB figures as text. Never leaves the gamut.
+/// Picks a colour by hue, intensity and lightness, the three things a painter speaks of. A bar
+/// each, painted with what moving it would give, and the sRGB figures as text. Never leaves the
+/// gamut.
 class ColourSheet : public QWidget {
     Q_OBJECT
 public:

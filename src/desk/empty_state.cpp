@@ -19,9 +19,10 @@ EmptyState::EmptyState(FileDesk& files, QWidget* parent)
     QFont large = body_font(true);
     large.setPixelSize(scaled(15));
     title->setFont(large);
-    auto* about = new QLabel(tr("Seal its values, lay colour over it pass by pass, and see after each one "
-                                "what became of light and dark. PNG, JPEG, TIFF or WebP; paintings are kept "
-                                "as OpenRaster. A file can also be dropped here."));
+    auto* about =
+        new QLabel(tr("Seal its values, lay colour over it pass by pass, and see after each one "
+                      "what became of light and dark. PNG, JPEG, TIFF or WebP; paintings are kept "
+                      "as OpenRaster. A file can also be dropped here."));
     about->setProperty("tone", "secondary");
     about->setWordWrap(true);
     about->setMaximumWidth(scaled(440));
@@ -61,7 +62,8 @@ void EmptyState::showEvent(QShowEvent*) {
         auto* button = new QPushButton(QFileInfo(file).fileName());
         button->setProperty("role", "choice");
         button->setToolTip(file);
-        connect(button, &QPushButton::clicked, this, [this, file] { files_.open_file(file.toStdString()); });
+        connect(button, &QPushButton::clicked, this,
+                [this, file] { files_.open_file(file.toStdString()); });
         recent_->addWidget(button, 0, Qt::AlignLeft);
     }
 }

@@ -26,12 +26,13 @@ QString text_of(const std::filesystem::path& path) {
 }
 
 FileDesk::Picker dialogs() {
-    return {[](const QString& title, const QString& kinds) {
-                return path_of(QFileDialog::getOpenFileName(nullptr, title, {}, kinds));
-            },
-            [](const QString& title, const QString& kinds, const std::filesystem::path& proposed) {
-                return path_of(QFileDialog::getSaveFileName(nullptr, title, text_of(proposed), kinds));
-            }};
+    return {
+        [](const QString& title, const QString& kinds) {
+            return path_of(QFileDialog::getOpenFileName(nullptr, title, {}, kinds));
+        },
+        [](const QString& title, const QString& kinds, const std::filesystem::path& proposed) {
+            return path_of(QFileDialog::getSaveFileName(nullptr, title, text_of(proposed), kinds));
+        }};
 }
 
 /// What came out of a file, whichever kind it was.
@@ -86,9 +87,9 @@ void FileDesk::save(std::function<void()> then) {
 
 void FileDesk::save_as(std::function<void()> then) {
     if (!session_.has_painting() || busy()) return;
-    const auto proposed =
-        session_.file().empty() ? path_of(QString::fromStdString(session_.painting().name + ".ora"))
-                                : session_.file();
+    const auto proposed = session_.file().empty()
+                              ? path_of(QString::fromStdString(session_.painting().name + ".ora"))
+                              : session_.file();
     auto file = picker_.to_save(tr("Save the painting"), kPaintings, proposed);
     if (file.empty()) return;
     if (file.extension() != ".ora") file += ".ora";
@@ -105,9 +106,8 @@ void FileDesk::export_png() {
     run(tr("Exporting %1").arg(text_of(file.filename())),
         [this, file, painting](const std::stop_token& stop, const auto& progress,
                                const auto& deliver) {
-            const auto picture =
-                render_picture(painting, painting.passes.size(),
-                               painting.ground()->base().depth(), stop, progress);
+            const auto picture = render_picture(painting, painting.passes.size(),
+                                                painting.ground()->base().depth(), stop, progress);
             if (!picture) return;
             const Done done = save_png(file, *picture);
             deliver([this, file, done] {
@@ -121,11 +121,10 @@ void FileDesk::export_png() {
 void FileDesk::when_safe(std::function<void()> then) {
     if (busy()) return;
     if (!session_.unsaved()) return then();
-    notice_.ask(tr("%1 has changes that are not saved.")
-                    .arg(QString::fromStdString(session_.painting().name)),
-                {{tr("Save"), [this, then] { save(then); }},
-                 {tr("Drop them"), then},
-                 {tr("Stay"), {}}});
+    notice_.ask(
+        tr("%1 has changes that are not saved.")
+            .arg(QString::fromStdString(session_.painting().name)),
+        {{tr("Save"), [this, then] { save(then); }}, {tr("Drop them"), then}, {tr("Stay"), {}}});
 }
 
 void FileDesk::load(const std::filesystem::path& file) {

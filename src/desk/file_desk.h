@@ -54,9 +54,10 @@ signals:
 private:
     void load(const std::filesystem::path& file);
     void save_to(const std::filesystem::path& file, std::function<void()> then = {});
-    void run(const QString& text, std::function<void(const std::stop_token&, std::function<void(float)>,
-                                                     std::function<void(std::function<void()>)>)>
-                                      work);
+    void run(const QString& text,
+             std::function<void(const std::stop_token&, std::function<void(float)>,
+                                std::function<void(std::function<void()>)>)>
+                 work);
     void finish();
     void remember(const std::filesystem::path& file);
 

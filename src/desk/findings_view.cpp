@@ -51,7 +51,8 @@ private:
 
 }  // namespace
 
-FindingsView::FindingsView(Session& session, const Measuring& measuring, Canvas& canvas, QWidget* parent)
+FindingsView::FindingsView(Session& session, const Measuring& measuring, Canvas& canvas,
+                           QWidget* parent)
     : QScrollArea(parent), session_(session), measuring_(measuring), canvas_(canvas) {
     setObjectName(QStringLiteral("findings"));
     setAccessibleName(tr("Findings"));
@@ -62,14 +63,15 @@ FindingsView::FindingsView(Session& session, const Measuring& measuring, Canvas&
     for (const auto changed : {&Measuring::figures_changed, &Measuring::mends_changed})
         connect(&measuring_, changed, this, &FindingsView::rebuild);
     connect(&session_, &Session::begun, this, &FindingsView::rebuild);
-    connect(&canvas_, &Canvas::shown_moved_changed, this, &FindingsView::rebuild);
+    // Queued: it may come from a button that rebuilding does away with.
+    connect(&canvas_, &Canvas::shown_moved_changed, this, &FindingsView::rebuild,
+            Qt::QueuedConnection);
     rebuild();
 }
 
 QString FindingsView::effect_of(const Mend& mend) {
     QString text = tr("Would leave the balance at: value %1").arg(mend.value_p95, 0, 'f', 2);
-    if (mend.focus_kept)
-        text += tr(", focus %1%").arg(100 * *mend.focus_kept, 0, 'f', 0);
+    if (mend.focus_kept) text += tr(", focus %1%").arg(100 * *mend.focus_kept, 0, 'f', 0);
     return text + tr(", swing %1").arg(signed_figure(mend.swing, 1));
 }
 
@@ -83,7 +85,8 @@ void FindingsView::rebuild() {
     emit mend_pointed(nullptr);
     auto* list = new QWidget;
     list->setObjectName(QStringLiteral("findings_list"));
-    list->setStyleSheet(QStringLiteral("#findings_list { background: %1; }").arg(greys().ladder.name()));
+    list->setStyleSheet(
+        QStringLiteral("#findings_list { background: %1; }").arg(greys().ladder.name()));
     auto* column = new QVBoxLayout(list);
     column->setContentsMargins(scaled(12), 0, scaled(12), scaled(4));
     column->setSpacing(0);
@@ -98,10 +101,12 @@ void FindingsView::rebuild() {
             const bool sealed = session_.painting().sealed();
             auto* words = new QLabel(
                 !values_only_ ? tr("Measuring…")
-                : sealed ? tr("The underpaint is sealed. Colour goes on at the Passes bench; every pass "
-                              "is compared with this seal.")
-                         : tr("Outline the parts that you will colour one by one, then seal. From then on "
-                              "every pass is compared with these values."));
+                : sealed
+                    ? tr("The underpaint is sealed. Colour goes on at the Passes bench; every pass "
+                         "is compared with this seal.")
+                    : tr("Outline the parts that you will colour one by one, then seal. From then "
+                         "on "
+                         "every pass is compared with these values."));
             words->setProperty("tone", "secondary");
             words->setWordWrap(true);
             words->setContentsMargins(0, scaled(8), 0, 0);
@@ -133,7 +138,8 @@ QWidget* FindingsView::row_for(const Finding& finding) {
     show->setObjectName(QStringLiteral("show"));
     show->setCheckable(true);
     show->setChecked(canvas_.shown_moved() == pass);
-    show->setToolTip(tr("Only what pass %1 moved by more than a quarter step; the rest dimmed").arg(finding.pass));
+    show->setToolTip(tr("Only what pass %1 moved by more than a quarter step; the rest dimmed")
+                         .arg(finding.pass));
     connect(show, &QPushButton::clicked, this, [this, pass](bool on) {
         if (on) session_.set_moment(pass + 1);
         canvas_.show_moved(on ? std::optional(pass) : std::nullopt);
@@ -158,7 +164,8 @@ void FindingsView::take(const Mend& mend) {
     if (mend.pass >= painting.passes.size()) return;
     const QString name = QString::fromStdString(painting.passes[mend.pass].name);
     canvas_.show_moved(std::nullopt);
-    session_.change(tr("%1: %2").arg(name, QString::fromStdString(mend.label)), mended(painting, mend));
+    session_.change(tr("%1: %2").arg(name, QString::fromStdString(mend.label)),
+                    mended(painting, mend));
     session_.end_gesture();
 }
 

@@ -10,8 +10,8 @@
 
 namespace underpaint {
 
-/// The findings under the canvas: a mark, a sentence, Show, and the mends that were computed. Resting
-/// on a mend shows what it would do to all three columns before it is taken.
+/// The findings under the canvas: a mark, a sentence, Show, and the mends that were computed.
+/// Resting on a mend shows what it would do to all three columns before it is taken.
 class FindingsView : public QScrollArea {
     Q_OBJECT
 public:

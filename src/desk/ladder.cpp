@@ -25,7 +25,8 @@ Ladder::Ladder(const Session& session, const Measuring& measuring, QWidget* pare
     setAccessibleName(tr("Value ladder"));
     setToolTip(tr("The scale of values from 9, white, to 1, black. Left: as sealed. Right: now."));
     setFixedWidth(scaled(132));
-    for (const auto change : {&Session::begun, &Session::moment_changed, &Session::painting_changed})
+    for (const auto change :
+         {&Session::begun, &Session::moment_changed, &Session::painting_changed})
         connect(&session_, change, this, qOverload<>(&QWidget::update));
     connect(&measuring_, &Measuring::figures_changed, this, qOverload<>(&QWidget::update));
 }
@@ -84,9 +85,8 @@ void Ladder::paintEvent(QPaintEvent*) {
         painter.setBrush(greys().strong);
         for (const double side : {-1.0, 1.0}) {
             const double x = side < 0 ? scale.left() : scale.right();
-            painter.drawPolygon(QPolygonF({{x, y},
-                                           {x + side * size * 1.5, y - size},
-                                           {x + side * size * 1.5, y + size}}));
+            painter.drawPolygon(QPolygonF(
+                {{x, y}, {x + side * size * 1.5, y - size}, {x + side * size * 1.5, y + size}}));
         }
     }
     draw_figures(painter);
@@ -98,12 +98,14 @@ void Ladder::draw_scale(QPainter& painter) const {
     const int margin = scaled(8);
     const QRect head(margin, 0, width() - 2 * margin - 1, scaled(26));
     const bool passes = bench_ == Bench::passes;
-    painter.drawText(head, Qt::AlignLeft | Qt::AlignVCenter, passes ? tr("sealed") : tr("painting"));
+    painter.drawText(head, Qt::AlignLeft | Qt::AlignVCenter,
+                     passes ? tr("sealed") : tr("painting"));
     if (passes) painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter, tr("now"));
 
     const QRectF scale = scale_rect();
     for (int step = 1; step <= 9; ++step) {
-        const int level = qRound(255 * encoded_grey_of(lightness_of_step(static_cast<float>(step))));
+        const int level =
+            qRound(255 * encoded_grey_of(lightness_of_step(static_cast<float>(step))));
         const QRectF cell(scale.left(), y_of(step + 0.5) + 1, scale.width(),
                           scale.height() / 9 - 2);
         painter.fillRect(cell, QColor(level, level, level));
@@ -114,7 +116,8 @@ void Ladder::draw_scale(QPainter& painter) const {
 
 void Ladder::draw_distribution(QPainter& painter, bool left) const {
     const QRectF scale = scale_rect();
-    // Both sides share a measure, so that they can be compared; one bar of it is the tallest of both.
+    // Both sides share a measure, so that they can be compared; one bar of it is the tallest of
+    // both.
     double most = 1e-9;
     const int bars = static_cast<int>(8 * kBarsPerStep) + 1;
     const auto share = [&](const StepHistogram& of, int bar) {
@@ -151,7 +154,8 @@ void Ladder::draw_figures(QPainter& painter) const {
         QFont font = words ? body_font() : figure_font(15);
         painter.setFont(font);
         painter.setPen(greys().strong);
-        painter.drawText(QRect(x, y + scaled(15), width() - x, scaled(20)), Qt::AlignVCenter, value);
+        painter.drawText(QRect(x, y + scaled(15), width() - x, scaled(20)), Qt::AlignVCenter,
+                         value);
         y += scaled(40);
     };
     const Range was = range_of(*sealed), is = range_of(*steps_now());
@@ -165,16 +169,18 @@ void Ladder::draw_figures(QPainter& painter) const {
         return;
     }
     line(tr("Darkest, lightest"), figure(is.darkest) + QStringLiteral(" · ") + figure(is.lightest));
-    line(tr("Range kept"), was.width() > 0 ? figure(100 * is.width() / was.width(), 0) + QLatin1Char('%')
-                                           : tr("flat"));
+    line(tr("Range kept"), was.width() > 0
+                               ? figure(100 * is.width() / was.width(), 0) + QLatin1Char('%')
+                               : tr("flat"));
     const auto& passes = measuring_.audit()->passes;
     const std::size_t at = std::min(session_.moment(), passes.size());
     if (at == 0 || passes[at - 1].parts.size() < 2) return;
     const auto swaps = find_swaps(passes[at - 1].parts).size();
-    line(tr("Part order"), swaps == 0 ? tr("kept") : tr("%n swap(s)", nullptr, static_cast<int>(swaps))
-                                                         .replace(QStringLiteral("(s)"),
-                                                                  swaps == 1 ? QString()
-                                                                             : QStringLiteral("s")),
+    line(tr("Part order"),
+         swaps == 0
+             ? tr("kept")
+             : tr("%n swap(s)", nullptr, static_cast<int>(swaps))
+                   .replace(QStringLiteral("(s)"), swaps == 1 ? QString() : QStringLiteral("s")),
          true);
 }
 

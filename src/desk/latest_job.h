@@ -8,8 +8,8 @@
 
 namespace underpaint {
 
-/// Runs work off the interface thread, one job at a time; a newer job stops the older, whose results
-/// are then dropped. Results are delivered in the thread of this object.
+/// Runs work off the interface thread, one job at a time; a newer job stops the older, whose
+/// results are then dropped. Results are delivered in the thread of this object.
 class LatestJob : public QObject {
 public:
     explicit LatestJob(QObject* parent = nullptr) : QObject(parent) { pool_.setMaxThreadCount(1); }

@@ -90,9 +90,11 @@ void LedgerHeader::paintEvent(QPaintEvent*) {
     painter.setFont(secondary_font());
     painter.setPen(greys().secondary);
     const LedgerColumns at = LedgerColumns::in(width());
-    painter.drawText(rect().adjusted(scaled(6), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter, tr("Passes"));
+    painter.drawText(rect().adjusted(scaled(6), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter,
+                     tr("Passes"));
     for (const auto& [right, text] :
-         {std::pair(at.value, tr("Value")), std::pair(at.focus, tr("Focus")), std::pair(at.swing, tr("Swing"))})
+         {std::pair(at.value, tr("Value")), std::pair(at.focus, tr("Focus")),
+          std::pair(at.swing, tr("Swing"))})
         painter.drawText(QRect(0, 0, right, height()), Qt::AlignRight | Qt::AlignVCenter, text);
 }
 
@@ -116,7 +118,8 @@ void BalanceRow::paintEvent(QPaintEvent*) {
     painter.fillRect(QRect(0, height() - 2, width(), 2), greys().rule);
     painter.setFont(body_font(true));
     painter.setPen(greys().strong);
-    painter.drawText(rect().adjusted(scaled(6), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter, tr("Balance"));
+    painter.drawText(rect().adjusted(scaled(6), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter,
+                     tr("Balance"));
     painter.setFont(secondary_font());
     painter.setPen(greys().secondary);
     painter.drawText(rect().adjusted(scaled(66), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter,
@@ -134,7 +137,8 @@ void BalanceRow::paintEvent(QPaintEvent*) {
         draw_figure(painter, at.focus, rect(),
                     QString::number(100 * last.focus->kept, 'f', 0) + QLatin1Char('%'),
                     last.focus->verdict, 15);
-    draw_figure(painter, at.swing, rect(), signed_figure(last.swing.swing, 1), last.swing.verdict, 15);
+    draw_figure(painter, at.swing, rect(), signed_figure(last.swing.swing, 1), last.swing.verdict,
+                15);
 }
 
 }  // namespace underpaint

@@ -24,10 +24,10 @@ void draw_thumbnail(QPainter& painter, const QRect& place, const QImage& image) 
     const double scale = std::max(frame.width() / image.width(), frame.height() / image.height());
     const QSizeF part = frame / scale;
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
-    painter.drawImage(QRectF(place), image,
-                      QRectF(QPointF((image.width() - part.width()) / 2,
-                                     (image.height() - part.height()) / 2),
-                             part));
+    painter.drawImage(
+        QRectF(place), image,
+        QRectF(QPointF((image.width() - part.width()) / 2, (image.height() - part.height()) / 2),
+               part));
 }
 
 QString percent(double share) {
@@ -40,15 +40,17 @@ void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bo
     const QRect large(row.left(), row.top() + scaled(5), row.width(), scaled(18));
     const QRect small(row.left(), row.top() + scaled(23), row.width(), scaled(15));
     const QString about = exact ? QString() : QStringLiteral("~");
-    draw_figure(painter, at.value, large,
-                about + QString::number(pass.value.running.p95, 'f', 2), pass.value.verdict, 11);
+    draw_figure(painter, at.value, large, about + QString::number(pass.value.running.p95, 'f', 2),
+                pass.value.verdict, 11);
     if (pass.focus) {
         const auto& lead = pass.focus->lead;
-        draw_figure(painter, at.focus, large,
-                    lead ? QString::number(*lead, 'f', 2) + QStringLiteral("×") : percent(pass.focus->kept),
-                    pass.focus->verdict, 11);
+        draw_figure(
+            painter, at.focus, large,
+            lead ? QString::number(*lead, 'f', 2) + QStringLiteral("×") : percent(pass.focus->kept),
+            pass.focus->verdict, 11);
     }
-    draw_figure(painter, at.swing, large, signed_figure(pass.swing.swing, 1), pass.swing.verdict, 11);
+    draw_figure(painter, at.swing, large, signed_figure(pass.swing.swing, 1), pass.swing.verdict,
+                11);
 
     painter.setFont(figure_font(10));
     painter.setPen(greys().secondary);
@@ -63,7 +65,8 @@ void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bo
 
 void draw_seal_figures(QPainter& painter, const QRect& row, const GroundAudit& ground) {
     const Range range = range_of(ground.steps);
-    QString text = QStringLiteral("%1–%2").arg(range.darkest, 0, 'f', 1).arg(range.lightest, 0, 'f', 1);
+    QString text =
+        QStringLiteral("%1–%2").arg(range.darkest, 0, 'f', 1).arg(range.lightest, 0, 'f', 1);
     if (ground.focus && ground.focus->lead)
         text += QStringLiteral(" · lead %1×").arg(*ground.focus->lead, 0, 'f', 2);
     painter.setFont(figure_font(11));
@@ -113,9 +116,11 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     painter->setPen(greys().secondary);
     painter->setFont(secondary_font());
     const QRect head(row.left(), row.top(), scaled(22), row.height());
-    painter->drawText(head, Qt::AlignCenter, number == 0 ? QStringLiteral("◆") : QString::number(number));
+    painter->drawText(head, Qt::AlignCenter,
+                      number == 0 ? QStringLiteral("◆") : QString::number(number));
 
-    const QRect frame(row.left() + scaled(24), row.top() + (row.height() - scaled(kThumbnailHeight)) / 2,
+    const QRect frame(row.left() + scaled(24),
+                      row.top() + (row.height() - scaled(kThumbnailHeight)) / 2,
                       scaled(kThumbnailWidth), scaled(kThumbnailHeight));
     const auto& thumbnails = model->measuring().thumbnails();
     draw_thumbnail(*painter, frame,
@@ -124,8 +129,9 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
                        : QImage());
 
     const int left = frame.right() + scaled(8);
-    const int name_right = number == 0 ? row.right() - scaled(150)
-                                       : row.left() + LedgerColumns::in(row.width()).value - scaled(48);
+    const int name_right = number == 0
+                               ? row.right() - scaled(150)
+                               : row.left() + LedgerColumns::in(row.width()).value - scaled(48);
     const auto text_line = [&](int top, int height, const QFont& font, const QColor& colour,
                                const QString& text) {
         painter->setFont(font);
@@ -136,7 +142,8 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     };
     text_line(scaled(5), scaled(18), body_font(true), greys().strong,
               index.data(Qt::DisplayRole).toString());
-    text_line(scaled(23), scaled(15), secondary_font(), greys().secondary, model->kind_of_row(number));
+    text_line(scaled(23), scaled(15), secondary_font(), greys().secondary,
+              model->kind_of_row(number));
 
     const auto& audit = model->measuring().audit();
     painter->translate(row.topLeft());

@@ -14,8 +14,8 @@ struct LedgerColumns {
     static LedgerColumns in(int width);
 };
 
-/// Draws one row: number, thumbnail, name and kind, and three columns with the balance large and the
-/// pass's own share small.
+/// Draws one row: number, thumbnail, name and kind, and three columns with the balance large and
+/// the pass's own share small.
 class LedgerDelegate : public QStyledItemDelegate {
     Q_OBJECT
 public:

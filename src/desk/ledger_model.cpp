@@ -43,9 +43,10 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
     const int row = index.row();
     switch (role) {
         case Qt::DisplayRole:
-            return row == 0 ? tr("Sealed underpaint")
-                            : QString::fromStdString(
-                                  session_.painting().passes[static_cast<std::size_t>(row - 1)].name);
+            return row == 0
+                       ? tr("Sealed underpaint")
+                       : QString::fromStdString(
+                             session_.painting().passes[static_cast<std::size_t>(row - 1)].name);
         case Qt::ToolTipRole:
         case Qt::AccessibleTextRole: return in_words(row);
         default: return {};
@@ -67,7 +68,8 @@ QString LedgerModel::kind_of_row(int row) const {
     }
     const Pass& pass = painting.passes[static_cast<std::size_t>(row - 1)];
     if (!pass.on) return tr("off");
-    return QStringLiteral("%1 · %2").arg(label_of(pass.blend), reach_in_words(painting, pass.reach));
+    return QStringLiteral("%1 · %2").arg(label_of(pass.blend),
+                                         reach_in_words(painting, pass.reach));
 }
 
 QString LedgerModel::in_words(int row) const {

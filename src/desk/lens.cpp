@@ -19,8 +19,8 @@ RgbBlock tinted(const RgbBlock& now, const RgbBlock& then, Reader reader) {
         const RgbRow row = result.row(y);
         for (std::size_t x = 0; x < row.r.size(); ++x) {
             const float step = steps.row(y)[x];
-            row.set(x, drift_tint(step - before.row(y)[x],
-                                  encoded_grey_of(lightness_of_step(step))));
+            row.set(x,
+                    drift_tint(step - before.row(y)[x], encoded_grey_of(lightness_of_step(step))));
         }
     }
     return result;

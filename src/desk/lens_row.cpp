@@ -55,11 +55,12 @@ QPushButton* LensRow::side_button(const char* name, Lens LensRow::*side) {
     auto* menu = new QMenu(this);
     for (const LensText& text : kLenses) {
         if (text.lens == Lens::twin) continue;
-        connect(menu->addAction(tr(text.label)), &QAction::triggered, this, [this, side, lens = text.lens] {
-            this->*side = lens;
-            canvas_.set_twin(left_lens_, right_lens_);
-            refresh();
-        });
+        connect(menu->addAction(tr(text.label)), &QAction::triggered, this,
+                [this, side, lens = text.lens] {
+                    this->*side = lens;
+                    canvas_.set_twin(left_lens_, right_lens_);
+                    refresh();
+                });
     }
     button->setMenu(menu);
     return button;

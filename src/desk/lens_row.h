@@ -21,7 +21,7 @@ public:
 private:
     void refresh();
     QPushButton* lens_button(const QString& label, const QString& about);
-    QPushButton* side_button(const char* name, Lens LensRow::* side);
+    QPushButton* side_button(const char* name, Lens LensRow::*side);
 
     Canvas& canvas_;
     Bench bench_ = Bench::passes;

@@ -103,9 +103,16 @@ QString style_sheet(const Greys& g) {
     QString sheet = QString::fromLatin1(kSheet);
     const bool dark = g.text.lightness() > g.ground.lightness();
     const std::pair<const char*, QColor> names[] = {
-        {"@action_text", g.action_text}, {"@action", g.action}, {"@bar", g.bar},
-        {"@ground", g.ground}, {"@sheet", g.sheet}, {"@chosen", g.chosen}, {"@rule", g.rule},
-        {"@text", g.text}, {"@secondary", g.secondary}, {"@strong", g.strong},
+        {"@action_text", g.action_text},
+        {"@action", g.action},
+        {"@bar", g.bar},
+        {"@ground", g.ground},
+        {"@sheet", g.sheet},
+        {"@chosen", g.chosen},
+        {"@rule", g.rule},
+        {"@text", g.text},
+        {"@secondary", g.secondary},
+        {"@strong", g.strong},
         {"@frame", dark ? QColor(0x5c5c5c) : QColor(0x969696)},
         {"@faint", dark ? QColor(0x6c6c6c) : QColor(0x8c8c8c)}};
     for (const auto& [name, colour] : names) sheet.replace(QLatin1String(name), colour.name());
@@ -154,7 +161,8 @@ void dress(QApplication& application, bool light) {
     const double points = QApplication::font().pointSizeF();
     text_scale = points > 0 ? std::clamp(points / usual_points, 0.8, 3.0) : 1;
     for (const char* file : {"B612-Regular", "B612-Bold", "B612Mono-Regular", "B612Mono-Bold"})
-        QFontDatabase::addApplicationFont(QStringLiteral(":/fonts/%1.otf").arg(QLatin1String(file)));
+        QFontDatabase::addApplicationFont(
+            QStringLiteral(":/fonts/%1.otf").arg(QLatin1String(file)));
     QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
     QApplication::setPalette(palette_of(greys()));
     QApplication::setFont(body_font());

@@ -28,7 +28,8 @@ private:
         if (!ready && ++waited_ < kPatience) return;
         timer_.stop();
         const bool saved = ready && window_.grab().save(file_);
-        if (!saved) std::fprintf(stderr, "faithful-underpaint: no picture of the window was saved\n");
+        if (!saved)
+            std::fprintf(stderr, "faithful-underpaint: no picture of the window was saved\n");
         QApplication::exit(saved ? 0 : 2);
     }
 
@@ -42,7 +43,8 @@ private:
 template <class Texts, class Take>
 bool choose(const QString& wanted, const Texts& texts, Take take) {
     for (const auto& text : texts)
-        if (wanted.compare(QLatin1String(text.label), Qt::CaseInsensitive) == 0) return take(text), true;
+        if (wanted.compare(QLatin1String(text.label), Qt::CaseInsensitive) == 0)
+            return take(text), true;
     return wanted.isEmpty();
 }
 
@@ -59,23 +61,31 @@ int main(int argc, char** argv) {
         QStringLiteral("Measures what colour passes did to a painting's grey structure."));
     parser.addHelpOption();
     parser.addVersionOption();
-    parser.addPositionalArgument(QStringLiteral("FILE"), QStringLiteral("A painting or picture to open"));
-    const QCommandLineOption shot(QStringLiteral("shot"), QStringLiteral("Save a picture of the window and end"),
+    parser.addPositionalArgument(QStringLiteral("FILE"),
+                                 QStringLiteral("A painting or picture to open"));
+    const QCommandLineOption shot(QStringLiteral("shot"),
+                                  QStringLiteral("Save a picture of the window and end"),
                                   QStringLiteral("FILE.png"));
-    const QCommandLineOption until(QStringLiteral("until-painted"),
-                                   QStringLiteral("End as soon as the painting is on screen (for timing)"));
-    const QCommandLineOption bench(QStringLiteral("bench"), QStringLiteral("values or passes"), QStringLiteral("NAME"));
-    const QCommandLineOption lens(QStringLiteral("lens"), QStringLiteral("colour, grey, seal, twin or drift"),
+    const QCommandLineOption until(
+        QStringLiteral("until-painted"),
+        QStringLiteral("End as soon as the painting is on screen (for timing)"));
+    const QCommandLineOption bench(QStringLiteral("bench"), QStringLiteral("values or passes"),
+                                   QStringLiteral("NAME"));
+    const QCommandLineOption lens(QStringLiteral("lens"),
+                                  QStringLiteral("colour, grey, seal, twin or drift"),
                                   QStringLiteral("NAME"));
-    const QCommandLineOption light(QStringLiteral("light"), QStringLiteral("Light greys, for a bright room"));
+    const QCommandLineOption light(QStringLiteral("light"),
+                                   QStringLiteral("Light greys, for a bright room"));
     parser.addOptions({shot, until, bench, lens, light});
     parser.process(application);
 
     dress(application, parser.isSet(light));
     MainWindow window(today);
     QObject::connect(&window.session(), &Session::begun, &window, [&] {
-        choose(parser.value(bench), kBenches, [&](const BenchText& text) { window.set_bench(text.bench); });
-        choose(parser.value(lens), kLenses, [&](const LensText& text) { window.canvas().set_lens(text.lens); });
+        choose(parser.value(bench), kBenches,
+               [&](const BenchText& text) { window.set_bench(text.bench); });
+        choose(parser.value(lens), kLenses,
+               [&](const LensText& text) { window.canvas().set_lens(text.lens); });
     });
     window.show();
     const QStringList files = parser.positionalArguments();

@@ -99,7 +99,8 @@ QWidget* MainWindow::build(const std::function<std::string()>& day) {
 
 QMenu* MainWindow::file_menu() {
     auto* menu = new QMenu(this);
-    const auto add = [&](const char* name, const QString& label, const QKeySequence& keys, auto act) {
+    const auto add = [&](const char* name, const QString& label, const QKeySequence& keys,
+                         auto act) {
         QAction* action = menu->addAction(label);
         action->setObjectName(QString::fromLatin1(name));
         action->setShortcut(keys);
@@ -122,8 +123,10 @@ QMenu* MainWindow::file_menu() {
     undo_ = add("undo", tr("Undo"), QKeySequence::Undo, [this] { session_.undo(); });
     redo_ = add("redo", tr("Redo"), QKeySequence::Redo, [this] { session_.redo(); });
     menu->addSeparator();
-    add("fit", tr("Fit the picture"), QKeySequence(Qt::CTRL | Qt::Key_0), [this] { canvas_->fit(); });
-    add("one_to_one", tr("One to one"), QKeySequence(Qt::CTRL | Qt::Key_1), [this] { canvas_->one_to_one(); });
+    add("fit", tr("Fit the picture"), QKeySequence(Qt::CTRL | Qt::Key_0),
+        [this] { canvas_->fit(); });
+    add("one_to_one", tr("One to one"), QKeySequence(Qt::CTRL | Qt::Key_1),
+        [this] { canvas_->one_to_one(); });
     menu->addSeparator();
     add("quit", tr("Quit"), QKeySequence(Qt::CTRL | Qt::Key_Q), [this] { close(); });
     return menu;
@@ -143,7 +146,8 @@ void MainWindow::connect_panes() {
     connect(pointer_, &PointerLine::stepped, ladder_, &Ladder::set_pointer);
     connect(findings_, &FindingsView::mend_pointed, this, [this](const Mend* mend) {
         // With nothing pointed at, the sheet goes back to the mend of its own pass.
-        if (mend != nullptr && session_.chosen_pass() == mend->pass) passes_->pass_sheet().show_ghost(mend);
+        if (mend != nullptr && session_.chosen_pass() == mend->pass)
+            passes_->pass_sheet().show_ghost(mend);
         pointer_->say(mend == nullptr ? QString() : FindingsView::effect_of(*mend));
     });
     for (const auto changed : {&Session::painting_changed, &Session::saved_changed})
@@ -160,14 +164,16 @@ void MainWindow::refresh_actions() {
     const bool any = session_.has_painting(), free = any && !files_->busy();
     const auto step = [&](QAction* action, const QString& verb, const std::string& label) {
         action->setEnabled(!label.empty());
-        action->setText(label.empty() ? verb
-                                      : QStringLiteral("%1: %2").arg(verb, QString::fromStdString(label)));
+        action->setText(label.empty()
+                            ? verb
+                            : QStringLiteral("%1: %2").arg(verb, QString::fromStdString(label)));
     };
     step(undo_, tr("Undo"), any ? session_.history().undo_label() : std::string());
     step(redo_, tr("Redo"), any ? session_.history().redo_label() : std::string());
     for (QAction* action : {save_, save_as_, export_}) action->setEnabled(free);
     setWindowModified(session_.unsaved());
-    setWindowTitle(any ? tr("%1[*] – Faithful Underpaint").arg(QString::fromStdString(session_.painting().name))
+    setWindowTitle(any ? tr("%1[*] – Faithful Underpaint")
+                             .arg(QString::fromStdString(session_.painting().name))
                        : tr("Faithful Underpaint"));
 }
 
@@ -189,11 +195,19 @@ void MainWindow::set_bench(Bench bench) {
 
 bool MainWindow::handle_key(int key, bool pressed) {
     switch (key) {
-        case Qt::Key_G: canvas_->peek(pressed ? std::optional(Lens::grey) : std::nullopt); return true;
-        case Qt::Key_S: canvas_->peek(pressed ? std::optional(Lens::seal) : std::nullopt); return true;
+        case Qt::Key_G:
+            canvas_->peek(pressed ? std::optional(Lens::grey) : std::nullopt);
+            return true;
+        case Qt::Key_S:
+            canvas_->peek(pressed ? std::optional(Lens::seal) : std::nullopt);
+            return true;
         case Qt::Key_B: canvas_->peek_before(pressed); return true;
-        case Qt::Key_F: if (pressed) canvas_->mirror(); return true;
-        case Qt::Key_U: if (pressed) canvas_->upend(); return true;
+        case Qt::Key_F:
+            if (pressed) canvas_->mirror();
+            return true;
+        case Qt::Key_U:
+            if (pressed) canvas_->upend();
+            return true;
         default: break;
     }
     for (const BenchText& text : kBenches)
@@ -205,10 +219,12 @@ bool MainWindow::handle_key(int key, bool pressed) {
 }
 
 bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
-    const bool press = event->type() == QEvent::KeyPress, release = event->type() == QEvent::KeyRelease;
+    const bool press = event->type() == QEvent::KeyPress,
+               release = event->type() == QEvent::KeyRelease;
     if (!press && !release) return false;
     auto* key = static_cast<QKeyEvent*>(event);
-    const bool typing = qobject_cast<QLineEdit*>(QApplication::focusWidget()) != nullptr;
+    const bool typing = qobject_cast<QLineEdit*>(watched) != nullptr ||
+                        qobject_cast<QLineEdit*>(QApplication::focusWidget()) != nullptr;
     const auto* widget = qobject_cast<QWidget*>(watched);
     const bool here = widget != nullptr && widget->window() == this && isActiveWindow();
     if (!here || typing || (press && key->modifiers() != Qt::NoModifier)) return false;

@@ -26,7 +26,8 @@ void draw_mark(QPainter& painter, const QRectF& place, Verdict verdict, const QC
         case Verdict::lost:
             pen.setWidthF(thick * 1.3);
             painter.setPen(pen);
-            for (int piece = 0; piece < 3; ++piece) painter.drawArc(ring, (60 + 120 * piece) * 16, 76 * 16);
+            for (int piece = 0; piece < 3; ++piece)
+                painter.drawArc(ring, (60 + 120 * piece) * 16, 76 * 16);
             break;
     }
     painter.restore();

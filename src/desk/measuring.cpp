@@ -74,8 +74,9 @@ void Measuring::measure() {
                 emit mends_changed();
             });
         }
-        deliver([this] { QMetaObject::invokeMethod(this, &Measuring::finished_measuring,
-                                                   Qt::QueuedConnection); });
+        deliver([this] {
+            QMetaObject::invokeMethod(this, &Measuring::finished_measuring, Qt::QueuedConnection);
+        });
     });
 }
 

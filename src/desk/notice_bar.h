@@ -11,8 +11,9 @@ class QHBoxLayout;
 
 namespace underpaint {
 
-/// A sheet over the canvas in place of a dialog: says what went wrong, asks what is to be done, shows
-/// how far long work has come. One at a time; the newest counts. Escape answers with the last choice.
+/// A sheet over the canvas in place of a dialog: says what went wrong, asks what is to be done,
+/// shows how far long work has come. One at a time; the newest counts. Escape answers with the last
+/// choice.
 class NoticeBar : public QWidget {
     Q_OBJECT
 public:

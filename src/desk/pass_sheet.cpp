@@ -37,7 +37,8 @@ QWidget* labelled(const QString& label, QWidget* control) {
 PassSheet::PassSheet(Session& session, const Measuring& measuring, QWidget* parent)
     : QWidget(parent), session_(session), measuring_(measuring) {
     build();
-    for (const auto changed : {&Session::painting_changed, &Session::moment_changed, &Session::begun})
+    for (const auto changed :
+         {&Session::painting_changed, &Session::moment_changed, &Session::begun})
         connect(&session_, changed, this, &PassSheet::show_pass);
     connect(&measuring_, &Measuring::mends_changed, this, &PassSheet::refresh_ghost);
     connect(&measuring_, &Measuring::figures_changed, this, &PassSheet::refresh_ghost);
@@ -71,7 +72,9 @@ void PassSheet::build() {
     hold_ = new BarSlider(kHold);
     band_ = new BandSlider;
     blend_ = choice("blend", tr("How the pass meets what lies below it"));
-    intent_ = choice("intent", tr("What it is meant to do to values; drift that was meant is not held against it"));
+    intent_ =
+        choice("intent",
+               tr("What it is meant to do to values; drift that was meant is not held against it"));
     parts_ = choice("lands_on", tr("The parts that it reaches"));
     parts_menu_ = new QMenu(this);
     parts_->setMenu(parts_menu_);
@@ -130,19 +133,26 @@ void PassSheet::build() {
             change(tr("Rename the pass"), [&](Pass& p) { p.name = name_->text().toStdString(); });
     });
     connect(on_, &QPushButton::clicked, this, [this](bool on) {
-        change(on ? tr("Switch the pass on") : tr("Switch the pass off"), [&](Pass& p) { p.on = on; });
+        change(on ? tr("Switch the pass on") : tr("Switch the pass off"),
+               [&](Pass& p) { p.on = on; });
     });
     connect(strength_, &BarSlider::moved, this, [this](float v) {
-        change(tr("Change strength"), [&](Pass& p) { p.strength = v; }, QStringLiteral("strength"));
+        change(
+            tr("Change strength"), [&](Pass& p) { p.strength = v; }, QStringLiteral("strength"));
     });
     connect(hold_, &BarSlider::moved, this, [this](float v) {
-        change(tr("Hold values"), [&](Pass& p) { p.hold = v; }, QStringLiteral("hold"));
+        change(
+            tr("Hold values"), [&](Pass& p) { p.hold = v; }, QStringLiteral("hold"));
     });
     connect(band_, &BandSlider::moved, this, [this](const ValueBand& band) {
-        change(tr("Change where it lands"), [&](Pass& p) { p.reach.band = band; }, QStringLiteral("band"));
+        change(
+            tr("Change where it lands"), [&](Pass& p) { p.reach.band = band; },
+            QStringLiteral("band"));
     });
     connect(colours_, &ColourSheet::picked, this, [this](Rgb colour) {
-        change(tr("Change colour"), [&](Pass& p) { p.source = Tint{colour}; }, QStringLiteral("colour"));
+        change(
+            tr("Change colour"), [&](Pass& p) { p.source = Tint{colour}; },
+            QStringLiteral("colour"));
     });
     connect(strength_, &BarSlider::released, &session_, &Session::end_gesture);
     connect(hold_, &BarSlider::released, &session_, &Session::end_gesture);
@@ -185,7 +195,8 @@ void PassSheet::fill_intents(QMenu* menu) {
     for (const auto& text : kIntents)
         connect(menu->addAction(from_view(text.label)), &QAction::triggered, this,
                 [this, intent = text.choice] {
-                    change(tr("Change what it is meant to do"), [&](Pass& p) { p.intent = intent; });
+                    change(tr("Change what it is meant to do"),
+                           [&](Pass& p) { p.intent = intent; });
                 });
 }
 
@@ -225,10 +236,11 @@ void PassSheet::show_pass() {
     empty_->setVisible(!any);
     if (!any) {
         const bool sealed = session_.has_painting() && session_.painting().sealed();
-        empty_->setText(sealed ? tr("This is the seal: every pass is compared with it. Lay a pass, or "
-                                    "choose one above to see and change what it does.")
-                               : tr("Passes are compared with the sealed greys. Seal the underpaint on "
-                                    "the Values bench first."));
+        empty_->setText(
+            sealed ? tr("This is the seal: every pass is compared with it. Lay a pass, or "
+                        "choose one above to see and change what it does.")
+                   : tr("Passes are compared with the sealed greys. Seal the underpaint on "
+                        "the Values bench first."));
         return;
     }
     const Pass& now = pass();

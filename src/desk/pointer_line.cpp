@@ -13,7 +13,8 @@
 
 namespace underpaint {
 
-PointerLine::PointerLine(const Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+PointerLine::PointerLine(const Session& session, QWidget* parent)
+    : QWidget(parent), session_(session) {
     setObjectName(QStringLiteral("pointer_line"));
     setFixedHeight(scaled(28));
     point({}, false);

@@ -16,10 +16,12 @@ namespace underpaint {
 ScalePlot::ScalePlot(const Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setObjectName(QStringLiteral("scale_plot"));
     setAccessibleName(tr("What it does by value step"));
-    setToolTip(tr("How far the pass moves each grey where it fully lands; the band between the dotted "
-                  "lines is held"));
+    setToolTip(
+        tr("How far the pass moves each grey where it fully lands; the band between the dotted "
+           "lines is held"));
     setMinimumHeight(scaled(84));
-    for (const auto change : {&Session::painting_changed, &Session::moment_changed, &Session::reader_changed})
+    for (const auto change :
+         {&Session::painting_changed, &Session::moment_changed, &Session::reader_changed})
         connect(&session_, change, this, qOverload<>(&QWidget::update));
 }
 
@@ -27,7 +29,8 @@ void ScalePlot::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setFont(body_font());
     painter.setPen(greys().secondary);
-    painter.drawText(QRect(0, 0, width(), scaled(18)), Qt::AlignVCenter, tr("What it does by value step"));
+    painter.drawText(QRect(0, 0, width(), scaled(18)), Qt::AlignVCenter,
+                     tr("What it does by value step"));
     const QRectF field(0, scaled(22), width(), height() - scaled(22));
     painter.fillRect(field, greys().ladder);
     const auto pass = session_.chosen_pass();
@@ -53,13 +56,15 @@ void ScalePlot::paintEvent(QPaintEvent*) {
     }
     for (const double drift : {-1.0, 0.0, 1.0}) {
         const QPointF at = place(1, drift * most);
-        painter.drawText(QRectF(0, at.y() - 8, left - scaled(5), 16), Qt::AlignRight | Qt::AlignVCenter,
+        painter.drawText(QRectF(0, at.y() - 8, left - scaled(5), 16),
+                         Qt::AlignRight | Qt::AlignVCenter,
                          drift == 0 ? QStringLiteral("0") : signed_figure(drift * most, 1));
     }
     painter.setPen(QPen(greys().secondary.darker(130), 1));
     painter.drawLine(place(1, 0), place(9, 0));
     painter.setPen(QPen(greys().secondary.darker(130), 1, Qt::DotLine));
-    for (const double edge : {-kHeldDrift, kHeldDrift}) painter.drawLine(place(1, edge), place(9, edge));
+    for (const double edge : {-kHeldDrift, kHeldDrift})
+        painter.drawLine(place(1, edge), place(9, edge));
 
     QPolygonF line;
     for (const ScalePoint& p : curve)

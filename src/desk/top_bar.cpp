@@ -35,12 +35,14 @@ TopBar::TopBar(Session& session, QMenu* file_menu, QWidget* parent)
         tab->setAutoExclusive(true);
         tab->setSizePolicy(QSizePolicy::Minimum, QSizePolicy::Expanding);
         tab->setToolTip(QStringLiteral("%1 (%2)").arg(tr(text.about)).arg(text.key));
-        connect(tab, &QPushButton::clicked, this, [this, bench = text.bench] { emit bench_wanted(bench); });
+        connect(tab, &QPushButton::clicked, this,
+                [this, bench = text.bench] { emit bench_wanted(bench); });
         tabs_.push_back(tab);
         row->addWidget(tab);
     }
     row->addStretch(1);
-    reader_ = menu_button("reader", tr("The formula that says how light a colour reads"), reader_menu());
+    reader_ =
+        menu_button("reader", tr("The formula that says how light a colour reads"), reader_menu());
     surround_ = menu_button("surround", tr("The value around the painting"), surround_menu());
     row->addWidget(reader_);
     row->addSpacing(scaled(22));
@@ -67,7 +69,8 @@ QMenu* TopBar::reader_menu() {
     for (const ReaderText& text : kReaders) {
         QAction* action = menu->addAction(from_view(text.label));
         action->setToolTip(from_view(text.about));
-        connect(action, &QAction::triggered, this, [this, reader = text.reader] { session_.set_reader(reader); });
+        connect(action, &QAction::triggered, this,
+                [this, reader = text.reader] { session_.set_reader(reader); });
     }
     return menu;
 }
@@ -81,7 +84,8 @@ QMenu* TopBar::surround_menu() {
 }
 
 void TopBar::set_bench(Bench bench) {
-    for (std::size_t i = 0; i < kBenches.size(); ++i) tabs_[i]->setChecked(kBenches[i].bench == bench);
+    for (std::size_t i = 0; i < kBenches.size(); ++i)
+        tabs_[i]->setChecked(kBenches[i].bench == bench);
 }
 
 void TopBar::refresh() {

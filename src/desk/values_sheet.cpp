@@ -36,7 +36,8 @@ QIcon swatch_of(double step) {
 
 }  // namespace
 
-ValuesSheet::ValuesSheet(Session& session, Canvas& canvas, std::function<std::string()> day, QWidget* parent)
+ValuesSheet::ValuesSheet(Session& session, Canvas& canvas, std::function<std::string()> day,
+                         QWidget* parent)
     : QWidget(parent), session_(session), canvas_(canvas), day_(std::move(day)), job_(this) {
     build();
     connect(&session_, &Session::painting_changed, this, &ValuesSheet::refresh);
@@ -58,21 +59,24 @@ void ValuesSheet::build() {
     parts_->setFrameShape(QFrame::NoFrame);
     parts_->header()->setStretchLastSection(false);
     parts_->header()->setSectionResizeMode(kName, QHeaderView::Stretch);
-    for (const auto& [column, width] : {std::pair(kStep, 58), std::pair(kArea, 58), std::pair(kFromTo, 92)}) {
+    for (const auto& [column, width] :
+         {std::pair(kStep, 58), std::pair(kArea, 58), std::pair(kFromTo, 92)}) {
         parts_->header()->setSectionResizeMode(column, QHeaderView::Fixed);
         parts_->header()->resizeSection(column, scaled(width));
         parts_->headerItem()->setTextAlignment(column, Qt::AlignRight | Qt::AlignVCenter);
     }
-    parts_->setStyleSheet(QStringLiteral("QTreeWidget::item { height: %1px; border-bottom: 1px solid %2; }"
-                                         "QTreeWidget::item:selected { background: %3; color: %4; }")
-                              .arg(scaled(29))
-                              .arg(greys().rule.name(), greys().chosen.name(), greys().strong.name()));
+    parts_->setStyleSheet(
+        QStringLiteral("QTreeWidget::item { height: %1px; border-bottom: 1px solid %2; }"
+                       "QTreeWidget::item:selected { background: %3; color: %4; }")
+            .arg(scaled(29))
+            .arg(greys().rule.name(), greys().chosen.name(), greys().strong.name()));
 
     outline_ = new QPushButton(tr("Outline a part"));
     outline_->setObjectName(QStringLiteral("outline"));
     outline_->setCheckable(true);
-    outline_->setToolTip(tr("Click from point to point, or draw around it; Enter or a double click closes "
-                            "the outline, Backspace takes a point back, Escape gives it up"));
+    outline_->setToolTip(
+        tr("Click from point to point, or draw around it; Enter or a double click closes "
+           "the outline, Backspace takes a point back, Escape gives it up"));
     remove_ = new QPushButton(tr("Remove"));
     remove_->setObjectName(QStringLiteral("remove_part"));
     remove_->setToolTip(tr("Remove the chosen part. One that a pass lands on can't be removed"));
@@ -100,22 +104,24 @@ void ValuesSheet::build() {
     column->addWidget(parts_, 3);
     column->addLayout(lower, 2);
 
-    connect(outline_, &QPushButton::clicked, this, [this](bool on) {
-        on ? canvas_.begin_outline() : canvas_.cancel_outline();
-    });
+    connect(outline_, &QPushButton::clicked, this,
+            [this](bool on) { on ? canvas_.begin_outline() : canvas_.cancel_outline(); });
     connect(remove_, &QPushButton::clicked, this, &ValuesSheet::remove_part);
     connect(main_, &QPushButton::clicked, this, &ValuesSheet::main_action);
     connect(parts_, &QTreeWidget::currentItemChanged, this, [this] {
         const auto* item = parts_->currentItem();
-        remove_->setEnabled(item != nullptr &&
-                            !part_in_use(session_.painting(), item->data(kName, Qt::UserRole).toInt()));
+        remove_->setEnabled(
+            item != nullptr &&
+            !part_in_use(session_.painting(), item->data(kName, Qt::UserRole).toInt()));
     });
-    connect(parts_, &QTreeWidget::itemChanged, this, [this](const QTreeWidgetItem* item, int column_at) {
-        if (column_at != kName) return;
-        session_.change(tr("Rename a part"),
-                        with_part_renamed(session_.painting(), item->data(kName, Qt::UserRole).toInt(),
-                                          item->text(kName).toStdString()));
-    });
+    connect(parts_, &QTreeWidget::itemChanged, this,
+            [this](const QTreeWidgetItem* item, int column_at) {
+                if (column_at != kName) return;
+                session_.change(
+                    tr("Rename a part"),
+                    with_part_renamed(session_.painting(), item->data(kName, Qt::UserRole).toInt(),
+                                      item->text(kName).toStdString()));
+            });
 }
 
 void ValuesSheet::refresh() {
@@ -125,20 +131,23 @@ void ValuesSheet::refresh() {
     outline_->setChecked(canvas_.outlining());
     main_->setEnabled(any);
     main_->setText(sealed ? tr("Go on to passes") : tr("Seal the underpaint"));
-    main_->setToolTip(sealed ? tr("Lay colour over the sealed greys")
-                             : tr("Freeze these values; every pass is compared with them from then on"));
+    main_->setToolTip(
+        sealed ? tr("Lay colour over the sealed greys")
+               : tr("Freeze these values; every pass is compared with them from then on"));
     if (!any)
         hint_->clear();
     else if (canvas_.outlining())
-        hint_->setText(tr("Click from point to point around the part, or draw around it in one go. Enter "
-                          "closes it, Backspace takes a point back, Escape gives it up."));
+        hint_->setText(
+            tr("Click from point to point around the part, or draw around it in one go. Enter "
+               "closes it, Backspace takes a point back, Escape gives it up."));
     else if (sealed)
         hint_->setText(tr("Sealed on %1 as seal %2.")
                            .arg(short_date(session_.painting().seals.back().date))
                            .arg(session_.painting().seals.back().number));
     else if (session_.painting().parts.empty())
-        hint_->setText(tr("No parts yet. A pass can land on a part, on a stretch of the scale, or on "
-                          "both; outline what you will colour by itself."));
+        hint_->setText(
+            tr("No parts yet. A pass can land on a part, on a stretch of the scale, or on "
+               "both; outline what you will colour by itself."));
     else
         hint_->setText(tr("Double click a name to change it."));
     measure_parts();
@@ -181,8 +190,10 @@ void ValuesSheet::measure_parts() {
                 if (item == nullptr) return;
                 const auto& steps = figures[i].steps;
                 const double share = 100 * figures[i].share;
-                item->setText(kArea, QString::number(share, 'f', share < 9.95 ? 1 : 0) + QLatin1Char('%'));
-                item->setText(kStep, steps ? QString::number(steps->mean, 'f', 1) : QStringLiteral("–"));
+                item->setText(kArea,
+                              QString::number(share, 'f', share < 9.95 ? 1 : 0) + QLatin1Char('%'));
+                item->setText(kStep,
+                              steps ? QString::number(steps->mean, 'f', 1) : QStringLiteral("–"));
                 item->setText(kFromTo, steps ? QStringLiteral("%1–%2")
                                                    .arg(steps->from, 0, 'f', 1)
                                                    .arg(steps->to, 0, 'f', 1)

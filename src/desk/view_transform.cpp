@@ -34,7 +34,8 @@ void ViewTransform::fit() {
 
 void ViewTransform::zoom_about(QPointF at, double zoom) {
     const QPointF held = to_picture(at);
-    const double least = std::min(0.02, 16.0 / std::max(1, std::max(picture_.width, picture_.height)));
+    const double least =
+        std::min(0.02, 16.0 / std::max(1, std::max(picture_.width, picture_.height)));
     zoom_ = std::clamp(zoom, least, kMostZoom);
     fit_ = false;
     const QPointF moved = to_picture(at);
@@ -62,7 +63,8 @@ QPointF ViewTransform::to_canvas(QPointF p) const {
 
 QPointF ViewTransform::to_picture(QPointF c) const {
     const QPointF from(c.x() - canvas_.width() / 2, c.y() - canvas_.height() / 2);
-    return centre_ + QPointF(mirrored_ ? -from.x() : from.x(), upended_ ? -from.y() : from.y()) / zoom_;
+    return centre_ +
+           QPointF(mirrored_ ? -from.x() : from.x(), upended_ ? -from.y() : from.y()) / zoom_;
 }
 
 QRectF ViewTransform::to_canvas(const Rect& area, int level) const {
@@ -81,7 +83,8 @@ QRectF ViewTransform::picture_on_canvas() const {
 
 View ViewTransform::view_for(double ratio) const {
     View view;
-    while (zoom_ * ratio * std::exp2(view.level + 1) <= 1 && halved(picture_, view.level).area() > 1)
+    while (zoom_ * ratio * std::exp2(view.level + 1) <= 1 &&
+           halved(picture_, view.level).area() > 1)
         ++view.level;
     const double size = std::exp2(view.level);
     const QRectF seen =

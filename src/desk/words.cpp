@@ -24,9 +24,11 @@ QString parts_in_words(const Painting& painting, const Reach& reach) {
 }
 
 QString reach_in_words(const Painting& painting, const Reach& reach) {
-    QString text = reach.parts.empty() ? QStringLiteral("everything") : parts_in_words(painting, reach);
+    QString text =
+        reach.parts.empty() ? QStringLiteral("everything") : parts_in_words(painting, reach);
     if (!reach.band.whole_scale())
-        text += QStringLiteral(", %1–%2").arg(step_in_words(reach.band.low), step_in_words(reach.band.high));
+        text += QStringLiteral(", %1–%2").arg(step_in_words(reach.band.low),
+                                              step_in_words(reach.band.high));
     return text;
 }
 

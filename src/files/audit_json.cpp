@@ -9,12 +9,9 @@ namespace {
 using Json = nlohmann::ordered_json;
 
 Json value_of(const ValueAudit& value) {
-    return {{"mean", value.running.mean},
-            {"p95", value.running.p95},
-            {"max", value.running.max},
-            {"changed_steps", value.running.changed_steps},
-            {"own_p95", value.own.p95},
-            {"verdict", id_of(value.verdict)}};
+    return {{"mean", value.running.mean}, {"p95", value.running.p95},
+            {"max", value.running.max},   {"changed_steps", value.running.changed_steps},
+            {"own_p95", value.own.p95},   {"verdict", id_of(value.verdict)}};
 }
 
 Json focus_of(const FocusAudit& focus) {

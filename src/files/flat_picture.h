@@ -15,8 +15,8 @@ struct FlatPicture {
     std::vector<std::string> notices;  ///< sentences about what was changed on the way in
 };
 
-/// PNG, JPEG, TIFF or WebP, told apart by their first bytes. 16 bits are kept, embedded profiles are
-/// converted to sRGB, transparency is laid on white.
+/// PNG, JPEG, TIFF or WebP, told apart by their first bytes. 16 bits are kept, embedded profiles
+/// are converted to sRGB, transparency is laid on white.
 [[nodiscard]] Result<FlatPicture> read_flat_picture(const std::filesystem::path& path);
 
 /// The picture over a plain white ground of `size`, its corner at (x, y).

@@ -58,10 +58,10 @@ bool decode(jpeg_decompress_struct& codec, ErrorManager& manager, std::span<cons
     JOCTET* profile = nullptr;
     unsigned length = 0;
     const bool has_profile = jpeg_read_icc_profile(&codec, &profile, &length);
-    decoded.emplace(Decoded{Picture({static_cast<int>(codec.image_width),
-                                     static_cast<int>(codec.image_height)},
-                                    grey ? Channels::grey : Channels::rgb, Depth::bits8),
-                            {}});
+    decoded.emplace(
+        Decoded{Picture({static_cast<int>(codec.image_width), static_cast<int>(codec.image_height)},
+                        grey ? Channels::grey : Channels::rgb, Depth::bits8),
+                {}});
     if (has_profile) {
         const auto* first = reinterpret_cast<const std::byte*>(profile);
         decoded->icc.assign(first, first + length);

@@ -67,19 +67,19 @@ private:
         if (Done read = read_common(node, around, layer); !read) return read;
         layer.src = node.attribute("src").as_string();
         if (!stays_inside(layer.src))
-            return trouble(file_, "the layer " + in_quotes(layer.name) + " points outside the file, to " +
-                                      in_quotes(layer.src) + ". It was not opened.");
+            return trouble(file_, "the layer " + in_quotes(layer.name) +
+                                      " points outside the file, to " + in_quotes(layer.src) +
+                                      ". It was not opened.");
         stack_.layers.push_back(std::move(layer));
         return {};
     }
 
     Done read_common(const pugi::xml_node& node, const Surroundings& around, LayerEntry& entry) {
         entry.name = node.attribute("name").as_string();
-        if (entry.name.empty())
-            entry.name = "Layer " + std::to_string(stack_.layers.size() + 1);
+        if (entry.name.empty()) entry.name = "Layer " + std::to_string(stack_.layers.size() + 1);
         entry.visible =
-            around.visible && std::string_view(node.attribute("visibility").as_string("visible")) !=
-                                  "hidden";
+            around.visible &&
+            std::string_view(node.attribute("visibility").as_string("visible")) != "hidden";
         if (!parse(std::string_view(node.attribute("x").as_string("0")), entry.x) ||
             !parse(std::string_view(node.attribute("y").as_string("0")), entry.y) ||
             std::abs(entry.x) > kMaxSide || std::abs(entry.y) > kMaxSide)
@@ -94,12 +94,13 @@ private:
         const std::string_view op = node.attribute("composite-op").as_string("svg:src-over");
         const auto blend = blend_from_composite_op(op);
         if (!blend)
-            return trouble(file_, "the layer " + in_quotes(entry.name) + " asks for " + in_quotes(op) +
-                                      (is_masking_op(op)
-                                           ? ", which cuts layers out instead of colouring them. "
-                                             "Merge it where it was made."
-                                           : ", a blend that is not known here. Change it where "
-                                             "the file was made."));
+            return trouble(
+                file_,
+                "the layer " + in_quotes(entry.name) + " asks for " + in_quotes(op) +
+                    (is_masking_op(op) ? ", which cuts layers out instead of colouring them. "
+                                         "Merge it where it was made."
+                                       : ", a blend that is not known here. Change it where "
+                                         "the file was made."));
         entry.blend = *blend;
         return {};
     }
@@ -121,8 +122,7 @@ Result<LayerStack> parse_stack(const std::string& file, std::string_view xml) {
     if (!image || !parse(std::string_view(image.attribute("w").as_string()), width) ||
         !parse(std::string_view(image.attribute("h").as_string()), height))
         return trouble(file, "its stack.xml does not say how large the picture is.");
-    if (Done sized = check_size(file, width, height); !sized)
-        return tl::unexpected(sized.error());
+    if (Done sized = check_size(file, width, height); !sized) return tl::unexpected(sized.error());
 
     LayerStack stack{{static_cast<int>(width), static_cast<int>(height)}, {}};
     Reader reader(file, stack);

@@ -24,7 +24,7 @@ std::optional<Picture> layer_pixels(const Painting& painting, std::size_t index,
     Painting shown = painting;
     Pass& pass = shown.passes[index];
     const bool native = is_native(pass);
-    if (!pass.on) pass.on = true;  // a hidden layer shows what it would do
+    if (!pass.on) pass.on = true;   // a hidden layer shows what it would do
     if (native) pass.strength = 1;  // which is the layer's opacity
     const auto* painted = std::get_if<Painted>(&pass.source);
     if (native && painted && pass.reach.everywhere() && painted->x == 0 && painted->y == 0 &&

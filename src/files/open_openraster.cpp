@@ -57,7 +57,9 @@ Result<OpenedPainting> open_ours(const ZipReader& zip) {
     PictureLoader loader(zip);
     return parse_painting(zip.file(), text_of(*json),
                           [&](const std::string& entry) { return loader.load(entry); })
-        .map([](Painting painting) { return OpenedPainting{std::move(painting), true, {}}; });
+        .map([](Painting painting) {
+            return OpenedPainting{std::move(painting), true, {}};
+        });
 }
 
 Result<std::size_t> find_underpaint(const std::string& file, const std::vector<Layer>& layers,

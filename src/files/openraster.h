@@ -24,8 +24,8 @@ struct OpenedPainting {
 bool looks_like_openraster(const std::filesystem::path& path);
 
 /// Opens an OpenRaster file. One of ours comes back as it was saved; one made elsewhere, or changed
-/// elsewhere since, is read from its layers: the lowest visible one (or the one named `under`) is the
-/// underpaint, sealed on `date`, and each visible layer above it a pass.
+/// elsewhere since, is read from its layers: the lowest visible one (or the one named `under`) is
+/// the underpaint, sealed on `date`, and each visible layer above it a pass.
 [[nodiscard]] Result<OpenedPainting> open_painting(const std::filesystem::path& path,
                                                    const std::string& date,
                                                    const std::optional<std::string>& under = {});

@@ -18,10 +18,8 @@ Json to_json(const Source& source, const NamePicture& name) {
     if (const auto* tint = std::get_if<Tint>(&source))
         return {{"kind", "tint"}, {"colour", {tint->colour.r, tint->colour.g, tint->colour.b}}};
     const auto& painted = std::get<Painted>(source);
-    return {{"kind", "painted"},
-            {"picture", name(painted.pixels)},
-            {"x", painted.x},
-            {"y", painted.y}};
+    return {
+        {"kind", "painted"}, {"picture", name(painted.pixels)}, {"x", painted.x}, {"y", painted.y}};
 }
 
 Json to_json(const Pass& pass, const NamePicture& name) {
@@ -116,7 +114,8 @@ private:
         pass.reach.parts = reach.at("parts").get<std::vector<PartId>>();
         for (const PartId id : pass.reach.parts)
             if (painting.part(id) == nullptr)
-                throw Trouble{file_, "the pass \"" + pass.name + "\" reaches a part that is missing."};
+                throw Trouble{file_,
+                              "the pass \"" + pass.name + "\" reaches a part that is missing."};
         const Json& band = reach.at("band");
         pass.reach.band = {band.at("low"), band.at("high"), band.at(kBandSoft.id)};
         return in_range(std::move(pass));

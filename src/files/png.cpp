@@ -37,8 +37,7 @@ Layout layout_of(const spng_ihdr& header, bool has_trns) {
                 return {deep ? SPNG_FMT_RGBA16 : SPNG_FMT_RGBA8, SPNG_DECODE_TRNS,
                         Channels::rgb_alpha, depth};
             return {deep ? SPNG_FMT_PNG : SPNG_FMT_G8, 0, Channels::grey, depth};
-        case SPNG_COLOR_TYPE_GRAYSCALE_ALPHA:
-            return {SPNG_FMT_PNG, 0, Channels::grey_alpha, depth};
+        case SPNG_COLOR_TYPE_GRAYSCALE_ALPHA: return {SPNG_FMT_PNG, 0, Channels::grey_alpha, depth};
         case SPNG_COLOR_TYPE_TRUECOLOR:
             if (has_trns)
                 return {deep ? SPNG_FMT_RGBA16 : SPNG_FMT_RGBA8, SPNG_DECODE_TRNS,
@@ -47,8 +46,7 @@ Layout layout_of(const spng_ihdr& header, bool has_trns) {
         case SPNG_COLOR_TYPE_INDEXED:
             if (has_trns) return {SPNG_FMT_RGBA8, SPNG_DECODE_TRNS, Channels::rgb_alpha, depth};
             return {SPNG_FMT_RGB8, 0, Channels::rgb, depth};
-        default:
-            return {SPNG_FMT_PNG, 0, Channels::rgb_alpha, depth};
+        default: return {SPNG_FMT_PNG, 0, Channels::rgb_alpha, depth};
     }
 }
 
@@ -115,7 +113,8 @@ Result<Decoded> read_png(const std::string& file, std::span<const std::byte> byt
         // The library refuses sizes beyond its limit without saying them: they stand at byte 16.
         const auto number = [&](std::size_t at) {
             std::uint64_t v = 0;
-            for (std::size_t i = 0; i < 4; ++i) v = v << 8 | std::to_integer<unsigned>(bytes[at + i]);
+            for (std::size_t i = 0; i < 4; ++i)
+                v = v << 8 | std::to_integer<unsigned>(bytes[at + i]);
             return v;
         };
         if (bytes.size() >= 24 && (error == SPNG_EUSER_WIDTH || error == SPNG_EUSER_HEIGHT ||
@@ -163,8 +162,9 @@ Result<Bytes> write_png(const std::string& file, const Picture& picture) {
     const int error = picture.depth() == Depth::bits16
                           ? encode_rows<std::uint16_t>(context.get(), picture)
                           : encode_rows<std::uint8_t>(context.get(), picture);
-    if (error) return trouble(file, std::string("could not be written as PNG: ") +
-                                        spng_strerror(error) + ".");
+    if (error)
+        return trouble(file,
+                       std::string("could not be written as PNG: ") + spng_strerror(error) + ".");
     std::size_t size = 0;
     int status = 0;
     const std::unique_ptr<void, decltype(&std::free)> buffer(

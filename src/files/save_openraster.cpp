@@ -79,10 +79,10 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
                    const std::stop_token& stop, const Progress& progress) {
     const std::string file = path.string();
     auto layers = layers_of(painting, stop, part_of(progress, 0, 0.5F));
-    auto merged = layers ? render_picture(painting, painting.passes.size(),
-                                          painting.ground()->base().depth(), stop,
-                                          part_of(progress, 0.5F, 0.7F))
-                         : std::nullopt;
+    auto merged =
+        layers ? render_picture(painting, painting.passes.size(), painting.ground()->base().depth(),
+                                stop, part_of(progress, 0.5F, 0.7F))
+               : std::nullopt;
     if (!merged) return trouble({}, {});
 
     PictureEntries pictures;
@@ -110,9 +110,8 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
     entries.push_back({kPaintingEntry, bytes_of(json), true});
     entries.push_back({kChecksumsEntry, bytes_of(checksums(xml, *layers, *encoded)), true});
     std::ranges::move(*encoded, std::back_inserter(entries));
-    return replace_file(path, [&](const std::filesystem::path& fresh) {
-        return write_zip(fresh, file, entries);
-    });
+    return replace_file(
+        path, [&](const std::filesystem::path& fresh) { return write_zip(fresh, file, entries); });
 }
 
 }  // namespace underpaint

@@ -46,9 +46,9 @@ bool outside_srgb(const float* rgb) {
 
 Result<Converted> to_srgb(const std::string& file, Decoded decoded) {
     if (decoded.icc.empty()) return Converted{std::move(decoded.picture), false, 0};
-    const Profile from(cmsOpenProfileFromMem(decoded.icc.data(),
-                                             static_cast<cmsUInt32Number>(decoded.icc.size())),
-                       cmsCloseProfile);
+    const Profile from(
+        cmsOpenProfileFromMem(decoded.icc.data(), static_cast<cmsUInt32Number>(decoded.icc.size())),
+        cmsCloseProfile);
     // A damaged profile says nothing; viewers show such a picture as sRGB, and so do we.
     if (!from) return Converted{std::move(decoded.picture), false, 0};
 
@@ -65,8 +65,7 @@ Result<Converted> to_srgb(const std::string& file, Decoded decoded) {
     const Transform transform = make_transform(from.get(), !colour);
     if (!transform)
         return trouble(file, "its colour profile can't be used. Convert it to sRGB first.");
-    if (colour && is_srgb(transform.get()))
-        return Converted{std::move(decoded.picture), false, 0};
+    if (colour && is_srgb(transform.get())) return Converted{std::move(decoded.picture), false, 0};
 
     Picture out(in.size(), in.channels(), in.depth());
     const int width = in.size().width, channels = colour ? 3 : 1;

@@ -51,8 +51,8 @@ struct Page {
 
     /// Rows can be taken as they stand, at their own depth.
     bool plain() const {
-        const bool grey = photometric == PHOTOMETRIC_MINISBLACK ||
-                          photometric == PHOTOMETRIC_MINISWHITE;
+        const bool grey =
+            photometric == PHOTOMETRIC_MINISBLACK || photometric == PHOTOMETRIC_MINISWHITE;
         const bool rgb = photometric == PHOTOMETRIC_RGB;
         return !tiled && planar == PLANARCONFIG_CONTIG && (bits == 8 || bits == 16) &&
                format == SAMPLEFORMAT_UINT && !associated_alpha &&
@@ -125,8 +125,8 @@ Result<Decoded> read_tiff(const std::string& file, std::span<const std::byte> by
     TIFFSetErrorHandler(nullptr);  // its complaints go to stderr; ours go to the person
     TIFFSetWarningHandler(nullptr);
     Stream stream{bytes};
-    const File tiff(TIFFClientOpen(file.c_str(), "rm", &stream, read_bytes, no_write, seek, no_close,
-                                   size_of, nullptr, nullptr),
+    const File tiff(TIFFClientOpen(file.c_str(), "rm", &stream, read_bytes, no_write, seek,
+                                   no_close, size_of, nullptr, nullptr),
                     TIFFClose);
     const std::string damaged = "it is cut short or damaged, or of a kind that can't be read.";
     if (!tiff) return trouble(file, damaged);

@@ -7,8 +7,8 @@
 
 namespace underpaint {
 
-/// The first page of a TIFF: grey or RGB, with or without alpha, 8 or 16 bits kept; palettes, bilevel
-/// and other kinds come in at 8 bits as libtiff shows them.
+/// The first page of a TIFF: grey or RGB, with or without alpha, 8 or 16 bits kept; palettes,
+/// bilevel and other kinds come in at 8 bits as libtiff shows them.
 [[nodiscard]] Result<Decoded> read_tiff(const std::string& file, std::span<const std::byte> bytes);
 
 }  // namespace underpaint

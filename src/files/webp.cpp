@@ -31,13 +31,13 @@ Result<Decoded> read_webp(const std::string& file, std::span<const std::byte> by
     if (!pixels)
         return trouble(file, "it is cut short or damaged: the pixels end before the picture does.");
 
-    Decoded decoded{Picture({width, height}, alpha ? Channels::rgb_alpha : Channels::rgb,
-                            Depth::bits8),
-                    {}};
+    Decoded decoded{
+        Picture({width, height}, alpha ? Channels::rgb_alpha : Channels::rgb, Depth::bits8), {}};
     const std::size_t row = static_cast<std::size_t>(width) * (alpha ? 4 : 3);
     for (int y = 0; y < height; ++y)
         decoded.picture.write_interleaved(
-            y, std::span<const std::uint8_t>(pixels.get() + static_cast<std::size_t>(y) * row, row));
+            y,
+            std::span<const std::uint8_t>(pixels.get() + static_cast<std::size_t>(y) * row, row));
     decoded.picture.settle();
 
     const WebPData whole{data, bytes.size()};

@@ -47,8 +47,8 @@ Result<ZipReader> ZipReader::open(const std::filesystem::path& path) {
     int code = 0;
     zip_t* zip = zip_open(path.c_str(), ZIP_RDONLY, &code);
     if (zip == nullptr)
-        return trouble(reader.file_, "it can't be opened as an OpenRaster painting: " +
-                                         message_of(code) + ".");
+        return trouble(reader.file_,
+                       "it can't be opened as an OpenRaster painting: " + message_of(code) + ".");
     reader.archive_ = std::make_shared<Archive>(zip);
 
     const zip_int64_t count = zip_get_num_entries(zip, 0);
@@ -110,9 +110,9 @@ Done write_zip(const std::filesystem::path& path, const std::string& file,
         const zip_int64_t index =
             source ? zip_file_add(zip, entry.name.c_str(), source, ZIP_FL_ENC_UTF_8) : -1;
         if (index < 0 && source) zip_source_free(source);
-        if (index < 0 || zip_set_file_compression(zip, static_cast<zip_uint64_t>(index),
-                                                  entry.deflate ? ZIP_CM_DEFLATE : ZIP_CM_STORE,
-                                                  0) != 0) {
+        if (index < 0 ||
+            zip_set_file_compression(zip, static_cast<zip_uint64_t>(index),
+                                     entry.deflate ? ZIP_CM_DEFLATE : ZIP_CM_STORE, 0) != 0) {
             const std::string reason = zip_strerror(zip);
             zip_discard(zip);
             return failed(reason);
@@ -127,8 +127,8 @@ Done write_zip(const std::filesystem::path& path, const std::string& file,
 }
 
 std::uint32_t crc_of(const Bytes& bytes) {
-    return static_cast<std::uint32_t>(crc32_z(
-        0, reinterpret_cast<const unsigned char*>(bytes.data()), bytes.size()));
+    return static_cast<std::uint32_t>(
+        crc32_z(0, reinterpret_cast<const unsigned char*>(bytes.data()), bytes.size()));
 }
 
 }  // namespace underpaint

@@ -17,7 +17,8 @@ public:
     const Painting& now() const { return steps_[at_].painting; }
 
     /// Takes `next` as the new state. A change that changes nothing leaves no step. Changes with
-    /// the same non-empty `gesture`, one after the other, become one step. Undone steps are dropped.
+    /// the same non-empty `gesture`, one after the other, become one step. Undone steps are
+    /// dropped.
     void change(std::string label, Painting next, std::string gesture = {});
     /// The gesture is over: the next change begins a step of its own.
     void end_gesture();

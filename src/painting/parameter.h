@@ -18,7 +18,8 @@ struct Parameter {
     constexpr float clamp(float v) const { return v == v ? std::clamp(v, least, most) : usual; }
 };
 
-inline constexpr Parameter kStrength{"strength", "Strength", "How much of the pass is laid", 0, 1, 1};
+inline constexpr Parameter kStrength{"strength", "Strength", "How much of the pass is laid",
+                                     0,          1,          1};
 inline constexpr Parameter kHold{
     "hold", "Hold values", "How far the pass gives back the lightness it found", 0, 1, 0};
 inline constexpr Parameter kBandSoft{

@@ -22,8 +22,8 @@ Picture::Picture(Size size, Channels channels, Depth depth, float fill)
     : size_(size), channels_(channels), depth_(depth) {
     const auto planes = static_cast<std::size_t>(count_of(channels));
     if (depth == Depth::bits8)
-        planes_ = Planes<std::uint8_t>(
-            planes, TilePlane<std::uint8_t>(size, level_of<std::uint8_t>(fill)));
+        planes_ = Planes<std::uint8_t>(planes,
+                                       TilePlane<std::uint8_t>(size, level_of<std::uint8_t>(fill)));
     else
         planes_ = Planes<std::uint16_t>(
             planes, TilePlane<std::uint16_t>(size, level_of<std::uint16_t>(fill)));

@@ -28,7 +28,8 @@ constexpr bool has_colour(Channels c) {
     return c == Channels::rgb || c == Channels::rgb_alpha;
 }
 
-/// Pixels at rest: encoded sRGB, 8 or 16 bits a channel, straight alpha, in tiles that copies share.
+/// Pixels at rest: encoded sRGB, 8 or 16 bits a channel, straight alpha, in tiles that copies
+/// share.
 class Picture {
 public:
     Picture(Size size, Channels channels, Depth depth, float fill = 0);

@@ -32,8 +32,8 @@ Picture outline_mask(Size size, std::span<const Point> points, double soften) {
     if (soften > 0) cv::GaussianBlur(drawn, drawn, {}, std::min(soften, 200.0));
 
     for (int y = 0; y < size.height; ++y)
-        mask.write_interleaved(y, std::span<const std::uint8_t>(
-                                      drawn.ptr(y), static_cast<std::size_t>(size.width)));
+        mask.write_interleaved(
+            y, std::span<const std::uint8_t>(drawn.ptr(y), static_cast<std::size_t>(size.width)));
     mask.settle();
     return mask;
 }

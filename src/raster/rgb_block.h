@@ -34,9 +34,7 @@ public:
     const Rect& area() const { return area_; }
     /// Row `y`, counted from the top of the block.
     RgbRow row(int y) { return {plane_row(0, y), plane_row(1, y), plane_row(2, y)}; }
-    ConstRgbRow row(int y) const {
-        return {plane_row(0, y), plane_row(1, y), plane_row(2, y)};
-    }
+    ConstRgbRow row(int y) const { return {plane_row(0, y), plane_row(1, y), plane_row(2, y)}; }
 
 private:
     std::size_t offset(int plane, int y) const {

@@ -21,8 +21,9 @@ struct TileGrid {
     constexpr int rows() const { return (picture.height + kTileSide - 1) / kTileSide; }
     constexpr int count() const { return columns() * rows(); }
     constexpr Rect tile(int index) const {
-        return intersection(rect_of(picture), {index % columns() * kTileSide,
-                                               index / columns() * kTileSide, kTileSide, kTileSide});
+        return intersection(
+            rect_of(picture),
+            {index % columns() * kTileSide, index / columns() * kTileSide, kTileSide, kTileSide});
     }
 };
 

@@ -95,8 +95,7 @@ bool TileWalk::load_painted(const Painted& painted) {
     const Picture& pixels = painted.pixels->level(level_);
     // Halved offsets are rounded down: at most a pixel of the screen off while zoomed out.
     const int left = painted.x >> level_, top = painted.y >> level_;
-    const Rect seen =
-        intersection(tile, {left, top, pixels.size().width, pixels.size().height});
+    const Rect seen = intersection(tile, {left, top, pixels.size().width, pixels.size().height});
     if (seen.empty()) return false;
 
     std::vector<float> alpha(static_cast<std::size_t>(seen.width));
@@ -109,9 +108,9 @@ bool TileWalk::load_painted(const Painted& painted) {
         const auto skip = static_cast<std::size_t>(seen.x - tile.x), run = alpha.size();
         const RgbRow row = source_.row(y);
         const int from_x = seen.x - left, from_y = tile.y + y - top;
-        pixels.read_rgb(from_x, from_y,
-                        {row.r.subspan(skip, run), row.g.subspan(skip, run),
-                         row.b.subspan(skip, run)});
+        pixels.read_rgb(
+            from_x, from_y,
+            {row.r.subspan(skip, run), row.g.subspan(skip, run), row.b.subspan(skip, run)});
         pixels.read_alpha(from_x, from_y, alpha);
         std::fill_n(covered.begin(), skip, 0.0F);
         for (std::size_t x = 0; x < run; ++x) covered[skip + x] *= alpha[x];

@@ -28,13 +28,15 @@ class Command : public ::testing::Test {
 protected:
     Ran run(const std::string& arguments) {
         const auto out = folder_ / "out", err = folder_ / "err";
-        const std::string line = std::string(UNDERPAINT_COMMAND) + " " + arguments + " >" + out.string() + " 2>" + err.string();
+        const std::string line = std::string(UNDERPAINT_COMMAND) + " " + arguments + " >" +
+                                 out.string() + " 2>" + err.string();
         const int status = std::system(line.c_str());
         return {WEXITSTATUS(status), testing::read_text(out), testing::read_text(err)};
     }
     std::string file(const char* name) const { return (folder_ / name).string(); }
     std::string painting(const Pass& pass) {
-        EXPECT_TRUE(save_painting(folder_ / "a.ora", with_pass(sealed(testing::ramp({201, 40})), pass)));
+        EXPECT_TRUE(
+            save_painting(folder_ / "a.ora", with_pass(sealed(testing::ramp({201, 40})), pass)));
         return file("a.ora");
     }
     testing::TemporaryFolder folder_;
@@ -66,7 +68,8 @@ TEST_F(Command, AuditPrintsTheJsonThatIsPromised) {
     EXPECT_EQ(pass["value"]["verdict"], "lost");
     EXPECT_TRUE(pass["focus"]["kept"].is_number());
     ASSERT_FALSE(json["findings"].empty());
-    for (const char* member : {"code", "pass", "text"}) EXPECT_TRUE(json["findings"][0].contains(member));
+    for (const char* member : {"code", "pass", "text"})
+        EXPECT_TRUE(json["findings"][0].contains(member));
 }
 
 TEST_F(Command, AuditOfALuminanceReaderFindsColorModeHarmless) {
@@ -77,11 +80,17 @@ TEST_F(Command, AuditTakesTheUnderpaintByName) {
     const std::string stack =
         "<image w='8' h='8'><stack><layer name='Top' src='t.png'/><layer name='Mid' src='m.png'/>"
         "<layer name='Low' src='m.png'/></stack></image>";
-    const auto flat = [](float v) { return *write_png("x", Picture({8, 8}, Channels::grey, Depth::bits8, v)); };
+    const auto flat = [](float v) {
+        return *write_png("x", Picture({8, 8}, Channels::grey, Depth::bits8, v));
+    };
     ASSERT_TRUE(write_zip(folder_ / "f.ora", "f.ora",
-                          {{"stack.xml", bytes_of(stack), false}, {"t.png", flat(0.8F), false}, {"m.png", flat(0.4F), false}}));
+                          {{"stack.xml", bytes_of(stack), false},
+                           {"t.png", flat(0.8F), false},
+                           {"m.png", flat(0.4F), false}}));
     EXPECT_EQ(nlohmann::json::parse(run("audit --json " + file("f.ora")).out)["passes"].size(), 2U);
-    EXPECT_EQ(nlohmann::json::parse(run("audit --json --under Mid " + file("f.ora")).out)["passes"].size(), 1U);
+    EXPECT_EQ(nlohmann::json::parse(run("audit --json --under Mid " + file("f.ora")).out)["passes"]
+                  .size(),
+              1U);
     const Ran none = run("audit --under Sky " + file("f.ora"));
     EXPECT_EQ(none.status, 2);
     EXPECT_NE(none.err.find("it has no layer \"Sky\""), std::string::npos);
@@ -104,7 +113,8 @@ TEST_F(Command, RenderWritesThePictureAndItsValues) {
 }
 
 TEST_F(Command, RenderRefusesMorePassesThanThereAre) {
-    const Ran ran = run("render --upto 7 " + painting(tint({1, 0, 0}, BlendMode::color)) + " -o " + file("p.png"));
+    const Ran ran = run("render --upto 7 " + painting(tint({1, 0, 0}, BlendMode::color)) + " -o " +
+                        file("p.png"));
     EXPECT_EQ(ran.status, 2);
     EXPECT_NE(ran.err.find("it has 1 passes"), std::string::npos);
     EXPECT_FALSE(std::filesystem::exists(folder_ / "p.png"));
@@ -129,21 +139,25 @@ TEST_F(Command, InfoSaysWhatIsInAFile) {
 
 TEST_F(Command, TroubleGoesToStderrWithStatusTwo) {
     testing::write_text(folder_ / "bad.ora", "nothing");
-    for (const std::string& arguments :
-         std::vector<std::string>{"audit " + file("bad.ora"), "info " + file("none.png"), "render " + file("bad.ora") + " -o " + file("p.png"),
-          "audit --focus 1,2 " + file("bad.ora"), "audit --focus 1,2,-3 " + file("bad.ora"), "demo --size 3x3 " + file("d"),
-          "demo --size big " + file("d"), "audit --reader brightness " + file("bad.ora"), "paint",
-          "", "render --depth 12 a.ora -o b.png"}) {
+    for (const std::string& arguments : std::vector<std::string>{
+             "audit " + file("bad.ora"), "info " + file("none.png"),
+             "render " + file("bad.ora") + " -o " + file("p.png"),
+             "audit --focus 1,2 " + file("bad.ora"), "audit --focus 1,2,-3 " + file("bad.ora"),
+             "demo --size 3x3 " + file("d"), "demo --size big " + file("d"),
+             "audit --reader brightness " + file("bad.ora"), "paint", "",
+             "render --depth 12 a.ora -o b.png"}) {
         const Ran ran = run(arguments);
         EXPECT_EQ(ran.status, 2) << arguments;
         EXPECT_FALSE(ran.err.empty()) << arguments;
         EXPECT_TRUE(ran.out.empty()) << arguments;
     }
-    EXPECT_NE(run("audit " + file("bad.ora")).err.find("bad.ora: it can't be opened"), std::string::npos);
+    EXPECT_NE(run("audit " + file("bad.ora")).err.find("bad.ora: it can't be opened"),
+              std::string::npos);
 }
 
 TEST_F(Command, APlaceThatCanNotBeWrittenIsSaid) {
-    const Ran ran = run("render " + painting(tint({1, 0, 0}, BlendMode::color)) + " -o /proc/p.png");
+    const Ran ran =
+        run("render " + painting(tint({1, 0, 0}, BlendMode::color)) + " -o /proc/p.png");
     EXPECT_EQ(ran.status, 2);
     EXPECT_NE(ran.err.find("/proc/p.png: could not be saved"), std::string::npos);
 }

@@ -35,15 +35,18 @@ TEST(Audit, MeasuresWhatAColorPassDoesToARamp) {
     std::vector<double> drifts;
     for (int x = 0; x <= 1000; ++x) {
         const Rgb b = testing::pixel(painting.underpaint->base(), x, 0);
-        drifts.push_back(std::fabs(read(Reader::lightness, lay({BlendMode::color, 0}, b, {1, 0, 0}, 1)) -
-                                   read(Reader::lightness, b)) / 12.5);
+        drifts.push_back(
+            std::fabs(read(Reader::lightness, lay({BlendMode::color, 0}, b, {1, 0, 0}, 1)) -
+                      read(Reader::lightness, b)) /
+            12.5);
     }
     std::sort(drifts.begin(), drifts.end());
     EXPECT_NEAR(value.running.p95, drifts[950], 0.002);
 }
 
 TEST(Audit, TrueColourAndHoldKeepEveryValue) {
-    for (const Pass& pass : {tint({1, 0, 0}, BlendMode::true_colour), tint({1, 0, 0}, BlendMode::color, 1, 1)}) {
+    for (const Pass& pass :
+         {tint({1, 0, 0}, BlendMode::true_colour), tint({1, 0, 0}, BlendMode::color, 1, 1)}) {
         const auto figures = measure(with_pass(sealed(ramp({1001, 2})), pass));
         EXPECT_LE(figures.passes[0].value.running.max, 0.01 / 12.5 * 2) << text_of(pass.blend).id;
         EXPECT_EQ(figures.passes[0].value.verdict, Verdict::held);
@@ -52,7 +55,8 @@ TEST(Audit, TrueColourAndHoldKeepEveryValue) {
 }
 
 TEST(Audit, TellsOwnDriftFromTheRunningOne) {
-    Painting painting = sealed(Picture({64, 64}, Channels::grey, Depth::bits16, encoded_grey_of(50)));
+    Painting painting =
+        sealed(Picture({64, 64}, Channels::grey, Depth::bits16, encoded_grey_of(50)));
     const auto up = tint(grey(encoded_grey_of(75)), BlendMode::normal);
     const auto back = tint(grey(encoded_grey_of(50)), BlendMode::normal);
     painting = with_pass(with_pass(painting, up), back);
@@ -66,7 +70,8 @@ TEST(Audit, TellsOwnDriftFromTheRunningOne) {
 }
 
 TEST(Audit, DriftThatWasMeantIsNotHeldAgainstAPass) {
-    Painting painting = sealed(Picture({64, 64}, Channels::grey, Depth::bits16, encoded_grey_of(50)));
+    Painting painting =
+        sealed(Picture({64, 64}, Channels::grey, Depth::bits16, encoded_grey_of(50)));
     Pass down = tint(grey(0), BlendMode::normal, 0.4F);
     down.intent = Intent::deepen;
     painting = with_pass(painting, down);
@@ -92,7 +97,8 @@ TEST(Audit, ReadsByTheChosenReader) {
 }
 
 TEST(Audit, FiguresAreTheSameOnAnyNumberOfThreads) {
-    Painting painting = with_columns(sealed(noise({500, 300}, Channels::grey, Depth::bits16)), "P", 50, 333);
+    Painting painting =
+        with_columns(sealed(noise({500, 300}, Channels::grey, Depth::bits16)), "P", 50, 333);
     Pass pass = tint({0.7F, 0.4F, 0.1F}, BlendMode::overlay, 0.6F);
     pass.reach = {{painting.parts[0].id}, {3, 7, 1}};
     painting = with_foci(with_pass(painting, pass), {{"A", {100, 100}, 30}});
@@ -112,7 +118,8 @@ TEST(Audit, FiguresAreTheSameOnAnyNumberOfThreads) {
 
 TEST(Audit, SwingIsWarmthOfLightsMinusShadows) {
     Painting painting = with_columns(
-        sealed(testing::grey_picture({100, 20}, [](int x, int) { return x < 50 ? 0.25 : 0.75; })), "Lights", 50, 100);
+        sealed(testing::grey_picture({100, 20}, [](int x, int) { return x < 50 ? 0.25 : 0.75; })),
+        "Lights", 50, 100);
     Pass warm = tint({0.9F, 0.6F, 0.3F}, BlendMode::normal);
     warm.reach.parts = {painting.parts[0].id};
     painting = with_pass(painting, warm);
@@ -126,17 +133,20 @@ TEST(Audit, SwingIsWarmthOfLightsMinusShadows) {
 }
 
 TEST(Audit, OfAHalvedPictureSaysSo) {
-    const Painting painting = with_pass(sealed(ramp({512, 256})), tint({1, 0, 0}, BlendMode::color));
+    const Painting painting =
+        with_pass(sealed(ramp({512, 256})), tint({1, 0, 0}, BlendMode::color));
     const auto sketch = audit(painting, {Reader::lightness, 2, {}});
     EXPECT_FALSE(sketch->exact);
-    EXPECT_NEAR(sketch->passes[0].value.running.p95, measure(painting).passes[0].value.running.p95, 0.02);
+    EXPECT_NEAR(sketch->passes[0].value.running.p95, measure(painting).passes[0].value.running.p95,
+                0.02);
 }
 
 TEST(Audit, OfASinglePixelAndOfNoPassesIsSensible) {
     Painting painting = sealed(Picture({1, 1}, Channels::grey, Depth::bits8, 0.5F));
     EXPECT_TRUE(measure(painting).passes.empty());
     EXPECT_EQ(measure(painting).balance(), Verdict::held);
-    painting = with_foci(with_pass(painting, tint({1, 0, 0}, BlendMode::true_colour)), {{"A", {0, 0}, 1}});
+    painting =
+        with_foci(with_pass(painting, tint({1, 0, 0}, BlendMode::true_colour)), {{"A", {0, 0}, 1}});
     const auto figures = measure(painting);
     EXPECT_LT(figures.passes[0].value.running.p95, 0.01);
     EXPECT_FALSE(figures.passes[0].focus) << "one pixel has no contrast to keep";
@@ -156,7 +166,8 @@ std::vector<Finding> findings_of(const Painting& painting) {
 }
 
 TEST(Findings, SayThatAllHeld) {
-    const auto findings = findings_of(with_pass(sealed(ramp({64, 64})), tint({1, 0, 0}, BlendMode::true_colour)));
+    const auto findings =
+        findings_of(with_pass(sealed(ramp({64, 64})), tint({1, 0, 0}, BlendMode::true_colour)));
     ASSERT_EQ(findings.size(), 1U);
     EXPECT_EQ(findings[0].code, FindingCode::all_held);
     EXPECT_EQ(findings[0].verdict, Verdict::held);
@@ -179,7 +190,8 @@ TEST(Findings, NameThePassThatSlipped) {
 
 TEST(Findings, NameThePassThatTippedTheBalance) {
     // Two passes of 0.2 step each: neither crosses the budget, together they do.
-    Painting painting = sealed(Picture({64, 64}, Channels::grey, Depth::bits16, encoded_grey_of(50)));
+    Painting painting =
+        sealed(Picture({64, 64}, Channels::grey, Depth::bits16, encoded_grey_of(50)));
     painting = with_pass(painting, tint(grey(encoded_grey_of(52.5F)), BlendMode::normal));
     painting = with_pass(painting, tint(grey(encoded_grey_of(55)), BlendMode::normal));
     const auto findings = findings_of(painting);
@@ -189,11 +201,13 @@ TEST(Findings, NameThePassThatTippedTheBalance) {
 }
 
 TEST(Findings, TellSwappedPartsAndThePassThatDidIt) {
-    Painting painting = sealed(testing::grey_picture({100, 20}, [](int x, int) { return x < 50 ? 0.45 : 0.55; }));
+    Painting painting =
+        sealed(testing::grey_picture({100, 20}, [](int x, int) { return x < 50 ? 0.45 : 0.55; }));
     painting = with_columns(with_columns(painting, "Pool", 0, 50), "Sky", 50, 100);
     Pass lift = tint({1, 1, 1}, BlendMode::normal, 0.5F);
     lift.reach.parts = {painting.parts[0].id};
-    painting = with_pass(with_pass(painting, tint({0.5F, 0.5F, 0.5F}, BlendMode::true_colour)), lift);
+    painting =
+        with_pass(with_pass(painting, tint({0.5F, 0.5F, 0.5F}, BlendMode::true_colour)), lift);
     const auto findings = findings_of(painting);
     const auto swap = std::ranges::find(findings, FindingCode::part_swap, &Finding::code);
     ASSERT_NE(swap, findings.end());
@@ -222,8 +236,9 @@ TEST(Findings, TellALostFocus) {
 
 class Mends : public ::testing::Test {
 protected:
-    Painting painting_ = with_pass(with_pass(sealed(ramp({640, 200})), tint({0.3F, 0.4F, 0.7F}, BlendMode::true_colour)),
-                                   tint({0.8F, 0.5F, 0.2F}, BlendMode::normal, 0.5F));
+    Painting painting_ = with_pass(
+        with_pass(sealed(ramp({640, 200})), tint({0.3F, 0.4F, 0.7F}, BlendMode::true_colour)),
+        tint({0.8F, 0.5F, 0.2F}, BlendMode::normal, 0.5F));
     std::vector<Mend> mends(std::size_t pass) const {
         return mends_for(painting_, pass, measure(painting_));
     }
@@ -236,7 +251,8 @@ TEST_F(Mends, EaseIsTheLargestWholePercentThatHolds) {
     EXPECT_EQ(found[0].label, "Ease to " + std::to_string(percent) + "%");
     EXPECT_EQ(measure(mended(painting_, found[0])).passes[1].value.verdict, Verdict::held);
     Mend more = found[0];
-    more.amount += 0.02F;  // one per cent more may hold on every pixel where the small picture said no
+    more.amount +=
+        0.02F;  // one per cent more may hold on every pixel where the small picture said no
     EXPECT_NE(measure(mended(painting_, more)).passes[1].value.verdict, Verdict::held);
 }
 
@@ -251,7 +267,8 @@ TEST_F(Mends, HoldGivesTheValuesBack) {
 
 TEST_F(Mends, SayWhatTheyLeave) {
     for (const Mend& mend : mends(1))
-        EXPECT_NEAR(mend.value_p95, measure(mended(painting_, mend)).passes[1].value.running.p95, 0.03);
+        EXPECT_NEAR(mend.value_p95, measure(mended(painting_, mend)).passes[1].value.running.p95,
+                    0.03);
 }
 
 TEST_F(Mends, AreNotOfferedWhereNothingSlipped) {
@@ -290,15 +307,16 @@ TEST(ScaleResponse, HeedsTheBandAndTheSwitch) {
     for (const ScalePoint& p : scale_response(pass, Reader::lightness))
         EXPECT_EQ(p.drift > 1e-4, p.step >= 6 && p.step < 9) << p.step;
     pass.on = false;
-    for (const ScalePoint& p : scale_response(pass, Reader::lightness)) EXPECT_NEAR(p.drift, 0, 1e-5);
+    for (const ScalePoint& p : scale_response(pass, Reader::lightness))
+        EXPECT_NEAR(p.drift, 0, 1e-5);
 }
 
 TEST(PartTable, MeasuresFlatParts) {
-    Painting painting = sealed(testing::grey_picture({200, 50}, [](int x, int) {
-        return encoded_grey_of(x < 100 ? 25.0F : 75.0F);
-    }));
+    Painting painting = sealed(testing::grey_picture(
+        {200, 50}, [](int x, int) { return encoded_grey_of(x < 100 ? 25.0F : 75.0F); }));
     painting = with_columns(with_columns(painting, "Dark", 0, 100), "Light", 150, 200);
-    painting = with_part(painting, "Nothing", share(Picture({200, 50}, Channels::grey, Depth::bits8)));
+    painting =
+        with_part(painting, "Nothing", share(Picture({200, 50}, Channels::grey, Depth::bits8)));
     const auto table = *measure_parts(painting, Reader::lightness);
     ASSERT_EQ(table.size(), 3U);
     EXPECT_NEAR(table[0].share, 0.5, 1e-9);

@@ -54,7 +54,8 @@ std::vector<Rgb> random_pixels(unsigned seed) {
 
 /// Opaque pixels in the only depth that cairo 1.16 has for pictures.
 Surface surface_of(const std::vector<Rgb>& pixels) {
-    Surface surface(cairo_image_surface_create(CAIRO_FORMAT_RGB24, kPixels, 1), cairo_surface_destroy);
+    Surface surface(cairo_image_surface_create(CAIRO_FORMAT_RGB24, kPixels, 1),
+                    cairo_surface_destroy);
     auto* row = reinterpret_cast<std::uint32_t*>(cairo_image_surface_get_data(surface.get()));
     const auto level = [](float v) { return static_cast<std::uint32_t>(std::lround(255 * v)); };
     for (const Rgb& c : pixels) *row++ = level(c.r) << 16 | level(c.g) << 8 | level(c.b);
@@ -73,7 +74,8 @@ std::vector<Rgb> composite(const std::vector<Rgb>& backdrop, const std::vector<R
         EXPECT_EQ(cairo_status(cairo.get()), CAIRO_STATUS_SUCCESS);
     }
     cairo_surface_flush(to.get());
-    const auto* row = reinterpret_cast<const std::uint32_t*>(cairo_image_surface_get_data(to.get()));
+    const auto* row =
+        reinterpret_cast<const std::uint32_t*>(cairo_image_surface_get_data(to.get()));
     std::vector<Rgb> result(kPixels);
     for (Rgb& c : result) {
         c = {static_cast<float>(*row >> 16 & 255) / 255, static_cast<float>(*row >> 8 & 255) / 255,
@@ -87,15 +89,16 @@ class BlendAgainstCairo : public ::testing::TestWithParam<CairoMode> {};
 
 TEST_P(BlendAgainstCairo, AgreesAtEveryStrength) {
     const auto backdrop = random_pixels(1), source = random_pixels(2);
-    // With alpha the HSL modes of the library behind cairo 1.16 give an equal grey over an equal grey
-    // another value (64 becomes 70), so they are compared at full strength only.
+    // With alpha the HSL modes of the library behind cairo 1.16 give an equal grey over an equal
+    // grey another value (64 becomes 70), so they are compared at full strength only.
     const bool hsl = GetParam().op >= CAIRO_OPERATOR_HSL_HUE;
     for (const double alpha : hsl ? std::vector{1.0} : std::vector{1.0, 0.6, 0.2}) {
         const auto expected = composite(backdrop, source, GetParam().op, alpha);
         // Source times alpha is rounded to 8 bits before the blend, and the result after it.
         const double slack = (alpha == 1 ? 1.6 : 2.6) / 255;
         for (std::size_t i = 0; i < backdrop.size(); ++i) {
-            const Rgb r = lay({GetParam().mode, 0}, backdrop[i], source[i], static_cast<float>(alpha));
+            const Rgb r =
+                lay({GetParam().mode, 0}, backdrop[i], source[i], static_cast<float>(alpha));
             ASSERT_NEAR(r.r, expected[i].r, slack) << i << " alpha " << alpha;
             ASSERT_NEAR(r.g, expected[i].g, slack) << i << " alpha " << alpha;
             ASSERT_NEAR(r.b, expected[i].b, slack) << i << " alpha " << alpha;

@@ -17,8 +17,8 @@ constexpr Worked kWorked[] = {
     {BlendMode::normal, 0.3F, 0.8F, 0.8F},
     {BlendMode::multiply, 0.5F, 0.4F, 0.2F},
     {BlendMode::screen, 0.5F, 0.4F, 0.7F},
-    {BlendMode::overlay, 0.25F, 0.6F, 0.3F},   // multiply(0.6, 0.5)
-    {BlendMode::overlay, 0.75F, 0.6F, 0.8F},   // screen(0.6, 0.5)
+    {BlendMode::overlay, 0.25F, 0.6F, 0.3F},  // multiply(0.6, 0.5)
+    {BlendMode::overlay, 0.75F, 0.6F, 0.8F},  // screen(0.6, 0.5)
     {BlendMode::darken, 0.3F, 0.8F, 0.3F},
     {BlendMode::lighten, 0.3F, 0.8F, 0.8F},
     {BlendMode::color_dodge, 0.2F, 0.5F, 0.4F},
@@ -27,8 +27,8 @@ constexpr Worked kWorked[] = {
     {BlendMode::color_burn, 0.8F, 0.5F, 0.6F},
     {BlendMode::color_burn, 1.0F, 0.0F, 1.0F},
     {BlendMode::color_burn, 0.9F, 0.0F, 0.0F},
-    {BlendMode::hard_light, 0.5F, 0.3F, 0.3F},   // multiply(0.5, 0.6)
-    {BlendMode::hard_light, 0.5F, 0.8F, 0.8F},   // screen(0.5, 0.6)
+    {BlendMode::hard_light, 0.5F, 0.3F, 0.3F},  // multiply(0.5, 0.6)
+    {BlendMode::hard_light, 0.5F, 0.8F, 0.8F},  // screen(0.5, 0.6)
     {BlendMode::soft_light, 0.5F, 0.25F, 0.375F},
     {BlendMode::soft_light, 0.64F, 0.75F, 0.72F},  // d = sqrt(0.64)
     {BlendMode::soft_light, 0.1F, 1.0F, 0.296F},   // d = ((16b - 12)b + 4)b

@@ -54,11 +54,11 @@ TEST(Warmth, ChangesSignHalfWayOnBothSides) {
 }
 
 TEST(Warmth, HasTheSizesOfTheDesign) {
-    EXPECT_NEAR(warmth(Rgb{1, 0, 0}), 22.1, 0.1);                // red
-    EXPECT_GT(warmth(Rgb{1, 0.6F, 0}), 15);                      // an orange
-    EXPECT_LT(warmth(Rgb{0, 0.5F, 1}), -15);                     // an azure
-    EXPECT_NEAR(warmth(Rgb{0.5F, 0.5F, 0.5F}), 0, 1e-3);         // a neutral
-    EXPECT_LT(warmth(Rgb{0.44F, 0.5F, 0.565F}), -1);             // a slate
+    EXPECT_NEAR(warmth(Rgb{1, 0, 0}), 22.1, 0.1);         // red
+    EXPECT_GT(warmth(Rgb{1, 0.6F, 0}), 15);               // an orange
+    EXPECT_LT(warmth(Rgb{0, 0.5F, 1}), -15);              // an azure
+    EXPECT_NEAR(warmth(Rgb{0.5F, 0.5F, 0.5F}), 0, 1e-3);  // a neutral
+    EXPECT_LT(warmth(Rgb{0.44F, 0.5F, 0.565F}), -1);      // a slate
 }
 
 TEST(Intensity, IsWholeForThePrimaries) {
@@ -75,7 +75,8 @@ TEST(Intensity, TableFollowsTheBoundary) {
     double worst = 0;
     for (float l = 0.05F; l < 0.96F; l += 0.0173F)
         for (float h = 0; h < 360; h += 3.37F)
-            worst = std::max(worst, std::fabs(double(gamut_chroma(l, h)) - gamut_chroma_exact(l, h)));
+            worst =
+                std::max(worst, std::fabs(double(gamut_chroma(l, h)) - gamut_chroma_exact(l, h)));
     EXPECT_LT(worst, 0.003);
 }
 

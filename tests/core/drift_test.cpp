@@ -25,7 +25,10 @@ TEST(DriftTally, MatchesAFullSort) {
     tally.add(now, then);
     const Drift drift = tally.drift();
     std::sort(size.begin(), size.end());
-    EXPECT_NEAR(drift.p95, size[static_cast<std::size_t>(std::ceil(0.95 * static_cast<double>(size.size()))) - 1], 2e-4);
+    EXPECT_NEAR(
+        drift.p95,
+        size[static_cast<std::size_t>(std::ceil(0.95 * static_cast<double>(size.size()))) - 1],
+        2e-4);
     EXPECT_EQ(drift.max, size.back());
     double sum = 0;
     for (const float v : size) sum += v;
@@ -48,7 +51,8 @@ TEST(DriftTally, IsTheSameInAnyOrder) {
 
 TEST(DriftTally, CountsChangedStepsByRounding) {
     DriftTally tally;
-    tally.add(std::vector<float>{4.49F, 4.51F, 5.2F, 8.9F}, std::vector<float>{4.51F, 4.52F, 4.8F, 8.1F});
+    tally.add(std::vector<float>{4.49F, 4.51F, 5.2F, 8.9F},
+              std::vector<float>{4.51F, 4.52F, 4.8F, 8.1F});
     EXPECT_EQ(tally.drift().changed_steps, 0.5);  // the first (5 to 4) and the last (8 to 9)
 }
 
@@ -96,7 +100,9 @@ StepHistogram histogram_of(const std::vector<float>& steps) {
 TEST(StepHistogram, PercentilesAreWithinAHundredthOfAFullSort) {
     std::mt19937 random(11);
     std::vector<float> steps(30011);
-    for (float& step : steps) step = 1 + 8 * static_cast<float>(std::pow(static_cast<double>(random()) / 4294967296.0, 2.0));
+    for (float& step : steps)
+        step =
+            1 + 8 * static_cast<float>(std::pow(static_cast<double>(random()) / 4294967296.0, 2.0));
     const StepHistogram histogram = histogram_of(steps);
     std::sort(steps.begin(), steps.end());
     for (const double share : {0.005, 0.05, 0.25, 0.5, 0.95, 0.995})

@@ -56,11 +56,13 @@ TEST(Focus, FindsACheckerAsItsRival) {
 }
 
 TEST(Focus, RivalsKeepTheirDistanceAndTheirOrder) {
-    const auto now = viewing(ground_with({500, 300}, {{{100, 150}, 2.0F}, {{250, 60}, 0.5F}, {{400, 200}, 1.0F}}));
+    const auto now = viewing(
+        ground_with({500, 300}, {{{100, 150}, 2.0F}, {{250, 60}, 0.5F}, {{400, 200}, 1.0F}}));
     const std::vector<Focus> foci{{"A", {100, 150}, 20}};
     const auto rivals = find_rivals(now, foci, 20);
     ASSERT_GE(rivals.size(), 2U);
-    for (std::size_t i = 1; i < rivals.size(); ++i) EXPECT_GE(rivals[i - 1].contrast, rivals[i].contrast);
+    for (std::size_t i = 1; i < rivals.size(); ++i)
+        EXPECT_GE(rivals[i - 1].contrast, rivals[i].contrast);
     for (const Rival& rival : rivals)
         EXPECT_GE(std::hypot(rival.centre.x - 100, rival.centre.y - 150), 40);
 }
@@ -77,10 +79,11 @@ TEST(Focus, HasNoRivalWhereNoneFits) {
 
 TEST(Focus, IsLostWhenARivalOutdoesIt) {
     const std::vector<Focus> foci{{"A", {100, 150}, 20}};
-    const auto sealed = audit_focus(viewing(ground_with({400, 300}, {{{100, 150}, 2.0F}, {{300, 150}, 1.5F}})),
-                                    foci, std::nullopt);
-    const auto now = audit_focus(viewing(ground_with({400, 300}, {{{100, 150}, 1.9F}, {{300, 150}, 2.5F}})),
-                                 foci, sealed);
+    const auto sealed =
+        audit_focus(viewing(ground_with({400, 300}, {{{100, 150}, 2.0F}, {{300, 150}, 1.5F}})),
+                    foci, std::nullopt);
+    const auto now = audit_focus(
+        viewing(ground_with({400, 300}, {{{100, 150}, 1.9F}, {{300, 150}, 2.5F}})), foci, sealed);
     ASSERT_TRUE(now);
     EXPECT_NEAR(now->kept, 0.95, 0.01);
     EXPECT_EQ(now->verdict, Verdict::lost);
@@ -108,7 +111,8 @@ TEST(Focus, CanNotBeMeasuredWithoutContrastOrPlace) {
 TEST(Focus, LargePicturesAreMeasuredAtViewingScale) {
     FloatBlock steps(rect_of({3200, 400}), 5);
     for (int y = 0; y < 400; ++y)
-        for (std::size_t x = 0; x < 3200; ++x) steps.row(y)[x] = (x + static_cast<std::size_t>(y)) % 2 ? 9 : 1;
+        for (std::size_t x = 0; x < 3200; ++x)
+            steps.row(y)[x] = (x + static_cast<std::size_t>(y)) % 2 ? 9 : 1;
     const auto now = at_viewing_scale(std::move(steps), {3200, 400});
     EXPECT_EQ(now.steps.area().width, kViewingSide);
     EXPECT_DOUBLE_EQ(now.scale, 0.5);

@@ -122,8 +122,8 @@ TEST(Picture, GreyIsReadAsThreeEqualChannels) {
 }
 
 TEST(Pyramid, HalvesByTheMean) {
-    const Picture picture = testing::grey_picture(
-        {4, 2}, [](int x, int y) { return x < 2 ? (x + y) % 2 : 0.25; });
+    const Picture picture =
+        testing::grey_picture({4, 2}, [](int x, int y) { return x < 2 ? (x + y) % 2 : 0.25; });
     const Picture half = halved(picture);
     EXPECT_EQ(half.size(), (Size{2, 1}));
     EXPECT_NEAR(testing::pixel(half, 0, 0).r, 0.5, 1e-4);

@@ -76,7 +76,8 @@ TEST(Render, LandsOnTheValueBandOfTheSeal) {
     painting = with_pass(painting, pass);
     const Picture result = render(painting);
     for (int x = 0; x < 801; x += 20) {
-        const float step = step_of(read(Reader::lightness, pixel(painting.underpaint->base(), x, 0)));
+        const float step =
+            step_of(read(Reader::lightness, pixel(painting.underpaint->base(), x, 0)));
         const bool red = pixel(result, x, 0).g < 1e-4F && pixel(result, x, 0).r > 0.999F;
         EXPECT_EQ(red, step >= 6) << x;
     }
@@ -123,13 +124,15 @@ TEST(Render, HoldsToTheSealAcrossPasses) {
     painting = with_pass(painting, back);
     const RgbBlock result = *render_view(painting, 2, {0, rect_of(painting.size())});
     for (std::size_t x = 4; x < 256; x += 9)
-        EXPECT_NEAR(read(Reader::lightness, result.row(1)[x]),
-                    read(Reader::lightness, pixel(painting.underpaint->base(), static_cast<int>(x), 1)),
-                    0.05);
+        EXPECT_NEAR(
+            read(Reader::lightness, result.row(1)[x]),
+            read(Reader::lightness, pixel(painting.underpaint->base(), static_cast<int>(x), 1)),
+            0.05);
 }
 
 TEST(Render, IsTheSameInAnyViewAndOnAnyNumberOfThreads) {
-    Painting painting = with_columns(sealed(noise({401, 299}, Channels::grey, Depth::bits16)), "P", 90, 300);
+    Painting painting =
+        with_columns(sealed(noise({401, 299}, Channels::grey, Depth::bits16)), "P", 90, 300);
     Pass pass = tint({0.7F, 0.4F, 0.1F}, BlendMode::true_colour, 0.8F);
     pass.reach = {{painting.parts[0].id}, {3, 7, 1}};
     painting = with_pass(painting, pass);
@@ -139,7 +142,8 @@ TEST(Render, IsTheSameInAnyViewAndOnAnyNumberOfThreads) {
     for (const int threads : {1, 2, 8}) {
         const tbb::global_control limit(tbb::global_control::max_allowed_parallelism,
                                         static_cast<std::size_t>(threads));
-        for (const Rect view : {Rect{0, 0, 401, 299}, Rect{37, 51, 200, 129}, Rect{400, 298, 1, 1}}) {
+        for (const Rect view :
+             {Rect{0, 0, 401, 299}, Rect{37, 51, 200, 129}, Rect{400, 298, 1, 1}}) {
             const RgbBlock part = *render_view(painting, 2, {0, view});
             for (int y = 0; y < view.height; ++y)
                 for (int x = 0; x < view.width; ++x)
@@ -189,13 +193,15 @@ TEST(RenderGrey, ShowsHowLightEachReaderReads) {
     for (const ReaderText& text : kReaders) {
         const Picture values = *render_grey(painting, 1, text.reader, Depth::bits16);
         EXPECT_EQ(values.channels(), Channels::grey);
-        EXPECT_NEAR(read(Reader::lightness, pixel(values, 3, 3)), read(text.reader, {1, 0, 0}), 0.05)
+        EXPECT_NEAR(read(Reader::lightness, pixel(values, 3, 3)), read(text.reader, {1, 0, 0}),
+                    0.05)
             << text.id;
     }
 }
 
 TEST(Probe, TellsSealedNowAndThePart) {
-    Painting painting = with_columns(sealed(Picture({40, 10}, Channels::grey, Depth::bits8, 0.4F)), "Left", 0, 20);
+    Painting painting =
+        with_columns(sealed(Picture({40, 10}, Channels::grey, Depth::bits8, 0.4F)), "Left", 0, 20);
     painting = with_pass(painting, tint({1, 1, 1}, BlendMode::normal, 0.5F));
     const Probe left = probe(painting, 1, 5, 5), right = probe(painting, 1, 30, 5);
     EXPECT_NEAR(left.sealed.r, 0.4, 1e-6);

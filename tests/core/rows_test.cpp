@@ -123,8 +123,9 @@ TEST(FastTransfer, StaysWithinItsTolerance) {
     }
     for (int degrees = 0; degrees < 3600; ++degrees) {
         const double h = degrees * 3.14159265358979 / 1800;
-        ASSERT_NEAR(fast::temperature(static_cast<float>(std::cos(h)), static_cast<float>(std::sin(h))),
-                    temperature_of_hue(static_cast<float>(degrees) / 10), fast::kTolerance * 10)
+        ASSERT_NEAR(
+            fast::temperature(static_cast<float>(std::cos(h)), static_cast<float>(std::sin(h))),
+            temperature_of_hue(static_cast<float>(degrees) / 10), fast::kTolerance * 10)
             << degrees;
     }
 }

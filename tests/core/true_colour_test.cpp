@@ -65,7 +65,8 @@ TEST(TrueColour, KeepsLightnessThrough8Bits) {
     for (const Rgb source : {kRed, kGreen})
         for (int level = 0; level < 256; ++level) {
             const Rgb b = grey(static_cast<float>(level) / 255);
-            for (const Laying how : {Laying{BlendMode::true_colour, 0}, Laying{BlendMode::color, 1}})
+            for (const Laying how :
+                 {Laying{BlendMode::true_colour, 0}, Laying{BlendMode::color, 1}})
                 EXPECT_NEAR(lightness(rounded(lay(how, b, source, 1), 255)), lightness(b), 0.25)
                     << level << " " << text_of(how.mode).id;
         }

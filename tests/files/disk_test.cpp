@@ -68,12 +68,14 @@ TEST(Disk, AFullDeviceLeavesNoHalfWrittenContainer) {
     write_text(path, "old");
     std::string noise;
     for (unsigned i = 0; i < 20000; ++i) noise += static_cast<char>(i * i * 2654435761U >> 13);
-    const std::vector<ZipEntry> entries{{"a", bytes_of(noise), false}, {"b", bytes_of(noise), false}};
+    const std::vector<ZipEntry> entries{{"a", bytes_of(noise), false},
+                                        {"b", bytes_of(noise), false}};
     for (rlim_t room = 0; room < 40000; room += 5000) {
         Done done;
         {
             const SmallDevice device(room);
-            done = replace_file(path, [&](const auto& fresh) { return write_zip(fresh, "a.zip", entries); });
+            done = replace_file(
+                path, [&](const auto& fresh) { return write_zip(fresh, "a.zip", entries); });
         }
         ASSERT_FALSE(done) << room;
         EXPECT_EQ(read_text(path), "old");
@@ -98,7 +100,8 @@ TEST(Disk, SaysWhenTheFolderIsNotThere) {
     EXPECT_NE(done.error().message().find("No such file or directory"), std::string::npos);
     const auto read_only = replace_file("/proc/a.ora", bytes_of("x"));
     ASSERT_FALSE(read_only);
-    EXPECT_NE(read_only.error().message().find("/proc/a.ora: could not be saved"), std::string::npos);
+    EXPECT_NE(read_only.error().message().find("/proc/a.ora: could not be saved"),
+              std::string::npos);
 }
 
 TEST(Disk, SavesThroughALink) {
@@ -121,8 +124,9 @@ TEST(Disk, ASavedFileHasTheRightsOfANewOne) {
 TEST(Zip, GivesBackItsEntries) {
     const TemporaryFolder folder;
     const auto path = folder / "a.zip";
-    const std::vector<ZipEntry> entries{{"mimetype", bytes_of("image/openraster"), false},
-                                        {"folder/text.json", bytes_of(std::string(5000, 'a')), true}};
+    const std::vector<ZipEntry> entries{
+        {"mimetype", bytes_of("image/openraster"), false},
+        {"folder/text.json", bytes_of(std::string(5000, 'a')), true}};
     ASSERT_TRUE(write_zip(path, "a.zip", entries));
     const auto zip = ZipReader::open(path);
     ASSERT_TRUE(zip);
@@ -135,14 +139,16 @@ TEST(Zip, GivesBackItsEntries) {
 
 TEST(Zip, BoundsWhatItInflates) {
     const TemporaryFolder folder;
-    ASSERT_TRUE(write_zip(folder / "bomb.zip", "bomb.zip", {{"big", bytes_of(std::string(3 << 20, '0')), true}}));
+    ASSERT_TRUE(write_zip(folder / "bomb.zip", "bomb.zip",
+                          {{"big", bytes_of(std::string(3 << 20, '0')), true}}));
     const auto read = ZipReader::open(folder / "bomb.zip")->read("big", 1 << 20);
     ASSERT_FALSE(read);
     EXPECT_NE(read.error().message().find("larger than it may be"), std::string::npos);
 }
 
 TEST(Zip, NamesStayInside) {
-    for (const char* good : {"a", "a/b.png", "..a", "a..", "data/..b/c"}) EXPECT_TRUE(stays_inside(good)) << good;
+    for (const char* good : {"a", "a/b.png", "..a", "a..", "data/..b/c"})
+        EXPECT_TRUE(stays_inside(good)) << good;
     for (const char* bad : {"", "../x", "a/../../x", "/etc/x", "a/..", "C:x", "..\\x"})
         EXPECT_FALSE(stays_inside(bad)) << bad;
 }
@@ -152,7 +158,8 @@ TEST(Zip, AnEntryThatPointsOutsideIsRefused) {
     ASSERT_TRUE(write_zip(folder / "evil.ora", "evil.ora", {{"../x", bytes_of("x"), false}}));
     const auto zip = ZipReader::open(folder / "evil.ora");
     ASSERT_FALSE(zip);
-    EXPECT_NE(zip.error().message().find("evil.ora: an entry named \"../x\" points outside"), std::string::npos);
+    EXPECT_NE(zip.error().message().find("evil.ora: an entry named \"../x\" points outside"),
+              std::string::npos);
 }
 
 }  // namespace

@@ -56,13 +56,13 @@ TEST_P(Png, CutShortAnywhereIsTroubleAndNotAPicture) {
     }
 }
 
-INSTANTIATE_TEST_SUITE_P(Kinds, Png,
-                         ::testing::Values(Kind{Channels::grey, Depth::bits8}, Kind{Channels::grey, Depth::bits16},
-                                           Kind{Channels::grey_alpha, Depth::bits8},
-                                           Kind{Channels::grey_alpha, Depth::bits16},
-                                           Kind{Channels::rgb, Depth::bits8}, Kind{Channels::rgb, Depth::bits16},
-                                           Kind{Channels::rgb_alpha, Depth::bits8},
-                                           Kind{Channels::rgb_alpha, Depth::bits16}));
+INSTANTIATE_TEST_SUITE_P(
+    Kinds, Png,
+    ::testing::Values(Kind{Channels::grey, Depth::bits8}, Kind{Channels::grey, Depth::bits16},
+                      Kind{Channels::grey_alpha, Depth::bits8},
+                      Kind{Channels::grey_alpha, Depth::bits16}, Kind{Channels::rgb, Depth::bits8},
+                      Kind{Channels::rgb, Depth::bits16}, Kind{Channels::rgb_alpha, Depth::bits8},
+                      Kind{Channels::rgb_alpha, Depth::bits16}));
 
 class FlatPictures : public ::testing::Test {
 protected:
@@ -116,7 +116,8 @@ TEST_F(FlatPictures, JpegComesIn) {
 
 TEST_F(FlatPictures, JpegCutShortIsTrouble) {
     const Bytes whole = testing::jpeg_of(noise({200, 200}, Channels::rgb, Depth::bits8));
-    for (const std::size_t length : {std::size_t{3}, whole.size() / 4, whole.size() / 2, whole.size() - 200}) {
+    for (const std::size_t length :
+         {std::size_t{3}, whole.size() / 4, whole.size() / 2, whole.size() - 200}) {
         const auto cut = read_jpeg("cut.jpg", std::span(whole).first(length));
         EXPECT_TRUE(says(cut, "cut.jpg: it is cut short or damaged")) << length;
     }
@@ -160,7 +161,8 @@ TEST_F(FlatPictures, TiffOfOtherKindsComesInToo) {
 }
 
 TEST_F(FlatPictures, TiffCutShortIsTrouble) {
-    testing::write_tiff<std::uint16_t>(folder_ / "a.tif", noise({200, 200}, Channels::rgb, Depth::bits16), {});
+    testing::write_tiff<std::uint16_t>(folder_ / "a.tif",
+                                       noise({200, 200}, Channels::rgb, Depth::bits16), {});
     const Bytes whole = *read_file(folder_ / "a.tif");
     for (std::size_t length = 0; length < whole.size(); length += whole.size() / 9)
         EXPECT_FALSE(read_tiff("cut.tif", std::span(whole).first(length))) << length;
@@ -200,7 +202,8 @@ TEST_F(FlatPictures, ADamagedProfileIsPassedOver) {
 TEST_F(FlatPictures, WhatIsNoPictureIsNamed) {
     testing::write_text(folder_ / "notes.png", "Dear diary");
     testing::write_text(folder_ / "empty.png", "");
-    EXPECT_TRUE(says(read_flat_picture(folder_ / "notes.png"), "notes.png: this is not a picture that can be read"));
+    EXPECT_TRUE(says(read_flat_picture(folder_ / "notes.png"),
+                     "notes.png: this is not a picture that can be read"));
     EXPECT_TRUE(says(read_flat_picture(folder_ / "empty.png"), "empty.png: the file is empty"));
     EXPECT_TRUE(says(read_flat_picture(folder_ / "none.png"), "none.png: could not be opened"));
     EXPECT_TRUE(says(read_flat_picture(folder_.path()), "this is a folder"));
@@ -210,8 +213,10 @@ TEST_F(FlatPictures, ClaimedSizesAreCheckedBeforeMemoryIsTaken) {
     Bytes bytes = *write_png("a.png", testing::ramp({16, 16}, Depth::bits8));
     const auto claim = [&](std::uint32_t width, std::uint32_t height) {
         for (int i = 0; i < 4; ++i) {
-            bytes[16 + static_cast<std::size_t>(i)] = static_cast<std::byte>(width >> (24 - 8 * i) & 255);
-            bytes[20 + static_cast<std::size_t>(i)] = static_cast<std::byte>(height >> (24 - 8 * i) & 255);
+            bytes[16 + static_cast<std::size_t>(i)] =
+                static_cast<std::byte>(width >> (24 - 8 * i) & 255);
+            bytes[20 + static_cast<std::size_t>(i)] =
+                static_cast<std::byte>(height >> (24 - 8 * i) & 255);
         }
         // The header's checksum covers the claim, and is made anew by anyone who means harm.
         const auto crc = [&] {
@@ -223,7 +228,8 @@ TEST_F(FlatPictures, ClaimedSizesAreCheckedBeforeMemoryIsTaken) {
             return ~c;
         }();
         for (int i = 0; i < 4; ++i)
-            bytes[29 + static_cast<std::size_t>(i)] = static_cast<std::byte>(crc >> (24 - 8 * i) & 255);
+            bytes[29 + static_cast<std::size_t>(i)] =
+                static_cast<std::byte>(crc >> (24 - 8 * i) & 255);
         return read_png("bomb.png", bytes);
     };
     EXPECT_TRUE(says(claim(60000, 60000), "bomb.png: it claims to be 60000 x 60000 pixels"));
@@ -236,7 +242,8 @@ TEST_F(FlatPictures, EveryDamagedByteIsSurvived) {
     const Bytes whole = *write_png("a.png", noise({24, 24}, Channels::rgb, Depth::bits8));
     const Bytes jpeg = testing::jpeg_of(noise({24, 24}, Channels::rgb, Depth::bits8));
     const Bytes webp = testing::webp_of(noise({24, 24}, Channels::rgb, Depth::bits8));
-    testing::write_tiff<std::uint8_t>(folder_ / "a.tif", noise({24, 24}, Channels::rgb, Depth::bits8), {});
+    testing::write_tiff<std::uint8_t>(folder_ / "a.tif",
+                                      noise({24, 24}, Channels::rgb, Depth::bits8), {});
     const Bytes tiff = *read_file(folder_ / "a.tif");
     const auto try_all = [](const Bytes& good, auto read) {
         for (std::size_t i = 0; i < good.size(); i += 3) {

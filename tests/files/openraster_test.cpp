@@ -27,7 +27,8 @@ using testing::with_columns;
 
 /// One painting with something of everything that is saved.
 Painting rich(Depth depth) {
-    Painting painting = with_columns(sealed(noise({150, 90}, Channels::grey, depth)), "Left \"half\" & more", 0, 75);
+    Painting painting = with_columns(sealed(noise({150, 90}, Channels::grey, depth)),
+                                     "Left \"half\" & more", 0, 75);
     painting = with_foci(painting, {{"Lamp", {40.25, 30.5}, 12.125}});
     int i = 0;
     for (const BlendText& text : kBlendTexts) {
@@ -78,7 +79,8 @@ protected:
         EXPECT_TRUE(write_zip(path, path.string(), entries));
         return path;
     }
-    std::string trouble_of(const std::filesystem::path& path, std::optional<std::string> under = {}) {
+    std::string trouble_of(const std::filesystem::path& path,
+                           std::optional<std::string> under = {}) {
         const auto opened = open_painting(path, "2026-01-01", under);
         return opened ? "no trouble" : opened.error().message();
     }
@@ -89,26 +91,29 @@ ZipEntry png(const char* name, const Picture& picture) {
     return {name, *write_png(name, picture), false};
 }
 
-/// What another program would show: the layers composited by the format's own rules, in the plainest
-/// way, from nothing but stack.xml and the layer files.
+/// What another program would show: the layers composited by the format's own rules, in the
+/// plainest way, from nothing but stack.xml and the layer files.
 std::vector<Rgb> seen_elsewhere(const std::filesystem::path& path, Size size) {
     const auto zip = *ZipReader::open(path);
     pugi::xml_document xml;
     const auto text = *zip.read("stack.xml", 1 << 20);
     EXPECT_TRUE(xml.load_buffer(text.data(), text.size()));
     std::vector<pugi::xml_node> layers;
-    for (const auto layer : xml.child("image").child("stack").children("layer")) layers.insert(layers.begin(), layer);
+    for (const auto layer : xml.child("image").child("stack").children("layer"))
+        layers.insert(layers.begin(), layer);
     std::vector<Rgb> canvas(static_cast<std::size_t>(size.area()));
     for (const auto& layer : layers) {
         if (std::string_view(layer.attribute("visibility").as_string()) == "hidden") continue;
-        const auto decoded = *read_png("layer", *zip.read(layer.attribute("src").as_string(), 1 << 28));
+        const auto decoded =
+            *read_png("layer", *zip.read(layer.attribute("src").as_string(), 1 << 28));
         const auto mode = blend_from_composite_op(layer.attribute("composite-op").as_string());
         EXPECT_TRUE(mode);
         const float opacity = layer.attribute("opacity").as_float();
         const int left = layer.attribute("x").as_int(), top = layer.attribute("y").as_int();
         for (int y = 0; y < decoded.picture.size().height; ++y)
             for (int x = 0; x < decoded.picture.size().width; ++x) {
-                if (x + left < 0 || y + top < 0 || x + left >= size.width || y + top >= size.height) continue;
+                if (x + left < 0 || y + top < 0 || x + left >= size.width || y + top >= size.height)
+                    continue;
                 float alpha = 1;
                 decoded.picture.read_alpha(x, y, std::span(&alpha, 1));
                 const Rgb source = pixel(decoded.picture, x, y);
@@ -119,7 +124,8 @@ std::vector<Rgb> seen_elsewhere(const std::filesystem::path& path, Size size) {
                     return *mode == BlendMode::plus ? std::min(1.0F, backdrop + a * s)
                                                     : (1 - a) * backdrop + a * blended;
                 };
-                c = {channel(c.r, b.r, source.r), channel(c.g, b.g, source.g), channel(c.b, b.b, source.b)};
+                c = {channel(c.r, b.r, source.r), channel(c.g, b.g, source.g),
+                     channel(c.b, b.b, source.b)};
             }
     }
     return canvas;
@@ -127,13 +133,15 @@ std::vector<Rgb> seen_elsewhere(const std::filesystem::path& path, Size size) {
 
 float worst_difference(const Painting& painting, const std::filesystem::path& path) {
     const auto elsewhere = seen_elsewhere(path, painting.size());
-    const RgbBlock ours = *render_view(painting, painting.passes.size(), {0, rect_of(painting.size())});
+    const RgbBlock ours =
+        *render_view(painting, painting.passes.size(), {0, rect_of(painting.size())});
     float worst = 0;
     for (int y = 0; y < painting.size().height; ++y)
         for (int x = 0; x < painting.size().width; ++x) {
             const Rgb a = ours.row(y)[static_cast<std::size_t>(x)];
             const Rgb b = elsewhere[static_cast<std::size_t>(y * painting.size().width + x)];
-            worst = std::max({worst, std::fabs(a.r - b.r), std::fabs(a.g - b.g), std::fabs(a.b - b.b)});
+            worst =
+                std::max({worst, std::fabs(a.r - b.r), std::fabs(a.g - b.g), std::fabs(a.b - b.b)});
         }
     return worst;
 }
@@ -144,7 +152,8 @@ TEST_F(OpenRaster, GivesBackAPaintingWithTheSameFigures) {
         const Painting back = reopened(painting);
         EXPECT_EQ(figures(back), figures(painting)) << "to the last digit";
         ASSERT_EQ(back.passes.size(), painting.passes.size());
-        for (std::size_t i = 0; i + 1 < painting.passes.size(); ++i) EXPECT_EQ(back.passes[i], painting.passes[i]);
+        for (std::size_t i = 0; i + 1 < painting.passes.size(); ++i)
+            EXPECT_EQ(back.passes[i], painting.passes[i]);
         EXPECT_EQ(back.plan, painting.plan);
         EXPECT_EQ(back.parts[0].name, painting.parts[0].name);
         EXPECT_EQ(back.seals[0].date, "2026-11-19");
@@ -230,7 +239,8 @@ TEST_F(OpenRaster, WhatAnotherProgramChangedIsReadFromItsLayers) {
     std::vector<ZipEntry> entries;
     for (const std::string& name : zip.entries()) {
         Bytes bytes = *zip.read(name, 1 << 28);
-        if (name == "data/pass-1.png") bytes = *write_png(name, noise({150, 90}, Channels::rgb_alpha, Depth::bits8, 9));
+        if (name == "data/pass-1.png")
+            bytes = *write_png(name, noise({150, 90}, Channels::rgb_alpha, Depth::bits8, 9));
         entries.push_back({name, bytes, false});
     }
     ASSERT_TRUE(write_zip(folder_ / "changed.ora", "changed.ora", entries));
@@ -252,8 +262,9 @@ const char* const kTwoLayers = R"(<?xml version="1.0"?>
 </stack></image>)";
 
 TEST_F(OpenRaster, ForeignLayersBecomePasses) {
-    const auto path = foreign(kTwoLayers, {png("data/a.png", testing::ramp({40, 30}, Depth::bits8)),
-                                           png("data/b.png", noise({20, 20}, Channels::rgb_alpha, Depth::bits8))});
+    const auto path = foreign(
+        kTwoLayers, {png("data/a.png", testing::ramp({40, 30}, Depth::bits8)),
+                     png("data/b.png", noise({20, 20}, Channels::rgb_alpha, Depth::bits8))});
     const auto opened = open_painting(path, "2026-02-03");
     ASSERT_TRUE(opened) << opened.error().message();
     const Painting& painting = opened->painting;
@@ -270,14 +281,16 @@ TEST_F(OpenRaster, ForeignLayersBecomePasses) {
 }
 
 TEST_F(OpenRaster, TheUnderpaintCanBeNamed) {
-    const auto path = foreign(kTwoLayers, {png("data/a.png", testing::ramp({40, 30}, Depth::bits8)),
-                                           png("data/b.png", noise({20, 20}, Channels::rgb_alpha, Depth::bits8))});
+    const auto path = foreign(
+        kTwoLayers, {png("data/a.png", testing::ramp({40, 30}, Depth::bits8)),
+                     png("data/b.png", noise({20, 20}, Channels::rgb_alpha, Depth::bits8))});
     const auto opened = open_painting(path, "2026-02-03", "Inside");
     ASSERT_TRUE(opened);
     EXPECT_EQ(opened->painting.passes.size(), 1U);
     EXPECT_EQ(opened->painting.size(), (Size{40, 30})) << "laid on white to the picture's size";
     EXPECT_EQ(pixel(opened->painting.underpaint->base(), 39, 29).r, 1);
-    EXPECT_NE(trouble_of(path, "Sky").find("it has no layer \"Sky\". It has \"Grey\""), std::string::npos);
+    EXPECT_NE(trouble_of(path, "Sky").find("it has no layer \"Sky\". It has \"Grey\""),
+              std::string::npos);
 }
 
 TEST_F(OpenRaster, BrokenFilesAreNamedWithTheirTrouble) {
@@ -293,19 +306,24 @@ TEST_F(OpenRaster, BrokenFilesAreNamedWithTheirTrouble) {
         {"<image w='60000' h='60000'><stack/></image>", "it claims to be 60000 x 60000 pixels"},
         {stack_with(""), "lists no layers"},
         {stack_with("<layer name='A' src='../x'/>"), "the layer \"A\" points outside the file"},
-        {stack_with("<layer name='A' src='data/none.png'/>"), "\"data/none.png\" that it speaks of is missing"},
-        {stack_with("<layer name='A' src='a.png' composite-op='svg:glitter'/>"), "asks for \"svg:glitter\", a blend that is not known"},
+        {stack_with("<layer name='A' src='data/none.png'/>"),
+         "\"data/none.png\" that it speaks of is missing"},
+        {stack_with("<layer name='A' src='a.png' composite-op='svg:glitter'/>"),
+         "asks for \"svg:glitter\", a blend that is not known"},
         {stack_with("<layer name='A' src='a.png' composite-op='svg:dst-in'/>"), "cuts layers out"},
         {stack_with("<layer name='A' src='a.png' opacity='much'/>"), "opacity of the layer \"A\""},
         {stack_with("<layer name='A' src='a.png' opacity='nan'/>"), "opacity of the layer \"A\""},
         {stack_with("<layer name='A' src='a.png' x='1e99'/>"), "place of the layer \"A\""},
-        {stack_with("<stack name='G' opacity='0.5'><layer src='a.png'/></stack>"), "layer group \"G\""},
-        {stack_with("<layer name='A' src='a.png' visibility='hidden'/>"), "none of its layers is visible"},
+        {stack_with("<stack name='G' opacity='0.5'><layer src='a.png'/></stack>"),
+         "layer group \"G\""},
+        {stack_with("<layer name='A' src='a.png' visibility='hidden'/>"),
+         "none of its layers is visible"},
         {stack_with("<layer name='A' src='bad.png'/>"), "bad.png"},
     };
     for (const auto& [stack, words] : cases) {
-        const auto message = trouble_of(foreign(
-            stack, {png("a.png", testing::ramp({4, 4}, Depth::bits8)), {"bad.png", bytes_of("no picture"), false}}));
+        const auto message =
+            trouble_of(foreign(stack, {png("a.png", testing::ramp({4, 4}, Depth::bits8)),
+                                       {"bad.png", bytes_of("no picture"), false}}));
         EXPECT_NE(message.find(words), std::string::npos) << message;
         EXPECT_NE(message.find("foreign.ora"), std::string::npos) << message;
     }
@@ -315,7 +333,8 @@ TEST_F(OpenRaster, ALayerOfNoSizeIsNamed) {
     Bytes empty = *write_png("e.png", testing::ramp({4, 4}, Depth::bits8));
     for (int i = 16; i < 24; ++i) empty[static_cast<std::size_t>(i)] = std::byte{0};
     const auto message = trouble_of(
-        foreign("<image w='4' h='4'><stack><layer name='A' src='e.png'/></stack></image>", {{"e.png", empty, false}}));
+        foreign("<image w='4' h='4'><stack><layer name='A' src='e.png'/></stack></image>",
+                {{"e.png", empty, false}}));
     EXPECT_NE(message.find("e.png"), std::string::npos) << message;
     EXPECT_NE(message.find("0 x 0"), std::string::npos) << message;
 }
@@ -324,13 +343,17 @@ TEST_F(OpenRaster, NestingWithoutEndIsRefused) {
     std::string stack = "<image w='4' h='4'><stack>";
     for (int i = 0; i < 200; ++i) stack += "<stack>";
     for (int i = 0; i < 200; ++i) stack += "</stack>";
-    EXPECT_NE(trouble_of(foreign(stack + "</stack></image>")).find("nested too deeply"), std::string::npos);
+    EXPECT_NE(trouble_of(foreign(stack + "</stack></image>")).find("nested too deeply"),
+              std::string::npos);
 }
 
 TEST_F(OpenRaster, NoContainerAndNoStackAreNamed) {
     testing::write_text(folder_ / "text.ora", "not a zip");
-    EXPECT_NE(trouble_of(folder_ / "text.ora").find("text.ora: it can't be opened as an OpenRaster"), std::string::npos);
-    ASSERT_TRUE(write_zip(folder_ / "bare.ora", "bare.ora", {{"mimetype", bytes_of("image/openraster"), false}}));
+    EXPECT_NE(
+        trouble_of(folder_ / "text.ora").find("text.ora: it can't be opened as an OpenRaster"),
+        std::string::npos);
+    ASSERT_TRUE(write_zip(folder_ / "bare.ora", "bare.ora",
+                          {{"mimetype", bytes_of("image/openraster"), false}}));
     EXPECT_NE(trouble_of(folder_ / "bare.ora").find("it has no stack.xml"), std::string::npos);
     EXPECT_NE(trouble_of(folder_ / "none.ora").find("there is no such file"), std::string::npos);
     testing::write_text(folder_ / "empty.ora", "");
@@ -338,13 +361,18 @@ TEST_F(OpenRaster, NoContainerAndNoStackAreNamed) {
 }
 
 TEST_F(OpenRaster, DamagedDataOfOursIsTroubleAndNotACrash) {
-    const auto path = saved(with_pass(sealed(testing::ramp({16, 16})), tint({1, 0, 0}, BlendMode::multiply)));
+    const auto path =
+        saved(with_pass(sealed(testing::ramp({16, 16})), tint({1, 0, 0}, BlendMode::multiply)));
     const auto zip = *ZipReader::open(path);
     const std::string json(text_of(*zip.read("faithful-underpaint/painting.json", 1 << 20)));
     const auto with_json = [&](const std::string& text) {
         std::vector<ZipEntry> entries;
         for (const std::string& name : zip.entries())
-            entries.push_back({name, name == "faithful-underpaint/painting.json" ? bytes_of(text) : *zip.read(name, 1 << 28), false});
+            entries.push_back({name,
+                               name == "faithful-underpaint/painting.json"
+                                   ? bytes_of(text)
+                                   : *zip.read(name, 1 << 28),
+                               false});
         EXPECT_TRUE(write_zip(folder_ / "d.ora", "d.ora", entries));
         return trouble_of(folder_ / "d.ora");
     };
@@ -356,11 +384,17 @@ TEST_F(OpenRaster, DamagedDataOfOursIsTroubleAndNotACrash) {
     };
     EXPECT_NE(with_json("{").find("painting data is damaged"), std::string::npos);
     EXPECT_NE(with_json("[]").find("painting data is damaged"), std::string::npos);
-    EXPECT_NE(replaced("painting-1", "painting-9").find("newer or other version"), std::string::npos);
-    EXPECT_NE(replaced("\"multiply\"", "\"glitter\"").find("unknown word \"glitter\""), std::string::npos);
-    EXPECT_NE(replaced("\"tint\"", "\"cloth\"").find("unknown source \"cloth\""), std::string::npos);
-    EXPECT_NE(replaced("\"strength\"", "\"force\"").find("painting data is damaged"), std::string::npos);
-    EXPECT_NE(replaced("\"parts\": []", "\"parts\": [{\"id\":1,\"name\":\"x\",\"mask\":\"../m\"}]").find("missing"), std::string::npos);
+    EXPECT_NE(replaced("painting-1", "painting-9").find("newer or other version"),
+              std::string::npos);
+    EXPECT_NE(replaced("\"multiply\"", "\"glitter\"").find("unknown word \"glitter\""),
+              std::string::npos);
+    EXPECT_NE(replaced("\"tint\"", "\"cloth\"").find("unknown source \"cloth\""),
+              std::string::npos);
+    EXPECT_NE(replaced("\"strength\"", "\"force\"").find("painting data is damaged"),
+              std::string::npos);
+    EXPECT_NE(replaced("\"parts\": []", "\"parts\": [{\"id\":1,\"name\":\"x\",\"mask\":\"../m\"}]")
+                  .find("missing"),
+              std::string::npos);
     EXPECT_EQ(replaced("\"on\": true", "\"on\": false"), "no trouble");
 }
 

@@ -60,9 +60,10 @@ inline Bytes webp_of(const Picture& picture) {
     const auto all = interleaved<std::uint8_t>(picture);
     const int width = picture.size().width, height = picture.size().height;
     std::uint8_t* out = nullptr;
-    const std::size_t size = has_alpha(picture.channels())
-                                 ? WebPEncodeLosslessRGBA(all.data(), width, height, width * 4, &out)
-                                 : WebPEncodeLosslessRGB(all.data(), width, height, width * 3, &out);
+    const std::size_t size =
+        has_alpha(picture.channels())
+            ? WebPEncodeLosslessRGBA(all.data(), width, height, width * 4, &out)
+            : WebPEncodeLosslessRGB(all.data(), width, height, width * 3, &out);
     const auto* first = reinterpret_cast<const std::byte*>(out);
     Bytes bytes(first, first + size);
     WebPFree(out);
@@ -77,7 +78,8 @@ struct TiffOptions {
 };
 
 template <class Sample>
-void write_tiff(const std::filesystem::path& path, const Picture& picture, const TiffOptions& options) {
+void write_tiff(const std::filesystem::path& path, const Picture& picture,
+                const TiffOptions& options) {
     TIFF* tiff = TIFFOpen(path.c_str(), "w");
     const auto width = static_cast<std::uint32_t>(picture.size().width);
     const auto height = static_cast<std::uint32_t>(picture.size().height);
@@ -95,7 +97,8 @@ void write_tiff(const std::filesystem::path& path, const Picture& picture, const
         TIFFSetField(tiff, TIFFTAG_EXTRASAMPLES, 1, &kind);
     }
     if (!options.icc.empty())
-        TIFFSetField(tiff, TIFFTAG_ICCPROFILE, static_cast<std::uint32_t>(options.icc.size()), options.icc.data());
+        TIFFSetField(tiff, TIFFTAG_ICCPROFILE, static_cast<std::uint32_t>(options.icc.size()),
+                     options.icc.data());
     auto all = interleaved<Sample>(picture);
     if (options.tiled) {
         TIFFSetField(tiff, TIFFTAG_TILEWIDTH, 64);
@@ -105,7 +108,9 @@ void write_tiff(const std::filesystem::path& path, const Picture& picture, const
             for (std::uint32_t x = 0; x < width; x += 64) {
                 for (std::size_t i = 0; i < tile.size(); ++i) {
                     const std::size_t px = x + i / samples % 64, py = y + i / samples / 64;
-                    tile[i] = px < width && py < height ? all[(py * width + px) * samples + i % samples] : 0;
+                    tile[i] = px < width && py < height
+                                  ? all[(py * width + px) * samples + i % samples]
+                                  : 0;
                 }
                 TIFFWriteTile(tiff, tile.data(), x, y, 0, 0);
             }

@@ -62,10 +62,10 @@ inline Pass tint(Rgb colour, BlendMode blend, float strength = 1, float hold = 0
 /// A part that covers the columns left .. right.
 inline Painting with_columns(Painting painting, std::string name, int left, int right) {
     const Size size = painting.size();
-    return with_part(std::move(painting), std::move(name),
-                     share(grey_picture(
-                         size, [&](int x, int) { return x >= left && x < right ? 1 : 0; },
-                         Depth::bits8)));
+    return with_part(
+        std::move(painting), std::move(name),
+        share(grey_picture(
+            size, [&](int x, int) { return x >= left && x < right ? 1 : 0; }, Depth::bits8)));
 }
 
 inline bool same_pixels(const Picture& a, const Picture& b) {

@@ -1,0 +1,189 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Opening, saving, dropping, and what is said when it can't be done.
+#include <QMimeData>
+#include <QSignalSpy>
+
+#include "files/openraster.h"
+#include "support/desk_fixture.h"
+
+namespace underpaint {
+namespace {
+
+class Files : public testing::DeskTest {
+protected:
+    void change_something() {
+        Painting next = painting();
+        next.name = "Changed";
+        session().change("Change", next);
+        EXPECT_TRUE(session().unsaved());
+    }
+    void drop(const std::filesystem::path& path) {
+        QMimeData data;
+        data.setUrls({QUrl::fromLocalFile(QString::fromStdString(path.string()))});
+        QDragEnterEvent enter({100, 100}, Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(window_.get(), &enter);
+        EXPECT_TRUE(enter.isAccepted());
+        QDropEvent event(QPointF(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(window_.get(), &event);
+    }
+};
+
+TEST_F(Files, AnEmptyDeskSaysWhatToDo) {
+    EXPECT_TRUE(find("empty_state")->isVisible());
+    EXPECT_FALSE(find<QAction>("save")->isEnabled());
+    EXPECT_FALSE(find<QAction>("undo")->isEnabled());
+    for (const auto key : {Qt::Key_G, Qt::Key_B, Qt::Key_F, Qt::Key_3, Qt::Key_2})
+        QTest::keyClick(window_.get(), key);
+    click("empty_bring_in");
+    EXPECT_EQ(asked_, 1);
+    EXPECT_FALSE(session().has_painting()) << "no file was picked";
+}
+
+TEST_F(Files, APictureIsDroppedIn) {
+    ASSERT_TRUE(save_png(folder_ / "ramp.png", testing::ramp({60, 40})));
+    drop(folder_ / "ramp.png");
+    ASSERT_TRUE(wait([&] { return session().has_painting(); }));
+    EXPECT_EQ(painting().name, "ramp");
+    EXPECT_FALSE(find("empty_state")->isVisible());
+    EXPECT_EQ(window_->files().recent().size(), 1);
+}
+
+TEST_F(Files, TheRecentListKeepsTheNewestFirst) {
+    for (const char* name : {"a.png", "b.png", "a.png"}) {
+        ASSERT_TRUE(save_png(folder_ / name, testing::ramp({20, 20})));
+        window_->files().open_file(folder_ / name);
+        ASSERT_TRUE(wait([&] { return !window_->files().busy() && session().has_painting(); }));
+    }
+    const QStringList recent = window_->files().recent();
+    ASSERT_EQ(recent.size(), 2);
+    EXPECT_TRUE(recent[0].endsWith("a.png"));
+}
+
+TEST_F(Files, ABadFileIsNamedAndTheOpenPaintingUntouched) {
+    begin(testing::slipping_painting());
+    const Painting before = painting();
+    testing::write_text(folder_ / "bad.ora", "not a painting");
+    testing::write_text(folder_ / "bad.png", "not a picture");
+    for (const char* name : {"bad.ora", "bad.png", "none.png"}) {
+        window_->files().open_file(folder_ / name);
+        ASSERT_TRUE(wait([&] { return notice().contains(name) && !window_->files().busy(); }))
+            << name;
+        EXPECT_EQ(painting(), before);
+        click("notice_answer_0");
+        EXPECT_EQ(notice(), QString());
+    }
+}
+
+TEST_F(Files, APlaceThatCanNotBeWrittenIsSaidAndTheWorkStaysUnsaved) {
+    begin(testing::slipping_painting());
+    change_something();
+    picked_ = "/proc/no.ora";
+    trigger("save");
+    ASSERT_TRUE(wait([&] { return notice().contains("/proc/no.ora: could not be saved"); }));
+    EXPECT_TRUE(session().unsaved());
+    EXPECT_TRUE(session().file().empty());
+}
+
+TEST_F(Files, UnsavedWorkIsAskedAboutAndCanBeKept) {
+    begin(testing::slipping_painting());
+    change_something();
+    trigger("open");
+    EXPECT_EQ(asked_, 0) << "the question comes before the picker";
+    EXPECT_TRUE(notice().contains("changes that are not saved"));
+    click("notice_answer_2");  // stay
+    EXPECT_EQ(asked_, 0);
+    EXPECT_EQ(painting().name, "Changed");
+    EXPECT_EQ(notice(), QString());
+}
+
+TEST_F(Files, UnsavedWorkIsSavedBeforeTheNextIsOpened) {
+    begin(testing::slipping_painting());
+    change_something();
+    ASSERT_TRUE(save_png(folder_ / "ramp.png", testing::ramp({60, 40})));
+    window_->files().open_file(folder_ / "ramp.png");
+    picked_ = folder_ / "kept.ora";
+    click("notice_answer_0");  // save
+    ASSERT_TRUE(wait([&] { return painting().name == "ramp"; }));
+    const auto kept = open_painting(folder_ / "kept.ora", "2026-01-01");
+    ASSERT_TRUE(kept);
+    EXPECT_EQ(kept->painting.name, "Changed");
+}
+
+TEST_F(Files, UnsavedWorkCanBeDropped) {
+    begin(testing::slipping_painting());
+    change_something();
+    ASSERT_TRUE(save_png(folder_ / "ramp.png", testing::ramp({60, 40})));
+    drop(folder_ / "ramp.png");
+    click("notice_answer_1");
+    ASSERT_TRUE(wait([&] { return painting().name == "ramp"; }));
+}
+
+TEST_F(Files, ClosingAsksToo) {
+    begin(testing::slipping_painting());
+    change_something();
+    EXPECT_FALSE(window_->close());
+    EXPECT_TRUE(window_->isVisible());
+    QTest::keyClick(find("notice"), Qt::Key_Escape);  // answers with "Stay"
+    EXPECT_TRUE(window_->isVisible());
+    EXPECT_FALSE(window_->close());
+    click("notice_answer_1");
+    EXPECT_TRUE(wait([&] { return !window_->isVisible(); }));
+}
+
+TEST_F(Files, WhatIsSavedClosesWithoutAQuestion) {
+    begin(testing::slipping_painting());
+    EXPECT_TRUE(window_->close());
+}
+
+TEST_F(Files, TheTitleTellsWhatIsEdited) {
+    begin(testing::slipping_painting());
+    EXPECT_FALSE(find<QPushButton>("file_menu")->text().contains("edited"));
+    change_something();
+    EXPECT_TRUE(find<QPushButton>("file_menu")->text().contains("edited"));
+    EXPECT_TRUE(window_->isWindowModified());
+    trigger("undo");
+    EXPECT_FALSE(find<QPushButton>("file_menu")->text().contains("edited"));
+}
+
+TEST_F(Files, LongWorkShowsProgressAndCanBeStopped) {
+    begin(testing::with_pass_over_noise({3000, 2000}));
+    change_something();
+    picked_ = folder_ / "large.ora";
+    trigger("save");
+    EXPECT_TRUE(notice().startsWith("Saving large.ora"));
+    EXPECT_TRUE(window_->files().busy());
+    EXPECT_FALSE(find<QAction>("save")->isEnabled()) << "one at a time";
+    click("notice_answer_0");  // stop
+    EXPECT_FALSE(window_->files().busy());
+    EXPECT_TRUE(session().unsaved());
+    // It ends soon, and leaves nothing behind.
+    window_->files().open_file(folder_ / "none.png");
+    EXPECT_TRUE(
+        wait([&] { return notice().contains("none.png") || notice().contains("not saved"); }));
+    EXPECT_FALSE(std::filesystem::exists(folder_ / "large.ora"));
+}
+
+TEST_F(Files, SavingAgainGoesToTheSameFile) {
+    begin(testing::slipping_painting());
+    change_something();
+    picked_ = folder_ / "a.ora";
+    trigger("save");
+    ASSERT_TRUE(wait([&] { return !session().unsaved(); }));
+    Painting next = painting();
+    next.name = "Once more";
+    session().change("Change", next);
+    trigger("save");
+    ASSERT_TRUE(wait([&] { return !session().unsaved(); }));
+    EXPECT_EQ(asked_, 1);
+    EXPECT_EQ(open_painting(folder_ / "a.ora", "2026-01-01")->painting.name, "Once more");
+}
+
+TEST_F(Files, AFileMadeElsewhereIsNotWrittenOver) {
+    ASSERT_TRUE(save_png(folder_ / "ramp.png", testing::ramp({60, 40})));
+    window_->files().open_file(folder_ / "ramp.png");
+    ASSERT_TRUE(wait([&] { return session().has_painting() && !window_->files().busy(); }));
+    EXPECT_TRUE(session().file().empty()) << "saving will ask for a name";
+}
+
+}  // namespace
+}  // namespace underpaint

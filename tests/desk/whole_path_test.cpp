@@ -1,0 +1,174 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// From a grey picture to a saved painting and back, by mouse and keyboard.
+#include <QListView>
+#include <QTreeWidget>
+
+#include "audit/finding.h"
+#include "desk/bar_slider.h"
+#include "files/audit_json.h"
+#include "files/openraster.h"
+#include "support/desk_fixture.h"
+
+namespace underpaint {
+namespace {
+
+class WholePath : public testing::DeskTest {
+protected:
+    void outline(std::initializer_list<QPointF> points) {
+        click("outline");
+        for (const QPointF& p : points)
+            QTest::mouseClick(&window_->canvas(), Qt::LeftButton, {}, at(p.x(), p.y()));
+        QTest::keyClick(&window_->canvas(), Qt::Key_Return);
+    }
+    std::string figures() const {
+        const auto measured = *audit(painting(), {});
+        return write_audit(measured, underpaint::find(painting(), measured));
+    }
+};
+
+TEST_F(WholePath, FromAGreyPictureToASavedPaintingAndBack) {
+    bring_in_ramp();
+    EXPECT_EQ(window_->bench(), Bench::values) << "what is not sealed is still being settled";
+    EXPECT_FALSE(session().unsaved());
+
+    // A part, outlined from point to point and named in the table.
+    outline({{100, 50}, {300, 50}, {300, 250}, {100, 250}});
+    ASSERT_EQ(painting().parts.size(), 1U);
+    EXPECT_FLOAT_EQ(testing::pixel(painting().parts[0].mask->base(), 200, 150).r, 1);
+    EXPECT_EQ(testing::pixel(painting().parts[0].mask->base(), 50, 150).r, 0);
+    auto* parts = find<QTreeWidget>("parts");
+    ASSERT_EQ(parts->topLevelItemCount(), 1);
+    ASSERT_TRUE(wait([&] { return !parts->topLevelItem(0)->text(1).isEmpty(); }));
+    EXPECT_EQ(parts->topLevelItem(0)->text(2), "34%") << "a third, and the outline itself";
+    parts->topLevelItem(0)->setText(0, "Lantern");
+    EXPECT_EQ(painting().parts[0].name, "Lantern");
+
+    // The seal, and on to the passes.
+    click("seal");
+    ASSERT_TRUE(painting().sealed());
+    EXPECT_EQ(painting().seals[0].date, "2026-11-24");
+    EXPECT_EQ(find<QPushButton>("seal")->text(), "Go on to passes");
+    click("seal");
+    EXPECT_EQ(window_->bench(), Bench::passes);
+
+    // A tint over the part, in color mode.
+    click("lay_pass");
+    ASSERT_EQ(painting().passes.size(), 1U);
+    EXPECT_EQ(session().moment(), 1U);
+    choose("blend", "color");
+    choose("lands_on", "Lantern");
+    EXPECT_EQ(painting().passes[0].blend, BlendMode::color);
+    EXPECT_EQ(painting().passes[0].reach.parts, std::vector{painting().parts[0].id});
+    click("swatch");
+    auto* text = find<QLineEdit>("colour_text");
+    text->selectAll();
+    QTest::keyClicks(text, "ff0000");
+    QTest::keyClick(text, Qt::Key_Return);
+    EXPECT_EQ(std::get<Tint>(painting().passes[0].source).colour, (Rgb{1, 0, 0}));
+    find("colour_sheet")->close();
+    settle();
+    EXPECT_EQ(window_->measuring().audit()->passes[0].value.verdict, Verdict::lost);
+
+    // The mend that holds values is offered with its finding, and taken.
+    ASSERT_TRUE(wait([&] { return window_->findChild<QPushButton*>("mend_hold") != nullptr; }));
+    EXPECT_TRUE(find<QPushButton>("mend_hold")->toolTip().startsWith("Would leave the balance at"));
+    click("mend_hold");
+    EXPECT_EQ(painting().passes[0].hold, 1);
+    settle();
+    EXPECT_EQ(window_->measuring().audit()->passes[0].value.verdict, Verdict::held);
+    EXPECT_EQ(window_->measuring().findings()[0].code, FindingCode::all_held);
+
+    // Undone to the beginning and brought back.
+    const Painting done = painting();
+    int steps = 0;
+    while (find<QAction>("undo")->isEnabled()) {
+        trigger("undo");
+        ++steps;
+    }
+    EXPECT_TRUE(painting().passes.empty());
+    EXPECT_TRUE(painting().parts.empty());
+    EXPECT_FALSE(painting().sealed());
+    while (steps-- > 0) trigger("redo");
+    EXPECT_EQ(painting(), done);
+    EXPECT_FALSE(find<QAction>("redo")->isEnabled());
+
+    // Saved, opened in a second window of the same program, and measured there.
+    const std::string measured = figures();
+    picked_ = folder_ / "work";
+    trigger("save");
+    ASSERT_TRUE(wait([&] { return !session().unsaved(); }));
+    EXPECT_EQ(session().file(), folder_ / "work.ora") << "the ending is put on";
+    session().begin(testing::sealed(testing::ramp({8, 8})), {}, true);
+    picked_ = folder_ / "work.ora";
+    trigger("open");
+    ASSERT_TRUE(wait([&] { return painting().size() == Size{400, 300}; }));
+    EXPECT_EQ(figures(), measured);
+    EXPECT_EQ(painting().passes, done.passes);
+
+    // And exported.
+    picked_ = folder_ / "out.png";
+    trigger("export");
+    ASSERT_TRUE(wait([&] { return notice().startsWith("Exported to"); }));
+    const auto exported = read_flat_picture(folder_ / "out.png");
+    ASSERT_TRUE(exported);
+    EXPECT_GT(testing::pixel(exported->picture, 200, 150).r,
+              testing::pixel(exported->picture, 200, 150).g);
+}
+
+TEST_F(WholePath, AnOutlineIsDrawnFreehand) {
+    bring_in_ramp();
+    click("outline");
+    auto* canvas = &window_->canvas();
+    QTest::mousePress(canvas, Qt::LeftButton, {}, at(100, 100));
+    for (int i = 1; i < 40; ++i) {
+        const double angle = i * 0.1571;
+        QTest::mouseMove(canvas, at(200 - 100 * std::cos(angle), 100 + 60 * std::sin(angle)));
+    }
+    QTest::mouseRelease(canvas, Qt::LeftButton, {}, at(100, 98));
+    ASSERT_EQ(painting().parts.size(), 1U) << "coming round ends it";
+    EXPECT_GT(testing::pixel(painting().parts[0].mask->base(), 200, 110).r, 0.9F);
+}
+
+TEST_F(WholePath, AnOutlineCanBeGivenUpAndTakenBack) {
+    bring_in_ramp();
+    outline({{10, 10}, {50, 10}});
+    EXPECT_TRUE(painting().parts.empty()) << "two points make no part";
+    EXPECT_TRUE(window_->canvas().outlining());
+    QTest::keyClick(&window_->canvas(), Qt::Key_Escape);
+    EXPECT_FALSE(window_->canvas().outlining());
+    EXPECT_FALSE(find<QPushButton>("outline")->isChecked());
+    EXPECT_FALSE(session().unsaved());
+}
+
+TEST_F(WholePath, APartInUseCanNotBeRemoved) {
+    Painting start = testing::slipping_painting();
+    start.passes[0].reach.parts = {start.parts[0].id};
+    begin(start);
+    window_->set_bench(Bench::values);
+    auto* parts = find<QTreeWidget>("parts");
+    parts->setCurrentItem(parts->topLevelItem(0));
+    EXPECT_FALSE(find<QPushButton>("remove_part")->isEnabled());
+    parts->setCurrentItem(parts->topLevelItem(1));
+    EXPECT_TRUE(find<QPushButton>("remove_part")->isEnabled());
+    click("remove_part");
+    ASSERT_EQ(painting().parts.size(), 1U);
+    EXPECT_EQ(painting().parts[0].name, "Left");
+}
+
+TEST_F(WholePath, EasingIsOfferedAndItsGhostShown) {
+    begin(testing::slipping_painting());
+    ASSERT_TRUE(wait([&] { return window_->findChild<QPushButton*>("mend_ease") != nullptr; }));
+    const QString label = find<QPushButton>("mend_ease")->text();
+    EXPECT_TRUE(label.startsWith("Ease to "));
+    const float before = painting().passes[1].strength;
+    click("mend_ease");
+    EXPECT_LT(painting().passes[1].strength, before);
+    settle();
+    EXPECT_EQ(window_->measuring().audit()->balance(), Verdict::held);
+    trigger("undo");
+    EXPECT_EQ(painting().passes[1].strength, before);
+    EXPECT_EQ(find<QAction>("redo")->text(), QString("Redo: Wash: %1").arg(label));
+}
+
+}  // namespace
+}  // namespace underpaint
