@@ -8,8 +8,6 @@
 #include <jerror.h>
 #include <jpeglib.h>
 
-#include <optional>
-
 #include "files/limits.h"
 
 namespace underpaint {
@@ -35,69 +33,82 @@ void on_message(j_common_ptr codec, int level) {
         on_error(codec);
 }
 
-/// The part that may be left by longjmp: it owns nothing that would need a destructor, and what it
-/// fills lives in the caller.
-bool decode(jpeg_decompress_struct& codec, ErrorManager& manager, std::span<const std::byte> bytes,
-            const std::string& file, std::optional<Decoded>& decoded, std::vector<JSAMPLE>& row,
-            std::optional<Trouble>& refused) {
+/// Runs calls of the library that may leave by longjmp; false when they did. What is called must own nothing
+/// that a destructor would have to give back.
+template <class Calls>
+bool guarded(ErrorManager& manager, Calls calls) {
     if (setjmp(manager.escape)) return false;
-    jpeg_create_decompress(&codec);
-    jpeg_save_markers(&codec, JPEG_APP0 + 2, 0xFFFF);
-    jpeg_mem_src(&codec, reinterpret_cast<const unsigned char*>(bytes.data()), bytes.size());
-    jpeg_read_header(&codec, TRUE);
-    if (Done sized = check_size(file, codec.image_width, codec.image_height); !sized) {
-        refused = sized.error();
-        return false;
-    }
-    if (codec.num_components == 4) {
-        refused = Trouble{file, "it is a CMYK picture for print. Convert it to sRGB first."};
-        return false;
-    }
-    const bool grey = codec.jpeg_color_space == JCS_GRAYSCALE;
-    codec.out_color_space = grey ? JCS_GRAYSCALE : JCS_RGB;
-    JOCTET* profile = nullptr;
-    unsigned length = 0;
-    const bool has_profile = jpeg_read_icc_profile(&codec, &profile, &length);
-    decoded.emplace(
-        Decoded{Picture({static_cast<int>(codec.image_width), static_cast<int>(codec.image_height)},
-                        grey ? Channels::grey : Channels::rgb, Depth::bits8),
-                {}});
-    if (has_profile) {
-        const auto* first = reinterpret_cast<const std::byte*>(profile);
-        decoded->icc.assign(first, first + length);
-        std::free(profile);
-    }
-    jpeg_start_decompress(&codec);
-    row.resize(static_cast<std::size_t>(codec.output_width) *
-               static_cast<std::size_t>(codec.output_components));
-    while (codec.output_scanline < codec.output_height) {
-        const int y = static_cast<int>(codec.output_scanline);
-        JSAMPROW rows[] = {row.data()};
-        jpeg_read_scanlines(&codec, rows, 1);
-        decoded->picture.write_interleaved(y, std::span<const std::uint8_t>(row));
-    }
-    jpeg_finish_decompress(&codec);
+    calls();
     return true;
 }
+
+/// The decoder, given back whatever happens.
+struct Codec {
+    jpeg_decompress_struct state{};
+    ErrorManager errors{};
+
+    Codec() {
+        state.err = jpeg_std_error(&errors.base);
+        errors.base.error_exit = on_error;
+        errors.base.emit_message = on_message;
+    }
+    ~Codec() { jpeg_destroy_decompress(&state); }
+    Codec(const Codec&) = delete;
+    Codec& operator=(const Codec&) = delete;
+};
 
 }  // namespace
 
 Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> bytes) {
-    jpeg_decompress_struct codec{};
-    ErrorManager manager{};
-    codec.err = jpeg_std_error(&manager.base);
-    manager.base.error_exit = on_error;
-    manager.base.emit_message = on_message;
-    std::optional<Decoded> decoded;
-    std::optional<Trouble> refused;
-    std::vector<JSAMPLE> row;
-    const bool whole = decode(codec, manager, bytes, file, decoded, row, refused);
-    jpeg_destroy_decompress(&codec);
-    if (refused) return tl::unexpected(*refused);
-    if (!whole)
-        return trouble(file, std::string("it is cut short or damaged: ") + manager.text + ".");
-    decoded->picture.settle();
-    return std::move(*decoded);
+    Codec codec;
+    jpeg_decompress_struct* jpeg = &codec.state;
+    const auto damaged = [&] {
+        return trouble(file, std::string("it is cut short or damaged: ") + codec.errors.text + ".");
+    };
+    const auto* data = reinterpret_cast<const unsigned char*>(bytes.data());
+    const unsigned long size = bytes.size();
+    if (!guarded(codec.errors, [=] {
+            jpeg_create_decompress(jpeg);
+            jpeg_save_markers(jpeg, JPEG_APP0 + 2, 0xFFFF);
+            jpeg_mem_src(jpeg, data, size);
+            jpeg_read_header(jpeg, TRUE);
+        }))
+        return damaged();
+    if (Done sized = check_size(file, jpeg->image_width, jpeg->image_height); !sized)
+        return tl::unexpected(sized.error());
+    if (jpeg->num_components == 4)
+        return trouble(file, "it is a CMYK picture for print. Convert it to sRGB first.");
+
+    const bool grey = jpeg->jpeg_color_space == JCS_GRAYSCALE;
+    Decoded decoded{
+        Picture({static_cast<int>(jpeg->image_width), static_cast<int>(jpeg->image_height)},
+                grey ? Channels::grey : Channels::rgb, Depth::bits8),
+        {}};
+    JOCTET* profile = nullptr;
+    unsigned length = 0;
+    if (!guarded(codec.errors, [=, &profile, &length] {
+            jpeg_read_icc_profile(jpeg, &profile, &length);
+            jpeg->out_color_space = grey ? JCS_GRAYSCALE : JCS_RGB;
+            jpeg_start_decompress(jpeg);
+        })) {
+        std::free(profile);
+        return damaged();
+    }
+    const auto* first = reinterpret_cast<const std::byte*>(profile);
+    if (profile != nullptr) decoded.icc.assign(first, first + length);
+    std::free(profile);
+
+    std::vector<JSAMPLE> row(static_cast<std::size_t>(jpeg->output_width) *
+                             static_cast<std::size_t>(jpeg->output_components));
+    JSAMPROW samples = row.data();
+    for (int y = 0; y < decoded.picture.size().height; ++y) {
+        if (!guarded(codec.errors, [=]() mutable { jpeg_read_scanlines(jpeg, &samples, 1); }))
+            return damaged();
+        decoded.picture.write_interleaved(y, std::span<const std::uint8_t>(row));
+    }
+    if (!guarded(codec.errors, [=] { jpeg_finish_decompress(jpeg); })) return damaged();
+    decoded.picture.settle();
+    return decoded;
 }
 
 }  // namespace underpaint
