@@ -132,7 +132,7 @@ void find_swing_slip(const Audit& audit, std::vector<Finding>& findings) {
 
 std::string_view id_of(FindingCode code) {
     constexpr std::string_view ids[] = {"values-slip", "part-swap", "focus-slips",
-                                        "swing-slips", "all-held",  "nothing-laid"};
+                                        "swing-slips", "all-held",  "nothing-laid", "focus-leads", "range-is"};
     return ids[static_cast<int>(code)];
 }
 
@@ -153,6 +153,28 @@ std::vector<Finding> find(const Painting& painting, const Audit& audit) {
                    "seal.",
                    audit.passes.size(), audit.passes.size() == 1 ? "pass" : "passes",
                    audit.passes.back().value.running.p95)});
+    return findings;
+}
+
+std::vector<Finding> find_in_ground(const Painting& painting, const GroundAudit& ground) {
+    std::vector<Finding> findings;
+    const auto& foci = painting.plan.foci;
+    if (!foci.empty() && ground.focus && ground.focus->lead) {
+        const double lead = *ground.focus->lead;
+        const char* name = foci.front().name.c_str();
+        findings.push_back(
+            {FindingCode::focus_leads, lead >= 1 ? Verdict::held : Verdict::slipping, 0,
+             lead >= 1 ? words("%s leads: its contrast of %.1f steps is %.2f times the next place.",
+                               name, ground.focus->contrast, lead)
+                       : words("%s does not lead: its contrast is %.1f steps, another place has %.1f.",
+                               name, ground.focus->contrast, ground.focus->rival->contrast)});
+    }
+    const Range range = range_of(ground.steps);
+    const std::string_view width = width_of(range), key = key_of(ground.steps);
+    findings.push_back({FindingCode::range_is, Verdict::held, 0,
+                        words("Values run from %.1f to %.1f: a %.*s range in a %.*s key.",
+                              range.darkest, range.lightest, static_cast<int>(width.size()),
+                              width.data(), static_cast<int>(key.size()), key.data())});
     return findings;
 }
 

@@ -8,7 +8,16 @@
 
 namespace underpaint {
 
-enum class FindingCode { values_slip, part_swap, focus_slips, swing_slips, all_held, nothing_laid };
+enum class FindingCode {
+    values_slip,
+    part_swap,
+    focus_slips,
+    swing_slips,
+    all_held,
+    nothing_laid,
+    focus_leads,
+    range_is,
+};
 std::string_view id_of(FindingCode code);
 
 /// One measured sentence: what is so now, what the seal has, which pass.
@@ -22,5 +31,9 @@ struct Finding {
 
 /// The findings of a finished audit, the costliest first; never empty.
 std::vector<Finding> find(const Painting& painting, const Audit& audit);
+
+/// What there is to say about the ground itself, before anything is laid: its range and key, and
+/// whether the first focus leads.
+std::vector<Finding> find_in_ground(const Painting& painting, const GroundAudit& ground);
 
 }  // namespace underpaint

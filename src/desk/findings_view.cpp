@@ -91,26 +91,26 @@ void FindingsView::rebuild() {
     column->setContentsMargins(scaled(12), 0, scaled(12), scaled(4));
     column->setSpacing(0);
     if (session_.has_painting()) {
-        std::size_t shown = 0;
-        if (!values_only_)
-            for (const Finding& finding : measuring_.findings()) {
-                column->addWidget(row_for(finding));
-                ++shown;
-            }
-        if (shown == 0) {
-            const bool sealed = session_.painting().sealed();
-            auto* words = new QLabel(
-                !values_only_ ? tr("Measuring…")
-                : sealed
-                    ? tr("The underpaint is sealed. Colour goes on at the Passes bench; every pass "
-                         "is compared with this seal.")
-                    : tr("Outline the parts that you will colour one by one, then seal. From then "
-                         "on "
-                         "every pass is compared with these values."));
-            words->setProperty("tone", "secondary");
-            words->setWordWrap(true);
-            words->setContentsMargins(0, scaled(8), 0, 0);
-            column->addWidget(words);
+        const auto& audit = measuring_.audit();
+        const auto findings = !values_only_ ? measuring_.findings()
+                              : audit       ? find_in_ground(session_.painting(), audit->ground)
+                                            : std::vector<Finding>();
+        for (const Finding& finding : findings) column->addWidget(row_for(finding));
+        QString words;
+        if (findings.empty())
+            words = tr("Measuring…");
+        else if (values_only_)
+            words = session_.painting().sealed()
+                        ? tr("The underpaint is sealed. Colour goes on at the Passes bench; every "
+                             "pass is compared with this seal.")
+                        : tr("Outline the parts that you will colour one by one, then seal. From "
+                             "then on every pass is compared with these values.");
+        if (!words.isEmpty()) {
+            auto* line = new QLabel(words);
+            line->setProperty("tone", "secondary");
+            line->setWordWrap(true);
+            line->setContentsMargins(0, scaled(8), 0, 0);
+            column->addWidget(line);
         }
     }
     column->addStretch(1);

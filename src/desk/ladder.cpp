@@ -163,7 +163,8 @@ void Ladder::draw_figures(QPainter& painter) const {
         return QString::fromLatin1(v.data(), static_cast<qsizetype>(v.size()));
     };
     if (bench_ == Bench::values || session_.moment() == 0) {
-        line(tr("Key"), tr("%1, %2 range").arg(latin(key_of(*sealed)), latin(width_of(was))), true);
+        line(tr("Key, range"), tr("%1, %2").arg(latin(key_of(*sealed)), latin(width_of(was))),
+             true);
         line(tr("Darkest, lightest"),
              figure(was.darkest) + QStringLiteral(" · ") + figure(was.lightest));
         return;

@@ -45,7 +45,6 @@ MainWindow::MainWindow(std::function<std::string()> day) : measuring_(session_) 
     qApp->installEventFilter(this);
     set_bench(Bench::values);
     refresh_actions();
-    canvas_->setFocus();
 }
 
 QWidget* MainWindow::build(const std::function<std::string()>& day) {
@@ -155,6 +154,7 @@ void MainWindow::connect_panes() {
     connect(files_, &FileDesk::busy_changed, this, &MainWindow::refresh_actions);
     connect(&session_, &Session::begun, this, [this] {
         middle_->setCurrentIndex(1);
+        canvas_->setFocus();
         // A painting that is sealed is being coloured.
         set_bench(session_.painting().sealed() ? Bench::passes : Bench::values);
     });

@@ -101,8 +101,11 @@ void ValuesSheet::build() {
     lower->addWidget(main_);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
-    column->addWidget(parts_, 3);
-    column->addLayout(lower, 2);
+    auto* table = new QHBoxLayout;
+    table->setContentsMargins(scaled(8), 0, scaled(12), 0);
+    table->addWidget(parts_);
+    column->addLayout(table);
+    column->addLayout(lower, 1);
 
     connect(outline_, &QPushButton::clicked, this,
             [this](bool on) { on ? canvas_.begin_outline() : canvas_.cancel_outline(); });
@@ -178,6 +181,7 @@ void ValuesSheet::measure_parts() {
     }
     remove_->setEnabled(false);
     parts_->setCurrentItem(nullptr);
+    fit_table();
 
     job_.start([this, painting = session_.painting(), reader = session_.reader()](
                    const std::stop_token& stop, const auto& deliver) {
@@ -202,6 +206,13 @@ void ValuesSheet::measure_parts() {
             }
         });
     });
+}
+
+/// As high as its rows, so that the buttons stand right under them; beyond that it scrolls.
+void ValuesSheet::fit_table() {
+    constexpr int most_rows = 15;
+    const int rows = std::min(most_rows, parts_->topLevelItemCount());
+    parts_->setFixedHeight(parts_->header()->sizeHint().height() + rows * scaled(30) + scaled(2));
 }
 
 void ValuesSheet::add_part(const std::vector<Point>& points) {

@@ -28,6 +28,7 @@ signals:
 private:
     void build();
     void refresh();
+    void fit_table();
     void measure_parts();
     void add_part(const std::vector<Point>& points);
     void remove_part();
