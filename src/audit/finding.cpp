@@ -131,8 +131,8 @@ void find_swing_slip(const Audit& audit, std::vector<Finding>& findings) {
 }  // namespace
 
 std::string_view id_of(FindingCode code) {
-    constexpr std::string_view ids[] = {"values-slip", "part-swap", "focus-slips",
-                                        "swing-slips", "all-held",  "nothing-laid", "focus-leads", "range-is"};
+    constexpr std::string_view ids[] = {"values-slip", "part-swap",    "focus-slips", "swing-slips",
+                                        "all-held",    "nothing-laid", "focus-leads", "range-is"};
     return ids[static_cast<int>(code)];
 }
 
@@ -164,10 +164,11 @@ std::vector<Finding> find_in_ground(const Painting& painting, const GroundAudit&
         const char* name = foci.front().name.c_str();
         findings.push_back(
             {FindingCode::focus_leads, lead >= 1 ? Verdict::held : Verdict::slipping, 0,
-             lead >= 1 ? words("%s leads: its contrast of %.1f steps is %.2f times the next place.",
-                               name, ground.focus->contrast, lead)
-                       : words("%s does not lead: its contrast is %.1f steps, another place has %.1f.",
-                               name, ground.focus->contrast, ground.focus->rival->contrast)});
+             lead >= 1
+                 ? words("%s leads: its contrast of %.1f steps is %.2f times the next place.", name,
+                         ground.focus->contrast, lead)
+                 : words("%s does not lead: its contrast is %.1f steps, another place has %.1f.",
+                         name, ground.focus->contrast, ground.focus->rival->contrast)});
     }
     const Range range = range_of(ground.steps);
     const std::string_view width = width_of(range), key = key_of(ground.steps);

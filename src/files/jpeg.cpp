@@ -33,8 +33,8 @@ void on_message(j_common_ptr codec, int level) {
         on_error(codec);
 }
 
-/// Runs calls of the library that may leave by longjmp; false when they did. What is called must own nothing
-/// that a destructor would have to give back.
+/// Runs calls of the library that may leave by longjmp; false when they did. What is called must
+/// own nothing that a destructor would have to give back.
 template <class Calls>
 bool guarded(ErrorManager& manager, Calls calls) {
     if (setjmp(manager.escape)) return false;
