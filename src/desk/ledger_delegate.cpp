@@ -59,7 +59,7 @@ void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bo
                          Qt::AlignRight | Qt::AlignVCenter, text);
     };
     own(at.value, QString::number(pass.value.own.p95, 'f', 2));
-    if (pass.focus) own(at.focus, percent(pass.focus->kept));
+    own(at.focus, pass.focus ? percent(pass.focus->kept) : QStringLiteral("–"));
     own(at.swing, signed_figure(pass.swing.own, 1));
 }
 
