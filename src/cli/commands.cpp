@@ -8,7 +8,7 @@
 #include "demo/salt_cart.h"
 #include "files/audit_json.h"
 #include "files/flat_picture.h"
-#include "files/openraster.h"
+#include "files/open_any.h"
 #include "files/today.h"
 #include "painting/changes.h"
 #include "render/grey.h"
@@ -16,19 +16,6 @@
 
 namespace underpaint {
 namespace {
-
-/// An OpenRaster painting, or a flat picture as a painting without passes.
-Result<OpenedPainting> open_any(const std::filesystem::path& path,
-                                const std::optional<std::string>& under = {}) {
-    if (looks_like_openraster(path)) return open_painting(path, today(), under);
-    return read_flat_picture(path).map([&](FlatPicture flat) {
-        OpenedPainting opened;
-        opened.painting.name = path.stem().string();
-        opened.painting.underpaint = share(std::move(flat.picture));
-        opened.notices = std::move(flat.notices);
-        return opened;
-    });
-}
 
 void print_table(const Painting& painting, const Audit& audit,
                  const std::vector<Finding>& findings) {
@@ -63,7 +50,7 @@ int report(const Trouble& trouble) {
 }
 
 int run(const RenderRequest& request) {
-    const auto opened = open_any(request.in);
+    const auto opened = open_any(request.in, today());
     if (!opened) return report(opened.error());
     const Painting& painting = opened->painting;
     const std::size_t upto = request.upto.value_or(painting.passes.size());
@@ -79,7 +66,7 @@ int run(const RenderRequest& request) {
 }
 
 int run(const AuditRequest& request) {
-    auto opened = open_any(request.in, request.under);
+    auto opened = open_any(request.in, today(), request.under);
     if (!opened) return report(opened.error());
     Painting painting = std::move(opened->painting);
     if (!request.foci.empty()) painting = with_foci(std::move(painting), request.foci);
@@ -105,7 +92,7 @@ int run(const DemoRequest& request) {
 }
 
 int run_info(const std::filesystem::path& in) {
-    const auto opened = open_any(in);
+    const auto opened = open_any(in, today());
     if (!opened) return report(opened.error());
     const Painting& painting = opened->painting;
     const Picture& ground = painting.ground()->base();

@@ -5,7 +5,7 @@
 #include <QSettings>
 
 #include "files/flat_picture.h"
-#include "files/openraster.h"
+#include "files/open_any.h"
 #include "files/today.h"
 #include "render/render.h"
 
@@ -33,18 +33,6 @@ FileDesk::Picker dialogs() {
         [](const QString& title, const QString& kinds, const std::filesystem::path& proposed) {
             return path_of(QFileDialog::getSaveFileName(nullptr, title, text_of(proposed), kinds));
         }};
-}
-
-/// What came out of a file, whichever kind it was.
-Result<OpenedPainting> load_any(const std::filesystem::path& file) {
-    if (looks_like_openraster(file)) return open_painting(file, today());
-    return read_flat_picture(file).map([&](FlatPicture flat) {
-        OpenedPainting opened;
-        opened.painting.name = file.stem().string();
-        opened.painting.underpaint = share(std::move(flat.picture));
-        opened.notices = std::move(flat.notices);
-        return opened;
-    });
 }
 
 QString joined(const std::vector<std::string>& notices) {
@@ -131,7 +119,7 @@ void FileDesk::load(const std::filesystem::path& file) {
     run(tr("Opening %1").arg(text_of(file.filename())),
         [this, file](const std::stop_token&, const auto&, const auto& deliver) {
             // Shared, because what it holds is too large to copy on its way to the desk.
-            auto opened = std::make_shared<Result<OpenedPainting>>(load_any(file));
+            auto opened = std::make_shared<Result<OpenedPainting>>(open_any(file, today()));
             deliver([this, file, opened] {
                 finish();
                 if (!*opened) {

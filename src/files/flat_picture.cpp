@@ -62,7 +62,7 @@ std::string percent(double share) {
 
 }  // namespace
 
-Picture flattened(const Picture& picture, Size size, int x, int y) {
+Picture flattened(const Picture& picture, Size size, int x, int y, float opacity) {
     Picture result(size, has_colour(picture.channels()) ? Channels::rgb : Channels::grey,
                    picture.depth(), 1.0F);
     const Rect seen =
@@ -73,7 +73,7 @@ Picture flattened(const Picture& picture, Size size, int x, int y) {
         picture.read_alpha(seen.x - x, at - y, alpha);
         for (int c = 0; c < count_of(result.channels()); ++c) {
             picture.read_channel(c, seen.x - x, at - y, row);
-            for (std::size_t i = 0; i < run; ++i) row[i] = 1 + alpha[i] * (row[i] - 1);
+            for (std::size_t i = 0; i < run; ++i) row[i] = 1 + opacity * alpha[i] * (row[i] - 1);
             result.write_channel(c, seen.x, at, row);
         }
     }

@@ -19,8 +19,8 @@ struct FlatPicture {
 /// are converted to sRGB, transparency is laid on white.
 [[nodiscard]] Result<FlatPicture> read_flat_picture(const std::filesystem::path& path);
 
-/// The picture over a plain white ground of `size`, its corner at (x, y).
-Picture flattened(const Picture& picture, Size size, int x = 0, int y = 0);
+/// The picture, at `opacity` 0..1, over a plain white ground of `size`, its corner at (x, y).
+Picture flattened(const Picture& picture, Size size, int x = 0, int y = 0, float opacity = 1);
 
 /// A PNG at `path`, replaced in one step.
 [[nodiscard]] Done save_png(const std::filesystem::path& path, const Picture& picture);

@@ -126,9 +126,11 @@ Painting painting_from(const std::vector<Layer>& layers, std::size_t under, Size
     const Layer& lowest = layers[under];
     const Picture& base = lowest.pixels->base();
     const bool as_it_is = base.size() == size && !has_alpha(base.channels()) &&
-                          lowest.entry.x == 0 && lowest.entry.y == 0;
+                          lowest.entry.x == 0 && lowest.entry.y == 0 && lowest.entry.opacity == 1;
     painting.underpaint =
-        as_it_is ? lowest.pixels : share(flattened(base, size, lowest.entry.x, lowest.entry.y));
+        as_it_is
+            ? lowest.pixels
+            : share(flattened(base, size, lowest.entry.x, lowest.entry.y, lowest.entry.opacity));
     for (std::size_t i = under + 1; i < layers.size(); ++i) {
         const auto& [entry, pixels] = layers[i];
         if (!entry.visible) continue;

@@ -31,8 +31,8 @@ TEST(SessionTest, BeginsAtTheLastPassAndClean) {
 TEST(SessionTest, TellsOnlyWhatChanged) {
     Session session;
     session.begin(testing::slipping_painting(), {}, true);
-    QSignalSpy painting(&session, &Session::painting_changed), moment(&session, &Session::moment_changed),
-        reader(&session, &Session::reader_changed);
+    QSignalSpy painting(&session, &Session::painting_changed),
+        moment(&session, &Session::moment_changed), reader(&session, &Session::reader_changed);
     session.change("Nothing", session.painting());
     session.set_reader(Reader::lightness);
     session.set_moment(2);
@@ -108,10 +108,13 @@ TEST(MeasuringTest, SketchesFirstThenMeasuresThenMends) {
     Session session;
     Measuring measuring(session);
     std::vector<bool> exact;
-    QObject::connect(&measuring, &Measuring::figures_changed, [&] { exact.push_back(measuring.audit()->exact); });
+    QObject::connect(&measuring, &Measuring::figures_changed,
+                     [&] { exact.push_back(measuring.audit()->exact); });
     Painting large = testing::sealed(testing::ramp({1000, 700}, Depth::bits8));
-    session.begin(with_pass(large, testing::tint({0.8F, 0.5F, 0.2F}, BlendMode::normal, 0.4F)), {}, true);
-    ASSERT_TRUE(QTest::qWaitFor([&] { return measuring.finished() && !measuring.mends(0).empty(); }, 20000));
+    session.begin(with_pass(large, testing::tint({0.8F, 0.5F, 0.2F}, BlendMode::normal, 0.4F)), {},
+                  true);
+    ASSERT_TRUE(QTest::qWaitFor([&] { return measuring.finished() && !measuring.mends(0).empty(); },
+                                20000));
     EXPECT_EQ(exact, (std::vector{false, true}));
     EXPECT_EQ(measuring.thumbnails().size(), 2U);
     EXPECT_TRUE(measuring.mends(7).empty());
@@ -121,7 +124,8 @@ TEST(MeasuringTest, SketchesFirstThenMeasuresThenMends) {
 }
 
 TEST(LensTest, DriftTintTellsDirectionAndSize) {
-    const Rgb none = drift_tint(0, 0.5F), up = drift_tint(0.6F, 0.5F), down = drift_tint(-0.6F, 0.5F);
+    const Rgb none = drift_tint(0, 0.5F), up = drift_tint(0.6F, 0.5F),
+              down = drift_tint(-0.6F, 0.5F);
     EXPECT_EQ(none.r, none.b);
     EXPECT_GT(up.r, up.b);
     EXPECT_GT(down.b, down.r);

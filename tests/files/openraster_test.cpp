@@ -280,6 +280,17 @@ TEST_F(OpenRaster, ForeignLayersBecomePasses) {
     EXPECT_LE(worst_difference(painting, saved(painting)), 1.0F / 255);
 }
 
+TEST_F(OpenRaster, AnUnderpaintThatIsNotWholeIsLaidOnWhite) {
+    const auto path = foreign(
+        "<image w='20' h='10'><stack><layer name='A' src='a.png' x='10' "
+        "opacity='0.5'/></stack></image>",
+        {png("a.png", Picture({10, 10}, Channels::grey, Depth::bits8))});
+    const auto opened = open_painting(path, "2026-02-03");
+    ASSERT_TRUE(opened) << opened.error().message();
+    EXPECT_EQ(pixel(opened->painting.underpaint->base(), 5, 5).r, 1);
+    EXPECT_NEAR(pixel(opened->painting.underpaint->base(), 15, 5).r, 0.5, 0.002);
+}
+
 TEST_F(OpenRaster, TheUnderpaintCanBeNamed) {
     const auto path = foreign(
         kTwoLayers, {png("data/a.png", testing::ramp({40, 30}, Depth::bits8)),

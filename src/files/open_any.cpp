@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "files/open_any.h"
+
+#include "files/flat_picture.h"
+
+namespace underpaint {
+
+Result<OpenedPainting> open_any(const std::filesystem::path& path, const std::string& date,
+                                const std::optional<std::string>& under) {
+    if (looks_like_openraster(path)) return open_painting(path, date, under);
+    return read_flat_picture(path).map([&](FlatPicture flat) {
+        OpenedPainting opened;
+        opened.painting.name = path.stem().string();
+        opened.painting.underpaint = share(std::move(flat.picture));
+        opened.notices = std::move(flat.notices);
+        return opened;
+    });
+}
+
+}  // namespace underpaint
