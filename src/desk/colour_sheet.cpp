@@ -117,11 +117,17 @@ void ColourSheet::set_bar(int bar, float share) {
 }
 
 void ColourSheet::mousePressEvent(QMouseEvent* event) {
+    // As long as it is open every press comes here; one beside it puts it away.
+    if (!rect().contains(event->position().toPoint())) {
+        close();
+        return;
+    }
     bar_ = std::clamp(static_cast<int>((event->position().y() - scaled(4)) / scaled(30)), 0, 2);
     mouseMoveEvent(event);
 }
 
 void ColourSheet::mouseMoveEvent(QMouseEvent* event) {
+    if (!(event->buttons() & Qt::LeftButton)) return;
     const QRectF place = bar_rect(bar_);
     set_bar(bar_, static_cast<float>((event->position().x() - place.left()) / place.width()));
 }

@@ -130,7 +130,7 @@ void BalanceRow::paintEvent(QPaintEvent*) {
     const LedgerColumns at = LedgerColumns::in(width());
     if (!measuring_.current()) painter.setOpacity(0.5);
     draw_figure(painter, at.value, rect(),
-                (audit->exact ? QString() : QStringLiteral("~")) +
+                (audit->exact ? QString() : QStringLiteral("≈")) +
                     QString::number(last.value.running.p95, 'f', 2),
                 last.value.verdict, 15);
     if (last.focus)

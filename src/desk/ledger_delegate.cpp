@@ -39,7 +39,7 @@ void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bo
     const LedgerColumns at = LedgerColumns::in(row.width());
     const QRect large(row.left(), row.top() + scaled(5), row.width(), scaled(18));
     const QRect small(row.left(), row.top() + scaled(23), row.width(), scaled(15));
-    const QString about = exact ? QString() : QStringLiteral("~");
+    const QString about = exact ? QString() : QStringLiteral("≈");
     draw_figure(painter, at.value, large, about + QString::number(pass.value.running.p95, 'f', 2),
                 pass.value.verdict, 11);
     if (pass.focus) {

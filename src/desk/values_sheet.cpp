@@ -157,8 +157,10 @@ void ValuesSheet::refresh() {
 }
 
 void ValuesSheet::measure_parts() {
+    remove_->setEnabled(false);
     if (!session_.has_painting()) {
         parts_->clear();
+        fit_table();
         return;
     }
     const QSignalBlocker quiet(parts_);
@@ -179,7 +181,6 @@ void ValuesSheet::measure_parts() {
         item->setText(kName, QString::fromStdString(parts[i].name));
         item->setData(kName, Qt::UserRole, parts[i].id);
     }
-    remove_->setEnabled(false);
     parts_->setCurrentItem(nullptr);
     fit_table();
 

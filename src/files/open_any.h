@@ -5,8 +5,8 @@
 
 namespace underpaint {
 
-/// Whatever can be begun from: an OpenRaster painting as open_painting() reads it, or a flat picture
-/// as an unsealed painting without passes, named after its file.
+/// Whatever can be begun from: an OpenRaster painting as open_painting() reads it, or a flat
+/// picture as an unsealed painting without passes, named after its file.
 [[nodiscard]] Result<OpenedPainting> open_any(const std::filesystem::path& path,
                                               const std::string& date,
                                               const std::optional<std::string>& under = {});

@@ -155,7 +155,9 @@ TEST_F(Panes, TheColourSheetGivesWhatIsDragged) {
     QTest::keyClick(text, Qt::Key_Return);
     EXPECT_EQ(std::get<Tint>(painting().passes[1].source).colour, after)
         << "what is no colour changes nothing";
-    sheet->close();
+    QTest::mouseClick(sheet, Qt::LeftButton, {}, {-200, 300});
+    EXPECT_FALSE(sheet->isVisible()) << "a press beside it puts it away";
+    EXPECT_EQ(std::get<Tint>(painting().passes[1].source).colour, after) << "and changes nothing";
 }
 
 // --- the ledger
