@@ -25,7 +25,9 @@ private:
     void look() {
         const bool ready = window_.session().has_painting() && window_.measuring().finished() &&
                            window_.canvas().settled() && !window_.files().busy();
-        if (!ready && ++waited_ < kPatience) return;
+        // Without a painting, and none on its way, there is nothing to wait for.
+        const bool hopeless = !window_.session().has_painting() && !window_.files().busy();
+        if (!ready && !hopeless && ++waited_ < kPatience) return;
         timer_.stop();
         const bool saved = ready && window_.grab().save(file_);
         if (!saved)
@@ -94,6 +96,7 @@ int main(int argc, char** argv) {
     if (parser.isSet(until)) {
         QObject::connect(&painted, &QTimer::timeout, &window, [&] {
             if (window.session().has_painting() && window.canvas().settled()) QApplication::quit();
+            if (!window.session().has_painting() && !window.files().busy()) QApplication::exit(2);
         });
         painted.start(2);
     }
