@@ -15,7 +15,8 @@ Rgb each(float (*f)(float, float), Rgb b, Rgb s) {
     return {f(b.r, s.r), f(b.g, s.g), f(b.b, s.b)};
 }
 
-Rgb mix(Rgb from, Rgb to, float share) {
+template <class Colour>
+Colour mix(Colour from, Colour to, float share) {
     return {from.r + share * (to.r - from.r), from.g + share * (to.g - from.g),
             from.b + share * (to.b - from.b)};
 }
@@ -56,15 +57,18 @@ Rgb blend(BlendMode mode, Rgb b, Rgb s) {
 
 Rgb lay(const Laying& how, Rgb backdrop, Rgb source, float alpha,
         std::optional<float> held_luminance) {
-    if (alpha <= 0) return backdrop;
+    if (!(alpha > 0)) return backdrop;
+    alpha = std::min(alpha, 1.0F);
+    const LinearRgb found = decode(backdrop);
+    const float y = luminance(found), held_to = held_luminance.value_or(y);
+    if (how.mode == BlendMode::true_colour)
+        return encode(mix(found, relight(decode(source), held_to), alpha));
     const Rgb laid =
         how.mode == BlendMode::plus
             ? each(add, backdrop, {alpha * source.r, alpha * source.g, alpha * source.b})
             : mix(backdrop, blend(how.mode, backdrop, source), alpha);
-    const float hold = how.mode == BlendMode::true_colour ? 1.0F : how.hold;
-    if (hold <= 0) return laid;
-    const float y = held_luminance ? *held_luminance : luminance(decode(backdrop));
-    return mix(laid, relit(laid, y), hold);
+    if (how.hold <= 0) return laid;
+    return mix(laid, relit(laid, y + alpha * (held_to - y)), how.hold);
 }
 
 }  // namespace underpaint

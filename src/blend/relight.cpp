@@ -8,12 +8,10 @@
 namespace underpaint {
 
 LinearRgb relight(LinearRgb c, float y) {
-    // A twentieth of the luminance of the darkest 8-bit blue: below it hue is rounding error.
-    constexpr float black = 1e-6F;
     const float found = luminance(c);
-    if (found < black) return {y, y, y};
-    const float scale = y / found;
-    c = {c.r * scale, c.g * scale, c.b * scale};
+    const float scale = y / std::max(found, kNoColourBelow);
+    const float neutral = y - scale * found;
+    c = {neutral + c.r * scale, neutral + c.g * scale, neutral + c.b * scale};
     const float highest = std::max({c.r, c.g, c.b});
     if (highest <= 1) return c;
     const float share = y < 1 ? (1 - y) / (highest - y) : 0;

@@ -1,111 +1,415 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "blend/rows.h"
 
+#include <algorithm>
 #include <array>
-#include <utility>
+#include <cassert>
+#include <cstring>
 
-#include "blend/fast_transfer.h"
-#include "blend/relight.h"
+#include "blend/temperature.h"
+#include "colour/lab.h"
 #include "colour/oklab.h"
-#include "colour/srgb.h"
 
+// Everything down to HWY_ONCE is compiled once for each instruction set.
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "blend/rows.cpp"
+#include <hwy/foreach_target.h>
+
+#include "blend/simd/pixels-inl.h"
+
+#ifndef UNDERPAINT_ROWS_ARGUMENTS
+#define UNDERPAINT_ROWS_ARGUMENTS
 namespace underpaint {
 namespace {
 
-LinearRgb decoded(Rgb c) {
-    return {fast::decode(c.r), fast::decode(c.g), fast::decode(c.b)};
+/// A row as kernels see it: a step of 0 reads the same vector again and again.
+struct In {
+    const float* at = nullptr;
+    std::size_t step = 1;
+};
+struct LayArguments {
+    std::array<float*, 3> state;
+    std::array<In, 3> source;
+    In coverage;
+    float strength;
+    In held;  ///< no row: hold to what is found
+    std::size_t count;
+};
+
+}  // namespace
+}  // namespace underpaint
+#endif
+
+HWY_BEFORE_NAMESPACE();
+namespace underpaint::HWY_NAMESPACE {
+namespace {
+
+/// The pixels of one vector's width at a time; the last, short one goes through a copy.
+class Lanes {
+public:
+    Lanes(std::size_t at, std::size_t left) : at_(at), left_(left) {}
+
+    bool whole() const { return left_ >= hn::Lanes(Floats()); }
+    V load(const float* row) const { return load({row, 1}); }
+    V load(const In& in) const {
+        const Floats d;
+        if (in.step == 0) return hn::LoadU(d, in.at);
+        if (HWY_LIKELY(whole())) return hn::LoadU(d, in.at + at_);
+        HWY_ALIGN float copy[HWY_MAX_BYTES / sizeof(float)] = {};
+        std::memcpy(copy, in.at + at_, left_ * sizeof(float));
+        return hn::Load(d, copy);
+    }
+    void store(V v, float* row) const {
+        const Floats d;
+        if (HWY_LIKELY(whole())) return hn::StoreU(v, d, row + at_);
+        HWY_ALIGN float copy[HWY_MAX_BYTES / sizeof(float)];
+        hn::Store(v, d, copy);
+        std::memcpy(row + at_, copy, left_ * sizeof(float));
+    }
+    Pixels load(const std::array<const float*, 3>& rows) const {
+        return {load(rows[0]), load(rows[1]), load(rows[2])};
+    }
+
+private:
+    std::size_t at_, left_;
+};
+
+template <class Work>
+HWY_INLINE void ForLanes(std::size_t count, const Work& work) {
+    const std::size_t n = hn::Lanes(Floats());
+    std::size_t i = 0;
+    for (; i + n <= count; i += n) work(Lanes(i, n));
+    if (i < count) work(Lanes(i, count - i));
 }
 
-Rgb relit(Rgb c, float y) {
-    const LinearRgb lit = relight(decoded(c), y);
-    return {fast::encode(lit.r), fast::encode(lit.g), fast::encode(lit.b)};
+// --- laying
+
+HWY_INLINE V AlphaOf(const LayArguments& a, const Lanes& at) {
+    return Unit(hn::Mul(at.load(a.coverage), Splat(a.strength)));
+}
+HWY_INLINE Pixels StateOf(const LayArguments& a, const Lanes& at) {
+    return {at.load(a.state[0]), at.load(a.state[1]), at.load(a.state[2])};
+}
+HWY_INLINE Pixels SourceOf(const LayArguments& a, const Lanes& at) {
+    return {at.load(a.source[0]), at.load(a.source[1]), at.load(a.source[2])};
+}
+HWY_INLINE void StoreState(const Pixels& c, const LayArguments& a, const Lanes& at) {
+    at.store(Unit(c.r), a.state[0]);
+    at.store(Unit(c.g), a.state[1]);
+    at.store(Unit(c.b), a.state[2]);
 }
 
-Rgb mix(Rgb from, Rgb to, float share) {
-    return {from.r + share * (to.r - from.r), from.g + share * (to.g - from.g),
-            from.b + share * (to.b - from.b)};
-}
-
-/// What the row has in common, and one pixel of it: the result before any hold.
 template <BlendMode mode>
-Rgb laid_pixel(Rgb backdrop, Rgb source, float alpha) {
-    if constexpr (mode == BlendMode::true_colour)
-        return mix(backdrop, relit(source, luminance(decoded(backdrop))), alpha);
-    else
-        return lay({mode, 0}, backdrop, source, alpha);
+void LayMode(const LayArguments& a) {
+    ForLanes(a.count, [&](const Lanes& at) HWY_ATTR {
+        const Pixels found = StateOf(a, at);
+        StoreState(Mix(found, Blend<mode>(found, SourceOf(a, at)), AlphaOf(a, at)), a, at);
+    });
 }
 
-template <BlendMode mode>
-void lay_row_in(float hold, RgbRow state, ConstRgbRow source, std::span<const float> alpha,
-                std::span<const float> held_luminance) {
-    if (mode == BlendMode::true_colour) hold = 1;
-    for (std::size_t i = 0; i < alpha.size(); ++i) {
-        if (!(alpha[i] > 0)) continue;
-        const Rgb found = state[i];
-        Rgb laid = laid_pixel<mode>(found, source[i], alpha[i]);
-        if (hold > 0) {
-            const float y = held_luminance.empty() ? luminance(decoded(found)) : held_luminance[i];
-            laid = mix(laid, relit(laid, y), hold);
-        }
-        state.set(i, laid);
+void LayPlus(const LayArguments& a) {
+    ForLanes(a.count, [&](const Lanes& at) HWY_ATTR {
+        const Pixels found = StateOf(a, at), source = SourceOf(a, at);
+        const V alpha = AlphaOf(a, at);
+        StoreState({hn::MulAdd(alpha, source.r, found.r), hn::MulAdd(alpha, source.g, found.g),
+                    hn::MulAdd(alpha, source.b, found.b)},
+                   a, at);
+    });
+}
+
+/// `linear_source`: the source has been decoded already.
+template <bool linear_source>
+void LayTrueColour(const LayArguments& a) {
+    ForLanes(a.count, [&](const Lanes& at) HWY_ATTR {
+        const Pixels found = Decode(StateOf(a, at));
+        Pixels source = SourceOf(a, at);
+        if constexpr (!linear_source) source = Decode(source);
+        const V y = a.held.at != nullptr ? at.load(a.held) : Luminance(found);
+        const V alpha = AlphaOf(a, at);
+        const Pixels laid = Encode(Unit(Mix(found, Relight(source, y), alpha)));
+        // Where nothing is laid not even rounding may be seen.
+        const auto covers = hn::Gt(alpha, hn::Zero(Floats()));
+        StoreState({hn::IfThenElse(covers, laid.r, at.load(a.state[0])),
+                    hn::IfThenElse(covers, laid.g, at.load(a.state[1])),
+                    hn::IfThenElse(covers, laid.b, at.load(a.state[2]))},
+                   a, at);
+    });
+}
+
+/// Gives laid pixels the luminance back: `found` is that from before laying.
+void Hold(const LayArguments& a, const float* found, float hold) {
+    ForLanes(a.count, [&](const Lanes& at) HWY_ATTR {
+        const V alpha = AlphaOf(a, at);
+        V y = at.load(found);
+        if (a.held.at != nullptr) y = Mix(y, at.load(a.held), alpha);
+        const Pixels laid = StateOf(a, at);
+        const Pixels relit = Encode(Unit(Relight(Decode(laid), y)));
+        const V share = hn::IfThenElseZero(hn::Gt(alpha, hn::Zero(Floats())), Splat(hold));
+        StoreState(Mix(laid, relit, share), a, at);
+    });
+}
+
+void Lay(BlendMode mode, bool linear_source, const LayArguments& a) {
+    switch (mode) {
+        case BlendMode::normal: return LayMode<BlendMode::normal>(a);
+        case BlendMode::multiply: return LayMode<BlendMode::multiply>(a);
+        case BlendMode::screen: return LayMode<BlendMode::screen>(a);
+        case BlendMode::overlay: return LayMode<BlendMode::overlay>(a);
+        case BlendMode::darken: return LayMode<BlendMode::darken>(a);
+        case BlendMode::lighten: return LayMode<BlendMode::lighten>(a);
+        case BlendMode::color_dodge: return LayMode<BlendMode::color_dodge>(a);
+        case BlendMode::color_burn: return LayMode<BlendMode::color_burn>(a);
+        case BlendMode::hard_light: return LayMode<BlendMode::hard_light>(a);
+        case BlendMode::soft_light: return LayMode<BlendMode::soft_light>(a);
+        case BlendMode::difference: return LayMode<BlendMode::difference>(a);
+        case BlendMode::exclusion: return LayMode<BlendMode::exclusion>(a);
+        case BlendMode::hue: return LayMode<BlendMode::hue>(a);
+        case BlendMode::saturation: return LayMode<BlendMode::saturation>(a);
+        case BlendMode::color: return LayMode<BlendMode::color>(a);
+        case BlendMode::luminosity: return LayMode<BlendMode::luminosity>(a);
+        case BlendMode::plus: return LayPlus(a);
+        case BlendMode::true_colour:
+            return linear_source ? LayTrueColour<true>(a) : LayTrueColour<false>(a);
     }
 }
 
-using LayRow = void (*)(float, RgbRow, ConstRgbRow, std::span<const float>, std::span<const float>);
+// --- measuring
 
-template <std::size_t... modes>
-constexpr std::array<LayRow, kBlendModes> lay_rows(std::index_sequence<modes...>) {
-    return {lay_row_in<static_cast<BlendMode>(modes)>...};
+/// OKLab, as oklab().
+struct OkLabs {
+    V l, a, b;
+};
+HWY_INLINE OkLabs OkLabOf(const Pixels& encoded) {
+    const Pixels c = Decode(Unit(encoded));
+    const Pixels roots{CubeRoot(Dot(c, kConesOfRgb[0])), CubeRoot(Dot(c, kConesOfRgb[1])),
+                       CubeRoot(Dot(c, kConesOfRgb[2]))};
+    return {Dot(roots, kOkLabOfRoots[0]), Dot(roots, kOkLabOfRoots[1]),
+            Dot(roots, kOkLabOfRoots[2])};
 }
 
-float luma_of(Rgb c) {
-    return 0.3F * c.r + 0.59F * c.g + 0.11F * c.b;
+/// The f of CIELAB, of which L* = 116 f - 16.
+HWY_INLINE V LabRoot(V t) {
+    return hn::Mul(hn::Add(Lightness(t), Splat(16)), Splat(1 / 116.0F));
 }
 
-/// OKLab with tabled roots; see oklab().
-OkLab oklab_of(LinearRgb c) {
-    return oklab_from_cone_roots(cone_response(c), fast::cube_root);
+/// read(Reader::glow). Of the hue only |sin((h - 90)/2)| is wanted, which is the root of
+/// (1 - sin h)/2, and sin h is b over chroma.
+HWY_INLINE V Glow(const Pixels& encoded) {
+    const V zero = hn::Zero(Floats());
+    const Pixels c = Decode(encoded);
+    const V y = Luminance(c);
+    const V fx = LabRoot(Dot(c, kLabX)), fy = LabRoot(y), fz = LabRoot(Dot(c, kLabZ));
+    const V l = hn::MulSub(fy, Splat(116), Splat(16));
+    const V a = hn::Mul(Splat(500), hn::Sub(fx, fy)), b = hn::Mul(Splat(200), hn::Sub(fy, fz));
+    const V chroma = hn::Sqrt(hn::MulAdd(a, a, hn::Mul(b, b)));
+    const V sine =
+        hn::IfThenElseZero(hn::Gt(chroma, zero), hn::Div(b, hn::Max(chroma, Splat(1e-12F))));
+    const V half_turn = hn::Sqrt(hn::Max(zero, hn::Mul(hn::Sub(Splat(1), sine), Splat(0.5F))));
+    const V gain = hn::MulAdd(Splat(0.116F), half_turn, Splat(0.085F));
+    const V room = hn::MulAdd(Splat(-0.025F), l, Splat(2.5F));
+    return hn::MulAdd(hn::Mul(room, gain), chroma, l);
+}
+
+template <Reader reader>
+HWY_INLINE V Read(const Pixels& c) {
+    if constexpr (reader == Reader::lightness) {
+        return Lightness(Luminance(Decode(c)));
+    } else if constexpr (reader == Reader::luma) {
+        return Lightness(Decode(Lum(c)));
+    } else if constexpr (reader == Reader::oklab) {
+        const V l = OkLabOf(c).l;
+        return Lightness(hn::Mul(l, hn::Mul(l, l)));
+    } else {
+        return Glow(c);
+    }
+}
+
+template <Reader reader>
+void ReadAll(const std::array<const float*, 3>& in, float* out, std::size_t count) {
+    ForLanes(count, [&](const Lanes& at) HWY_ATTR {
+        const V l = Read<reader>(Unit(at.load(in)));
+        at.store(hn::Mul(Splat(100), Unit(hn::Mul(l, Splat(0.01F)))), out);
+    });
+}
+
+void ReadPixels(Reader reader, const std::array<const float*, 3>& in, float* out,
+                std::size_t count) {
+    switch (reader) {
+        case Reader::lightness: return ReadAll<Reader::lightness>(in, out, count);
+        case Reader::luma: return ReadAll<Reader::luma>(in, out, count);
+        case Reader::oklab: return ReadAll<Reader::oklab>(in, out, count);
+        case Reader::glow: return ReadAll<Reader::glow>(in, out, count);
+    }
+}
+
+void Luminances(const std::array<const float*, 3>& in, float* out, std::size_t count) {
+    ForLanes(count, [&](const Lanes& at)
+                        HWY_ATTR { at.store(Unit(Luminance(Decode(Unit(at.load(in))))), out); });
+}
+
+void Lightnesses(const float* luminance, float* out, std::size_t count) {
+    ForLanes(count, [&](const Lanes& at) HWY_ATTR {
+        at.store(hn::Min(Lightness(Unit(at.load(luminance))), Splat(100)), out);
+    });
+}
+
+void EncodedGreys(const float* lightness, float* out, std::size_t count) {
+    ForLanes(count, [&](const Lanes& at) HWY_ATTR {
+        const V l = hn::Mul(Splat(100), Unit(hn::Mul(at.load(lightness), Splat(0.01F))));
+        const V root = hn::Mul(hn::Add(l, Splat(16)), Splat(1 / 116.0F));
+        const V y = hn::IfThenElse(hn::Le(l, Splat(8)),
+                                   hn::Mul(l, Splat(static_cast<float>(1 / kLabSlope))),
+                                   hn::Mul(root, hn::Mul(root, root)));
+        at.store(Encode(Unit(y)), out);
+    });
+}
+
+void Warmths(const std::array<const float*, 3>& in, const float* table, int pieces, float* out,
+             std::size_t count) {
+    ForLanes(count, [&](const Lanes& at) HWY_ATTR {
+        const V zero = hn::Zero(Floats());
+        const OkLabs c = OkLabOf(at.load(in));
+        const V sum = hn::Add(hn::Abs(c.a), hn::Abs(c.b));
+        V turn = hn::Div(hn::Abs(c.b), hn::Max(sum, Splat(1e-30F)));
+        turn = hn::IfThenElse(hn::Lt(c.a, zero), hn::Sub(Splat(2), turn), turn);
+        turn = hn::IfThenElse(hn::Lt(c.b, zero), hn::Sub(Splat(4), turn), turn);
+        const V t = Tabled(table, pieces, hn::Mul(turn, Splat(0.25F)));
+        const V chroma = hn::Sqrt(hn::MulAdd(c.a, c.a, hn::Mul(c.b, c.b)));
+        at.store(hn::Mul(hn::Mul(Splat(100), chroma), t), out);
+    });
+}
+
+// --- coverage and tables
+
+void TableRow(const float* points, int pieces, const float* in, float* out, std::size_t count) {
+    ForLanes(count,
+             [&](const Lanes& at) HWY_ATTR { at.store(Tabled(points, pieces, at.load(in)), out); });
+}
+
+void Unite(float* coverage, const float* other, std::size_t count) {
+    ForLanes(count, [&](const Lanes& at) HWY_ATTR {
+        at.store(hn::Max(Unit(at.load(coverage)), Unit(at.load(other))), coverage);
+    });
+}
+
+void Intersect(float* coverage, const float* other, std::size_t count) {
+    ForLanes(count, [&](const Lanes& at) HWY_ATTR {
+        at.store(hn::Mul(Unit(at.load(coverage)), Unit(at.load(other))), coverage);
+    });
+}
+
+}  // namespace
+}  // namespace underpaint::HWY_NAMESPACE
+HWY_AFTER_NAMESPACE();
+
+#if HWY_ONCE
+namespace underpaint {
+namespace {
+
+HWY_EXPORT(Lay);
+HWY_EXPORT(Hold);
+HWY_EXPORT(ReadPixels);
+HWY_EXPORT(Luminances);
+HWY_EXPORT(Lightnesses);
+HWY_EXPORT(EncodedGreys);
+HWY_EXPORT(Warmths);
+HWY_EXPORT(TableRow);
+HWY_EXPORT(Unite);
+HWY_EXPORT(Intersect);
+
+/// Pixels of which the luminance found is kept while a held pass is laid.
+constexpr std::size_t kRun = 1024;
+/// Floats in the widest vector of any instruction set.
+constexpr std::size_t kMostLanes = 64;
+
+/// One value as a row of any length.
+struct Uniform {
+    explicit Uniform(float value) { std::fill(std::begin(lanes), std::end(lanes), value); }
+    operator In() const { return {lanes, 0}; }
+    alignas(64) float lanes[kMostLanes];
+};
+
+In row_or(std::span<const float> row, const Uniform& otherwise) {
+    return row.empty() ? In(otherwise) : In{row.data(), 1};
+}
+
+void advance(In& in, std::size_t by) {
+    if (in.at != nullptr) in.at += by * in.step;
+}
+
+std::array<const float*, 3> rows_of(const ConstRgbRow& row) {
+    return {row.r.data(), row.g.data(), row.b.data()};
 }
 
 }  // namespace
 
-void lay_row(const Laying& how, RgbRow state, ConstRgbRow source, std::span<const float> alpha,
+void lay_row(const Laying& how, RgbRow state, const SourceRow& source, const CoverRow& cover,
              std::span<const float> held_luminance) {
-    static constexpr auto rows = lay_rows(std::make_index_sequence<kBlendModes>());
-    rows[static_cast<std::size_t>(how.mode)](how.hold, state, source, alpha, held_luminance);
+    const bool true_colour = how.mode == BlendMode::true_colour;
+    Rgb colour = source.colour();
+    if (source.uniform() && true_colour) {
+        const LinearRgb linear = decode(colour);
+        colour = {linear.r, linear.g, linear.b};
+    }
+    const Uniform one(1), red(colour.r), green(colour.g), blue(colour.b);
+    LayArguments run{{state.r.data(), state.g.data(), state.b.data()},
+                     {row_or(source.pixels().r, red), row_or(source.pixels().g, green),
+                      row_or(source.pixels().b, blue)},
+                     row_or(cover.coverage, one),
+                     cover.strength,
+                     {held_luminance.data(), 1},
+                     state.r.size()};
+    if (true_colour || !(how.hold > 0))
+        return HWY_DYNAMIC_DISPATCH(Lay)(how.mode, source.uniform(), run);
+
+    alignas(64) float found[kRun];
+    for (std::size_t left = state.r.size(); left > 0; left -= run.count) {
+        run.count = std::min(left, kRun);
+        HWY_DYNAMIC_DISPATCH(Luminances)
+        ({run.state[0], run.state[1], run.state[2]}, found, run.count);
+        HWY_DYNAMIC_DISPATCH(Lay)(how.mode, source.uniform(), run);
+        HWY_DYNAMIC_DISPATCH(Hold)(run, found, how.hold);
+        for (float*& channel : run.state) channel += run.count;
+        for (In& channel : run.source) advance(channel, run.count);
+        advance(run.coverage, run.count);
+        advance(run.held, run.count);
+    }
 }
 
 void read_row(Reader reader, ConstRgbRow pixels, std::span<float> out) {
-    const auto each = [&](auto f) {
-        for (std::size_t i = 0; i < out.size(); ++i) out[i] = f(pixels[i]);
-    };
-    switch (reader) {
-        case Reader::lightness:
-            return each([](Rgb c) { return fast::lightness(luminance(decoded(c))); });
-        case Reader::luma:
-            return each([](Rgb c) { return fast::lightness(fast::decode(luma_of(c))); });
-        case Reader::oklab:
-            return each([](Rgb c) {
-                const float l = oklab_of(decoded(c)).l;
-                return fast::lightness(l * l * l);
-            });
-        case Reader::glow: return each([](Rgb c) { return read(Reader::glow, c); });
-    }
+    HWY_DYNAMIC_DISPATCH(ReadPixels)(reader, rows_of(pixels), out.data(), out.size());
 }
 
 void luminance_row(ConstRgbRow pixels, std::span<float> out) {
-    for (std::size_t i = 0; i < out.size(); ++i) out[i] = luminance(decoded(pixels[i]));
+    HWY_DYNAMIC_DISPATCH(Luminances)(rows_of(pixels), out.data(), out.size());
 }
 
 void lightness_row(std::span<const float> luminance, std::span<float> out) {
-    for (std::size_t i = 0; i < out.size(); ++i) out[i] = fast::lightness(luminance[i]);
+    HWY_DYNAMIC_DISPATCH(Lightnesses)(luminance.data(), out.data(), out.size());
+}
+
+void encoded_grey_row(std::span<const float> lightness, std::span<float> out) {
+    HWY_DYNAMIC_DISPATCH(EncodedGreys)(lightness.data(), out.data(), out.size());
 }
 
 void warmth_row(ConstRgbRow pixels, std::span<float> out) {
-    for (std::size_t i = 0; i < out.size(); ++i) {
-        const OkLab c = oklab_of(decoded(pixels[i]));
-        out[i] = 100 * std::sqrt(c.a * c.a + c.b * c.b) * fast::temperature(c.a, c.b);
-    }
+    const Table& table = temperature_on_diamond();
+    HWY_DYNAMIC_DISPATCH(Warmths)
+    (rows_of(pixels), table.points().data(), table.pieces(), out.data(), out.size());
+}
+
+void table_row(const Table& table, std::span<const float> in, std::span<float> out) {
+    HWY_DYNAMIC_DISPATCH(TableRow)
+    (table.points().data(), table.pieces(), in.data(), out.data(), out.size());
+}
+
+void unite_row(std::span<float> coverage, std::span<const float> other) {
+    HWY_DYNAMIC_DISPATCH(Unite)(coverage.data(), other.data(), coverage.size());
+}
+
+void intersect_row(std::span<float> coverage, std::span<const float> other) {
+    HWY_DYNAMIC_DISPATCH(Intersect)(coverage.data(), other.data(), coverage.size());
 }
 
 }  // namespace underpaint
+#endif

@@ -6,8 +6,19 @@
 
 namespace underpaint {
 
+namespace {
+
+float dot(const float (&row)[3], float a, float b, float c) {
+    return row[0] * a + row[1] * b + row[2] * c;
+}
+
+}  // namespace
+
 OkLab oklab(LinearRgb c) {
-    return oklab_from_cone_roots(cone_response(c), [](float v) { return std::cbrt(v); });
+    const auto root = [&](const float(&row)[3]) { return std::cbrt(dot(row, c.r, c.g, c.b)); };
+    const float l = root(kConesOfRgb[0]), m = root(kConesOfRgb[1]), s = root(kConesOfRgb[2]);
+    return {dot(kOkLabOfRoots[0], l, m, s), dot(kOkLabOfRoots[1], l, m, s),
+            dot(kOkLabOfRoots[2], l, m, s)};
 }
 
 LinearRgb linear_rgb(OkLab c) {

@@ -3,6 +3,8 @@
 
 #include <cmath>
 
+#include "raster/sample_rows.h"
+
 namespace underpaint {
 namespace {
 
@@ -32,11 +34,15 @@ Picture::Picture(Size size, Channels channels, Depth depth, float fill)
 void Picture::read_channel(int channel, int x, int y, std::span<float> out) const {
     std::visit(
         [&]<class Sample>(const Planes<Sample>& planes) {
-            thread_local std::vector<Sample> levels;
-            levels.resize(out.size());
-            planes[static_cast<std::size_t>(channel)].read_row(x, y, levels);
-            for (std::size_t i = 0; i < out.size(); ++i)
-                out[i] = static_cast<float>(levels[i]) / kWhite<Sample>;
+            planes[static_cast<std::size_t>(channel)].along_row(
+                x, y, out.size(),
+                [&](std::size_t done, std::span<const Sample> samples) {
+                    unpack_row(samples, out.subspan(done, samples.size()));
+                },
+                [&](std::size_t done, std::size_t run, Sample value) {
+                    std::ranges::fill(out.subspan(done, run),
+                                      static_cast<float>(value) / kWhite<Sample>);
+                });
         },
         planes_);
 }
@@ -46,8 +52,26 @@ void Picture::write_channel(int channel, int x, int y, std::span<const float> in
         [&]<class Sample>(Planes<Sample>& planes) {
             thread_local std::vector<Sample> levels;
             levels.resize(in.size());
-            for (std::size_t i = 0; i < in.size(); ++i) levels[i] = level_of<Sample>(in[i]);
+            pack_row(in, levels);
             planes[static_cast<std::size_t>(channel)].write_row(x, y, levels);
+        },
+        planes_);
+}
+
+void Picture::write_halved(const Picture& from, int y) {
+    std::visit(
+        [&]<class Sample>(Planes<Sample>& planes) {
+            thread_local std::vector<Sample> above, below, row;
+            above.resize(static_cast<std::size_t>(from.size_.width));
+            below.resize(above.size());
+            row.resize(static_cast<std::size_t>(size_.width));
+            for (std::size_t c = 0; c < planes.size(); ++c) {
+                const auto& plane = std::get<Planes<Sample>>(from.planes_)[c];
+                plane.read_row(0, 2 * y, above);
+                plane.read_row(0, std::min(2 * y + 1, from.size_.height - 1), below);
+                halve_rows(above, below, row);
+                planes[c].write_row(0, y, row);
+            }
         },
         planes_);
 }

@@ -43,6 +43,9 @@ public:
     /// Rounds to the nearest level; values outside 0..1 and NaN become the nearest end, NaN 0.
     void write_channel(int channel, int x, int y, std::span<const float> in);
 
+    /// Row y as the means of rows 2y and 2y + 1 of a picture of the same kind and twice the size.
+    void write_halved(const Picture& from, int y);
+
     /// Colour as encoded sRGB; grey is spread over the three channels.
     void read_rgb(int x, int y, RgbRow out) const;
     /// 1 everywhere when the picture has no alpha.

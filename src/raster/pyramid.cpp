@@ -33,45 +33,50 @@ SharedPicture share(Picture picture) {
     return std::make_shared<const Pyramid>(std::move(picture));
 }
 
-Picture halved(const Picture& picture) {
-    const Size from = picture.size(), to = halved(from, 1);
-    Picture result(to, picture.channels(), picture.depth());
-    const int channels = count_of(picture.channels());
-    const bool alpha = has_alpha(picture.channels());
-    const int colours = alpha ? channels - 1 : channels;
+namespace {
 
-    // A row of tiles is written by one thread, so that no tile has two writers.
-    const int bands = (to.height + kTileSide - 1) / kTileSide;
-    tbb::parallel_for(0, bands, [&](int band) {
-        std::vector<float> in(static_cast<std::size_t>(from.width)), weight(in.size(), 1.0F);
-        std::vector<float> sum(static_cast<std::size_t>(to.width)), weights(sum.size());
-        const int end = std::min(to.height, (band + 1) * kTileSide);
-        for (int y = band * kTileSide; y < end; ++y) {
-            const int rows[] = {2 * y, std::min(2 * y + 1, from.height - 1)};
-            std::fill(weights.begin(), weights.end(), 0.0F);
-            for (const int row : rows) {
-                picture.read_alpha(0, row, weight);
-                add_pairs(weight, weights);
-            }
-            for (int c = 0; c < colours; ++c) {
-                std::fill(sum.begin(), sum.end(), 0.0F);
-                for (const int row : rows) {
-                    picture.read_channel(c, 0, row, in);
-                    if (alpha) {
-                        picture.read_alpha(0, row, weight);
-                        for (std::size_t i = 0; i < in.size(); ++i) in[i] *= weight[i];
-                    }
-                    add_pairs(in, sum);
-                }
-                for (std::size_t i = 0; i < sum.size(); ++i)
-                    sum[i] = weights[i] > 0 ? sum[i] / weights[i] : 0.0F;
-                result.write_channel(c, 0, y, sum);
-            }
-            if (alpha) {
-                for (float& w : weights) w /= 4;
-                result.write_channel(channels - 1, 0, y, weights);
-            }
+/// Where there is alpha a clear pixel has no say in the colour of the mean.
+void halve_with_alpha(const Picture& picture, Picture& result, int from_row, int end_row) {
+    const Size from = picture.size(), to = result.size();
+    const int colours = count_of(picture.channels()) - 1;
+    std::vector<float> in(static_cast<std::size_t>(from.width)), weight(in.size());
+    std::vector<float> sum(static_cast<std::size_t>(to.width)), weights(sum.size());
+    for (int y = from_row; y < end_row; ++y) {
+        const int rows[] = {2 * y, std::min(2 * y + 1, from.height - 1)};
+        std::ranges::fill(weights, 0.0F);
+        for (const int row : rows) {
+            picture.read_alpha(0, row, weight);
+            add_pairs(weight, weights);
         }
+        for (int c = 0; c < colours; ++c) {
+            std::ranges::fill(sum, 0.0F);
+            for (const int row : rows) {
+                picture.read_channel(c, 0, row, in);
+                picture.read_alpha(0, row, weight);
+                for (std::size_t i = 0; i < in.size(); ++i) in[i] *= weight[i];
+                add_pairs(in, sum);
+            }
+            for (std::size_t i = 0; i < sum.size(); ++i)
+                sum[i] = weights[i] > 0 ? sum[i] / weights[i] : 0.0F;
+            result.write_channel(c, 0, y, sum);
+        }
+        for (float& w : weights) w /= 4;
+        result.write_channel(colours, 0, y, weights);
+    }
+}
+
+}  // namespace
+
+Picture halved(const Picture& picture) {
+    const Size to = halved(picture.size(), 1);
+    Picture result(to, picture.channels(), picture.depth());
+    // A row of tiles is written by one thread, so that no tile has two writers.
+    tbb::parallel_for(0, TileGrid{to}.rows(), [&](int band) {
+        const int begin = band * kTileSide, end = std::min(to.height, begin + kTileSide);
+        if (has_alpha(picture.channels()))
+            halve_with_alpha(picture, result, begin, end);
+        else
+            for (int y = begin; y < end; ++y) result.write_halved(picture, y);
     });
     result.settle();
     return result;

@@ -42,18 +42,32 @@ public:
         return tile.samples ? (*tile.samples)[inside(x, y)] : tile.value;
     }
 
-    /// Copies the pixels x .. x + out.size() of row y.
-    void read_row(int x, int y, std::span<Sample> out) const {
-        for (std::size_t done = 0; done < out.size();) {
+    /// Goes along the pixels x .. x + count of row y in runs: stored(done, samples) where they are
+    /// kept, all(done, run, value) where they are of one value.
+    template <class Stored, class All>
+    void along_row(int x, int y, std::size_t count, Stored stored, All all) const {
+        for (std::size_t done = 0; done < count;) {
             const int at = x + static_cast<int>(done);
-            const std::size_t run = std::min(out.size() - done, left_in_tile(at));
+            const std::size_t run = std::min(count - done, left_in_tile(at));
             const Tile& tile = tile_at(at, y);
             if (tile.samples)
-                std::copy_n(tile.samples->data() + inside(at, y), run, out.data() + done);
+                stored(done, std::span(tile.samples->data() + inside(at, y), run));
             else
-                std::fill_n(out.data() + done, run, tile.value);
+                all(done, run, tile.value);
             done += run;
         }
+    }
+
+    /// Copies the pixels x .. x + out.size() of row y.
+    void read_row(int x, int y, std::span<Sample> out) const {
+        along_row(
+            x, y, out.size(),
+            [&](std::size_t done, std::span<const Sample> samples) {
+                std::copy(samples.begin(), samples.end(), out.begin() + at(done));
+            },
+            [&](std::size_t done, std::size_t run, Sample value) {
+                std::fill_n(out.begin() + at(done), run, value);
+            });
     }
 
     void write_row(int x, int y, std::span<const Sample> in) {
@@ -93,6 +107,7 @@ private:
         Sample value;
     };
 
+    static std::ptrdiff_t at(std::size_t offset) { return static_cast<std::ptrdiff_t>(offset); }
     static std::size_t inside(int x, int y) {
         return static_cast<std::size_t>(y % kTileSide) * kTileSide +
                static_cast<std::size_t>(x % kTileSide);

@@ -9,7 +9,7 @@ namespace {
 
 void grey_row(Reader reader, ConstRgbRow pixels, std::span<float> out) {
     read_row(reader, pixels, out);
-    for (float& v : out) v = encoded_grey_of(v);
+    encoded_grey_row(out, out);
 }
 
 }  // namespace

@@ -17,12 +17,9 @@ bool TileWalk::lay(std::size_t index) {
     if (pass.does_nothing() || !find_coverage(pass)) return false;
 
     const Laying how{pass.blend, pass.hold};
-    std::vector<float> alpha(static_cast<std::size_t>(state_.area().width));
-    for (int y = 0; y < state_.area().height; ++y) {
-        const auto covered = coverage_.row(y);
-        std::ranges::transform(covered, alpha.begin(), [&](float c) { return c * pass.strength; });
-        lay_row(how, state_.row(y), std::as_const(source_).row(y), alpha, held_luminance(pass, y));
-    }
+    for (int y = 0; y < state_.area().height; ++y)
+        lay_row(how, state_.row(y), std::as_const(source_).row(y),
+                {pass.strength, coverage_.row(y)}, held_luminance(pass, y));
     return true;
 }
 

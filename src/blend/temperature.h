@@ -1,0 +1,12 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "blend/table.h"
+
+namespace underpaint {
+
+/// temperature_of_hue() over the diamond |a| + |b| = 1 of OKLab's a and b, a whole turn being 0..1:
+/// going round the diamond instead of the circle spares rows the arc tangent.
+const Table& temperature_on_diamond();
+
+}  // namespace underpaint
