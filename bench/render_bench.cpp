@@ -25,7 +25,7 @@ BENCHMARK(render_demo)->Unit(benchmark::kMillisecond)->UseRealTime();
 
 /// What a slider asks for: the demo painting as it fits the canvas.
 void render_fit_view(benchmark::State& state) {
-    const View view{1, rect_of(halved(demo().size(), 1))};
+    const View view = whole_at(demo().size(), 2);
     for (auto _ : state) benchmark::DoNotOptimize(render_view(demo(), demo().passes.size(), view));
 }
 BENCHMARK(render_fit_view)->Unit(benchmark::kMillisecond)->UseRealTime();

@@ -15,10 +15,10 @@ namespace {
 std::optional<StepHistogram> ground_steps(const Painting& painting, const AuditOptions& options,
                                           const std::stop_token& stop) {
     tbb::enumerable_thread_specific<StepHistogram> tallies;
-    const bool whole = for_each_tile(
-        halved(painting.size(), options.level),
-        [&](int, const Rect& tile) {
-            const TileWalk walk(painting, options.level, tile);
+    const Recipe recipe(painting, shrink_of_level(options.level));
+    const bool whole = walk_tiles(
+        recipe,
+        [&](const TileWalk& walk, int) {
             const FloatBlock steps = steps_of(walk.state(), options.reader);
             StepHistogram& histogram = tallies.local();
             for (const float step : steps.samples()) histogram.add(step);
@@ -34,12 +34,12 @@ std::optional<StepHistogram> ground_steps(const Painting& painting, const AuditO
 std::vector<ViewingSteps> viewing_states(const Painting& painting, const AuditOptions& options,
                                          const std::stop_token& stop) {
     const int level = std::max(options.level, level_for(painting.size(), kViewingSide));
-    const Size size = halved(painting.size(), level);
-    std::vector<FloatBlock> states(painting.passes.size() + 1, FloatBlock(rect_of(size)));
-    const bool whole = for_each_tile(
-        size,
-        [&](int, const Rect& tile) {
-            TileWalk walk(painting, level, tile);
+    const Recipe recipe(painting, shrink_of_level(level));
+    std::vector<FloatBlock> states(painting.passes.size() + 1, FloatBlock(rect_of(recipe.size())));
+    const bool whole = walk_tiles(
+        recipe,
+        [&](TileWalk& walk, int) {
+            const Rect tile = walk.state().area();
             FloatBlock steps = steps_of(walk.state(), options.reader);
             for (std::size_t i = 0; i < states.size(); ++i) {
                 if (i > 0 && walk.lay(i - 1)) steps = steps_of(walk.state(), options.reader);
@@ -103,9 +103,10 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
 
     const TileAuditor auditor(painting, options, static_cast<float>(result.ground.split));
     tbb::enumerable_thread_specific<AuditTally> tallies([&] { return auditor.empty_tally(); });
-    const bool whole = for_each_tile(
-        halved(painting.size(), options.level),
-        [&](int, const Rect& tile) { auditor.measure(tile, tallies.local()); }, stop, progress);
+    const Recipe recipe(painting, shrink_of_level(options.level));
+    const bool whole = walk_tiles(
+        recipe, [&](TileWalk& walk, int) { auditor.measure(walk, tallies.local()); }, stop,
+        progress);
     if (!whole) return std::nullopt;
 
     AuditTally sum = auditor.empty_tally();

@@ -42,11 +42,12 @@ std::optional<std::vector<PartFigures>> measure_parts(const Painting& painting, 
                                                       const std::stop_token& stop) {
     using Tallies = std::vector<PartTally>;
     tbb::enumerable_thread_specific<Tallies> each([&] { return Tallies(painting.parts.size()); });
-    const bool whole = for_each_tile(
-        painting.size(),
-        [&](int, const Rect& tile) {
-            const TileWalk walk(painting, 0, tile);
-            measure_tile(painting, tile, steps_of(walk.state(), reader), each.local());
+    const Recipe recipe(painting);
+    const bool whole = walk_tiles(
+        recipe,
+        [&](const TileWalk& walk, int) {
+            measure_tile(painting, walk.state().area(), steps_of(walk.state(), reader),
+                         each.local());
         },
         stop);
     if (!whole) return std::nullopt;

@@ -21,7 +21,7 @@ float meant(Intent intent, float move) {
 
 FloatBlock warmth_of(const RgbBlock& pixels) {
     FloatBlock result(pixels.area());
-    for (int y = 0; y < pixels.area().height; ++y) warmth_row(pixels.row(y), result.row(y));
+    warmth_row(pixels.all(), result.samples());
     return result;
 }
 
@@ -29,11 +29,9 @@ FloatBlock warmth_of(const RgbBlock& pixels) {
 
 FloatBlock steps_of(const RgbBlock& pixels, Reader reader) {
     FloatBlock result(pixels.area());
-    for (int y = 0; y < pixels.area().height; ++y) {
-        const auto row = result.row(y);
-        read_row(reader, pixels.row(y), row);
-        for (float& v : row) v = step_of(v);
-    }
+    const auto steps = result.samples();
+    read_row(reader, pixels.all(), steps);
+    for (float& v : steps) v = step_of(v);
     return result;
 }
 
@@ -69,7 +67,9 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
       all_keep_(std::ranges::all_of(painting.passes,
                                     [](const Pass& pass) { return pass.intent == Intent::keep; })),
       passes_(std::min(options.only_values_after.value_or(painting.passes.size()),
-                       painting.passes.size())) {}
+                       painting.passes.size())) {
+    for (const Part& part : painting.parts) masks_.push_back(part.mask->level(options.level));
+}
 
 AuditTally TileAuditor::empty_tally() const {
     StateTally state;
@@ -77,8 +77,8 @@ AuditTally TileAuditor::empty_tally() const {
     return {std::vector<StateTally>(passes_ + 1, state)};
 }
 
-void TileAuditor::measure(const Rect& area, AuditTally& tally) const {
-    TileWalk walk(painting_, options_.level, area);
+void TileAuditor::measure(TileWalk& walk, AuditTally& tally) const {
+    const Rect area = walk.state().area();
     const bool all = !options_.only_values_after;
     Tile tile{area, {}, {}, {}, {}, {}};
     tile.sealed = steps_of(walk.state(), options_.reader);
@@ -142,7 +142,7 @@ void TileAuditor::measure_warmth(const Tile& tile, StateTally& tally) const {
 void TileAuditor::measure_parts(const Tile& tile, StateTally& tally) const {
     std::vector<float> cover(static_cast<std::size_t>(tile.area.width));
     for (std::size_t part = 0; part < tally.parts.size(); ++part) {
-        const Picture& mask = painting_.parts[part].mask->level(options_.level);
+        const Picture& mask = *masks_[part];
         if (mask.surely_all(0, tile.area, 0)) continue;
         for (int y = 0; y < tile.area.height; ++y) {
             mask.read_channel(0, tile.area.x, tile.area.y + y, cover);

@@ -4,7 +4,7 @@
 #include <vector>
 
 #include "audit/audit.h"
-#include "render/tile_walk.h"
+#include "render/render.h"
 
 namespace underpaint {
 
@@ -32,7 +32,8 @@ public:
     TileAuditor(const Painting& painting, const AuditOptions& options, float split);
 
     AuditTally empty_tally() const;
-    void measure(const Rect& tile, AuditTally& tally) const;
+    /// The walk stands at the ground.
+    void measure(TileWalk& walk, AuditTally& tally) const;
     void report(const AuditTally& tally, Audit& audit) const;
 
 private:
@@ -44,6 +45,7 @@ private:
 
     const Painting& painting_;
     AuditOptions options_;
+    std::vector<Pyramid::Level> masks_;  // of the parts
     float split_;
     bool all_keep_;  // no pass is meant to move values: what is judged is what is measured
     std::size_t passes_;

@@ -44,55 +44,66 @@ HWY_BEFORE_NAMESPACE();
 namespace underpaint::HWY_NAMESPACE {
 namespace {
 
-/// The pixels of one vector's width at a time; the last, short one goes through a copy.
-class Lanes {
-public:
-    Lanes(std::size_t at, std::size_t left) : at_(at), left_(left) {}
+/// One vector's width of pixels.
+struct WholeLanes {
+    std::size_t at;
 
-    bool whole() const { return left_ >= hn::Lanes(Floats()); }
-    V load(const float* row) const { return load({row, 1}); }
-    V load(const In& in) const {
-        const Floats d;
-        if (in.step == 0) return hn::LoadU(d, in.at);
-        if (HWY_LIKELY(whole())) return hn::LoadU(d, in.at + at_);
+    HWY_INLINE V load(const In& in) const { return hn::LoadU(Floats(), in.at + at * in.step); }
+    HWY_INLINE void store(V v, float* row) const { hn::StoreU(v, Floats(), row + at); }
+};
+
+/// The last pixels of a row, fewer than that: they go through a copy.
+struct LastLanes {
+    std::size_t at, count;
+
+    HWY_INLINE V load(const In& in) const {
+        if (in.step == 0) return hn::LoadU(Floats(), in.at);
         HWY_ALIGN float copy[HWY_MAX_BYTES / sizeof(float)] = {};
-        std::memcpy(copy, in.at + at_, left_ * sizeof(float));
-        return hn::Load(d, copy);
+        std::memcpy(copy, in.at + at, count * sizeof(float));
+        return hn::Load(Floats(), copy);
     }
-    void store(V v, float* row) const {
-        const Floats d;
-        if (HWY_LIKELY(whole())) return hn::StoreU(v, d, row + at_);
+    HWY_INLINE void store(V v, float* row) const {
         HWY_ALIGN float copy[HWY_MAX_BYTES / sizeof(float)];
-        hn::Store(v, d, copy);
-        std::memcpy(row + at_, copy, left_ * sizeof(float));
+        hn::Store(v, Floats(), copy);
+        std::memcpy(row + at, copy, count * sizeof(float));
     }
-    Pixels load(const std::array<const float*, 3>& rows) const {
-        return {load(rows[0]), load(rows[1]), load(rows[2])};
-    }
-
-private:
-    std::size_t at_, left_;
 };
 
 template <class Work>
 HWY_INLINE void ForLanes(std::size_t count, const Work& work) {
     const std::size_t n = hn::Lanes(Floats());
     std::size_t i = 0;
-    for (; i + n <= count; i += n) work(Lanes(i, n));
-    if (i < count) work(Lanes(i, count - i));
+    for (; i + n <= count; i += n) work(WholeLanes{i});
+    if (i < count) work(LastLanes{i, count - i});
+}
+
+/// What a work of ForLanes() must be marked with, to become part of the loop.
+#define UNDERPAINT_LANES HWY_ATTR __attribute__((always_inline))
+
+template <class Lanes>
+HWY_INLINE V Load(const Lanes& at, const float* row) {
+    return at.load({row, 1});
+}
+template <class Lanes>
+HWY_INLINE Pixels Load(const Lanes& at, const std::array<const float*, 3>& rows) {
+    return {Load(at, rows[0]), Load(at, rows[1]), Load(at, rows[2])};
 }
 
 // --- laying
 
+template <class Lanes>
 HWY_INLINE V AlphaOf(const LayArguments& a, const Lanes& at) {
     return Unit(hn::Mul(at.load(a.coverage), Splat(a.strength)));
 }
+template <class Lanes>
 HWY_INLINE Pixels StateOf(const LayArguments& a, const Lanes& at) {
-    return {at.load(a.state[0]), at.load(a.state[1]), at.load(a.state[2])};
+    return {Load(at, a.state[0]), Load(at, a.state[1]), Load(at, a.state[2])};
 }
+template <class Lanes>
 HWY_INLINE Pixels SourceOf(const LayArguments& a, const Lanes& at) {
     return {at.load(a.source[0]), at.load(a.source[1]), at.load(a.source[2])};
 }
+template <class Lanes>
 HWY_INLINE void StoreState(const Pixels& c, const LayArguments& a, const Lanes& at) {
     at.store(Unit(c.r), a.state[0]);
     at.store(Unit(c.g), a.state[1]);
@@ -101,14 +112,14 @@ HWY_INLINE void StoreState(const Pixels& c, const LayArguments& a, const Lanes& 
 
 template <BlendMode mode>
 void LayMode(const LayArguments& a) {
-    ForLanes(a.count, [&](const Lanes& at) HWY_ATTR {
+    ForLanes(a.count, [&](const auto& at) UNDERPAINT_LANES {
         const Pixels found = StateOf(a, at);
         StoreState(Mix(found, Blend<mode>(found, SourceOf(a, at)), AlphaOf(a, at)), a, at);
     });
 }
 
 void LayPlus(const LayArguments& a) {
-    ForLanes(a.count, [&](const Lanes& at) HWY_ATTR {
+    ForLanes(a.count, [&](const auto& at) UNDERPAINT_LANES {
         const Pixels found = StateOf(a, at), source = SourceOf(a, at);
         const V alpha = AlphaOf(a, at);
         StoreState({hn::MulAdd(alpha, source.r, found.r), hn::MulAdd(alpha, source.g, found.g),
@@ -117,39 +128,39 @@ void LayPlus(const LayArguments& a) {
     });
 }
 
-/// `linear_source`: the source has been decoded already.
-template <bool linear_source>
+/// `ready`: the source is linear and at luminance one already.
+template <bool ready>
 void LayTrueColour(const LayArguments& a) {
-    ForLanes(a.count, [&](const Lanes& at) HWY_ATTR {
+    ForLanes(a.count, [&](const auto& at) UNDERPAINT_LANES {
         const Pixels found = Decode(StateOf(a, at));
         Pixels source = SourceOf(a, at);
-        if constexpr (!linear_source) source = Decode(source);
+        if constexpr (!ready) source = AtLuminanceOne(Decode(source));
         const V y = a.held.at != nullptr ? at.load(a.held) : Luminance(found);
         const V alpha = AlphaOf(a, at);
-        const Pixels laid = Encode(Unit(Mix(found, Relight(source, y), alpha)));
+        const Pixels laid = Encode(Mix(found, LightAt(source, y), alpha));
         // Where nothing is laid not even rounding may be seen.
         const auto covers = hn::Gt(alpha, hn::Zero(Floats()));
-        StoreState({hn::IfThenElse(covers, laid.r, at.load(a.state[0])),
-                    hn::IfThenElse(covers, laid.g, at.load(a.state[1])),
-                    hn::IfThenElse(covers, laid.b, at.load(a.state[2]))},
+        StoreState({hn::IfThenElse(covers, laid.r, Load(at, a.state[0])),
+                    hn::IfThenElse(covers, laid.g, Load(at, a.state[1])),
+                    hn::IfThenElse(covers, laid.b, Load(at, a.state[2]))},
                    a, at);
     });
 }
 
 /// Gives laid pixels the luminance back: `found` is that from before laying.
 void Hold(const LayArguments& a, const float* found, float hold) {
-    ForLanes(a.count, [&](const Lanes& at) HWY_ATTR {
+    ForLanes(a.count, [&](const auto& at) UNDERPAINT_LANES {
         const V alpha = AlphaOf(a, at);
-        V y = at.load(found);
+        V y = Load(at, found);
         if (a.held.at != nullptr) y = Mix(y, at.load(a.held), alpha);
         const Pixels laid = StateOf(a, at);
-        const Pixels relit = Encode(Unit(Relight(Decode(laid), y)));
+        const Pixels relit = Encode(LightAt(AtLuminanceOne(Decode(laid)), y));
         const V share = hn::IfThenElseZero(hn::Gt(alpha, hn::Zero(Floats())), Splat(hold));
         StoreState(Mix(laid, relit, share), a, at);
     });
 }
 
-void Lay(BlendMode mode, bool linear_source, const LayArguments& a) {
+void Lay(BlendMode mode, bool ready, const LayArguments& a) {
     switch (mode) {
         case BlendMode::normal: return LayMode<BlendMode::normal>(a);
         case BlendMode::multiply: return LayMode<BlendMode::multiply>(a);
@@ -169,7 +180,7 @@ void Lay(BlendMode mode, bool linear_source, const LayArguments& a) {
         case BlendMode::luminosity: return LayMode<BlendMode::luminosity>(a);
         case BlendMode::plus: return LayPlus(a);
         case BlendMode::true_colour:
-            return linear_source ? LayTrueColour<true>(a) : LayTrueColour<false>(a);
+            return ready ? LayTrueColour<true>(a) : LayTrueColour<false>(a);
     }
 }
 
@@ -203,7 +214,7 @@ HWY_INLINE V Glow(const Pixels& encoded) {
     const V a = hn::Mul(Splat(500), hn::Sub(fx, fy)), b = hn::Mul(Splat(200), hn::Sub(fy, fz));
     const V chroma = hn::Sqrt(hn::MulAdd(a, a, hn::Mul(b, b)));
     const V sine =
-        hn::IfThenElseZero(hn::Gt(chroma, zero), hn::Div(b, hn::Max(chroma, Splat(1e-12F))));
+        hn::IfThenElseZero(hn::Gt(chroma, zero), Quotient(b, hn::Max(chroma, Splat(1e-12F))));
     const V half_turn = hn::Sqrt(hn::Max(zero, hn::Mul(hn::Sub(Splat(1), sine), Splat(0.5F))));
     const V gain = hn::MulAdd(Splat(0.116F), half_turn, Splat(0.085F));
     const V room = hn::MulAdd(Splat(-0.025F), l, Splat(2.5F));
@@ -226,8 +237,8 @@ HWY_INLINE V Read(const Pixels& c) {
 
 template <Reader reader>
 void ReadAll(const std::array<const float*, 3>& in, float* out, std::size_t count) {
-    ForLanes(count, [&](const Lanes& at) HWY_ATTR {
-        const V l = Read<reader>(Unit(at.load(in)));
+    ForLanes(count, [&](const auto& at) UNDERPAINT_LANES {
+        const V l = Read<reader>(Unit(Load(at, in)));
         at.store(hn::Mul(Splat(100), Unit(hn::Mul(l, Splat(0.01F)))), out);
     });
 }
@@ -243,19 +254,20 @@ void ReadPixels(Reader reader, const std::array<const float*, 3>& in, float* out
 }
 
 void Luminances(const std::array<const float*, 3>& in, float* out, std::size_t count) {
-    ForLanes(count, [&](const Lanes& at)
-                        HWY_ATTR { at.store(Unit(Luminance(Decode(Unit(at.load(in))))), out); });
+    ForLanes(count, [&](const auto& at) UNDERPAINT_LANES {
+        at.store(Unit(Luminance(Decode(Unit(Load(at, in))))), out);
+    });
 }
 
 void Lightnesses(const float* luminance, float* out, std::size_t count) {
-    ForLanes(count, [&](const Lanes& at) HWY_ATTR {
-        at.store(hn::Min(Lightness(Unit(at.load(luminance))), Splat(100)), out);
+    ForLanes(count, [&](const auto& at) UNDERPAINT_LANES {
+        at.store(hn::Min(Lightness(Unit(Load(at, luminance))), Splat(100)), out);
     });
 }
 
 void EncodedGreys(const float* lightness, float* out, std::size_t count) {
-    ForLanes(count, [&](const Lanes& at) HWY_ATTR {
-        const V l = hn::Mul(Splat(100), Unit(hn::Mul(at.load(lightness), Splat(0.01F))));
+    ForLanes(count, [&](const auto& at) UNDERPAINT_LANES {
+        const V l = hn::Mul(Splat(100), Unit(hn::Mul(Load(at, lightness), Splat(0.01F))));
         const V root = hn::Mul(hn::Add(l, Splat(16)), Splat(1 / 116.0F));
         const V y = hn::IfThenElse(hn::Le(l, Splat(8)),
                                    hn::Mul(l, Splat(static_cast<float>(1 / kLabSlope))),
@@ -266,11 +278,11 @@ void EncodedGreys(const float* lightness, float* out, std::size_t count) {
 
 void Warmths(const std::array<const float*, 3>& in, const float* table, int pieces, float* out,
              std::size_t count) {
-    ForLanes(count, [&](const Lanes& at) HWY_ATTR {
+    ForLanes(count, [&](const auto& at) UNDERPAINT_LANES {
         const V zero = hn::Zero(Floats());
-        const OkLabs c = OkLabOf(at.load(in));
+        const OkLabs c = OkLabOf(Load(at, in));
         const V sum = hn::Add(hn::Abs(c.a), hn::Abs(c.b));
-        V turn = hn::Div(hn::Abs(c.b), hn::Max(sum, Splat(1e-30F)));
+        V turn = Quotient(hn::Abs(c.b), hn::Max(sum, Splat(1e-20F)));
         turn = hn::IfThenElse(hn::Lt(c.a, zero), hn::Sub(Splat(2), turn), turn);
         turn = hn::IfThenElse(hn::Lt(c.b, zero), hn::Sub(Splat(4), turn), turn);
         const V t = Tabled(table, pieces, hn::Mul(turn, Splat(0.25F)));
@@ -282,19 +294,19 @@ void Warmths(const std::array<const float*, 3>& in, const float* table, int piec
 // --- coverage and tables
 
 void TableRow(const float* points, int pieces, const float* in, float* out, std::size_t count) {
-    ForLanes(count,
-             [&](const Lanes& at) HWY_ATTR { at.store(Tabled(points, pieces, at.load(in)), out); });
+    ForLanes(count, [&](const auto& at)
+                        UNDERPAINT_LANES { at.store(Tabled(points, pieces, Load(at, in)), out); });
 }
 
 void Unite(float* coverage, const float* other, std::size_t count) {
-    ForLanes(count, [&](const Lanes& at) HWY_ATTR {
-        at.store(hn::Max(Unit(at.load(coverage)), Unit(at.load(other))), coverage);
+    ForLanes(count, [&](const auto& at) UNDERPAINT_LANES {
+        at.store(hn::Max(Unit(Load(at, coverage)), Unit(Load(at, other))), coverage);
     });
 }
 
 void Intersect(float* coverage, const float* other, std::size_t count) {
-    ForLanes(count, [&](const Lanes& at) HWY_ATTR {
-        at.store(hn::Mul(Unit(at.load(coverage)), Unit(at.load(other))), coverage);
+    ForLanes(count, [&](const auto& at) UNDERPAINT_LANES {
+        at.store(hn::Mul(Unit(Load(at, coverage)), Unit(Load(at, other))), coverage);
     });
 }
 
@@ -302,6 +314,7 @@ void Intersect(float* coverage, const float* other, std::size_t count) {
 }  // namespace underpaint::HWY_NAMESPACE
 HWY_AFTER_NAMESPACE();
 
+#undef UNDERPAINT_LANES
 #if HWY_ONCE
 namespace underpaint {
 namespace {
@@ -348,8 +361,8 @@ void lay_row(const Laying& how, RgbRow state, const SourceRow& source, const Cov
     const bool true_colour = how.mode == BlendMode::true_colour;
     Rgb colour = source.colour();
     if (source.uniform() && true_colour) {
-        const LinearRgb linear = decode(colour);
-        colour = {linear.r, linear.g, linear.b};
+        const LinearRgb one = at_luminance_one(decode(colour));
+        colour = {one.r, one.g, one.b};
     }
     const Uniform one(1), red(colour.r), green(colour.g), blue(colour.b);
     LayArguments run{{state.r.data(), state.g.data(), state.b.data()},

@@ -120,10 +120,10 @@ void Canvas::refresh() {
             });
         };
         if (view.area.size().area() > kCoarseFirst) {
-            View coarse{view.level + 2, {}};
+            View coarse{view.shrink * 4, {}};
             const Rect& a = view.area;
             coarse.area = intersection({a.x / 4, a.y / 4, a.width / 4 + 2, a.height / 4 + 2},
-                                       rect_of(halved(painting.size(), coarse.level)));
+                                       rect_of(size_at(painting.size(), coarse.shrink)));
             show(coarse, false);
         }
         show(view, true);
@@ -163,7 +163,7 @@ void Canvas::draw_picture(QPainter& painter) const {
         painter.fillRect(whole, greys().ground);
         return;
     }
-    const QRectF place = transform_.to_canvas(seen_->view.area, seen_->view.level);
+    const QRectF place = transform_.to_canvas(seen_->view);
     const auto draw = [&](const QImage& image) {
         painter.setRenderHint(QPainter::SmoothPixmapTransform, transform_.zoom() < 3);
         const bool x = transform_.mirrored(), y = transform_.upended();

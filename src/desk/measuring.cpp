@@ -14,7 +14,7 @@ constexpr int kSketchSide = 400;  // long side at which the first figures are me
 
 std::vector<QImage> small_pictures(const Painting& painting, const std::stop_token& stop) {
     const int level = level_for(painting.size(), 2 * scaled(kThumbnailWidth));
-    const View view{level, rect_of(halved(painting.size(), level))};
+    const View view = whole_at(painting.size(), shrink_of_level(level));
     std::vector<QImage> pictures;
     for (std::size_t upto = 0; upto <= painting.passes.size(); ++upto) {
         const auto pixels = render_view(painting, upto, view, stop);

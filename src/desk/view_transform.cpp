@@ -67,33 +67,28 @@ QPointF ViewTransform::to_picture(QPointF c) const {
            QPointF(mirrored_ ? -from.x() : from.x(), upended_ ? -from.y() : from.y()) / zoom_;
 }
 
-QRectF ViewTransform::to_canvas(const Rect& area, int level) const {
-    const double size = std::exp2(level);
-    // The last pixel of a halved level may stand for less than a whole one.
-    const double right = std::min<double>(area.right() * size, picture_.width);
-    const double bottom = std::min<double>(area.bottom() * size, picture_.height);
-    return QRectF(to_canvas(QPointF(area.x * size, area.y * size)),
+QRectF ViewTransform::to_canvas(const View& view) const {
+    // The last pixel may stand for less than a whole one.
+    const double right = std::min<double>(view.area.right() * view.shrink, picture_.width);
+    const double bottom = std::min<double>(view.area.bottom() * view.shrink, picture_.height);
+    return QRectF(to_canvas(QPointF(view.area.x * view.shrink, view.area.y * view.shrink)),
                   to_canvas(QPointF(right, bottom)))
         .normalized();
 }
 
 QRectF ViewTransform::picture_on_canvas() const {
-    return to_canvas(rect_of(picture_), 0);
+    return to_canvas(View{1, rect_of(picture_)});
 }
 
 View ViewTransform::view_for(double ratio) const {
-    View view;
-    while (zoom_ * ratio * std::exp2(view.level + 1) <= 1 &&
-           halved(picture_, view.level).area() > 1)
-        ++view.level;
-    const double size = std::exp2(view.level);
+    View view{std::max(1.0, 1 / (zoom_ * ratio)), {}};
     const QRectF seen =
         QRectF(to_picture({0, 0}), to_picture({canvas_.width(), canvas_.height()})).normalized();
-    const auto floor = [&](double v) { return static_cast<int>(std::floor(v / size)); };
+    const auto floor = [&](double v) { return static_cast<int>(std::floor(v / view.shrink)); };
     const Rect wanted{floor(seen.left()), floor(seen.top()),
                       floor(seen.right()) - floor(seen.left()) + 1,
                       floor(seen.bottom()) - floor(seen.top()) + 1};
-    view.area = intersection(wanted, rect_of(halved(picture_, view.level)));
+    view.area = intersection(wanted, rect_of(size_at(picture_, view.shrink)));
     return view;
 }
 

@@ -31,7 +31,8 @@ public:
 
     QPointF to_canvas(QPointF picture) const;
     QPointF to_picture(QPointF canvas) const;
-    QRectF to_canvas(const Rect& area, int level) const;
+    /// Where a view's pixels lie.
+    QRectF to_canvas(const View& view) const;
     QRectF picture_on_canvas() const;
 
     /// What must be computed to fill the canvas on a screen of `ratio` device pixels a pixel; empty

@@ -7,7 +7,7 @@
 #include "files/composite_op.h"
 #include "files/flat_picture.h"
 #include "painting/changes.h"
-#include "render/tile_walk.h"
+#include "render/render.h"
 
 namespace underpaint {
 namespace {
@@ -31,20 +31,20 @@ std::optional<Picture> layer_pixels(const Painting& painting, std::size_t index,
         painted->pixels->size() == painting.size())
         return painted->pixels->base();
 
+    const Recipe recipe(shown);
     Picture pixels(painting.size(), Channels::rgb_alpha, depth);
-    const bool whole = for_each_tile(
-        painting.size(),
-        [&](int, const Rect& tile) {
-            TileWalk walk(shown, 0, tile);
-            if (!native)
-                for (std::size_t i = 0; i < index; ++i) walk.lay(i);
+    const bool whole = walk_tiles(
+        recipe,
+        [&](TileWalk& walk, int) {
+            if (!native || reads_below(pass.source)) walk.lay_all(0, index);
             if (!walk.lay(index)) return;
+            const Rect tile = walk.state().area();
             std::vector<float> alpha(static_cast<std::size_t>(tile.width));
             for (int y = 0; y < tile.height; ++y) {
                 std::ranges::copy(walk.coverage().row(y), alpha.begin());
                 if (!native)
                     for (float& a : alpha) a = a > 0 ? 1.0F : 0.0F;
-                const ConstRgbRow row = native ? walk.source().row(y) : walk.state().row(y);
+                const ConstRgbRow row = (native ? walk.source() : walk.state()).row(y);
                 const int at = tile.y + y;
                 pixels.write_channel(0, tile.x, at, row.r);
                 pixels.write_channel(1, tile.x, at, row.g);
@@ -86,13 +86,15 @@ std::optional<std::vector<Layer>> layers_at(const Painting& painting, Depth dept
 std::optional<float> deviation(const Painting& painting, const std::vector<Layer>& layers,
                                const std::stop_token& stop) {
     const Painting foreign = painting_from(layers, 0, painting.size(), {});
-    std::vector<float> worst(static_cast<std::size_t>(TileGrid{painting.size()}.count()));
-    const bool whole = for_each_tile(
-        painting.size(),
-        [&](int index, const Rect& tile) {
-            TileWalk ours(painting, 0, tile), theirs(foreign, 0, tile);
-            for (std::size_t i = 0; i < painting.passes.size(); ++i) ours.lay(i);
-            for (std::size_t i = 0; i < foreign.passes.size(); ++i) theirs.lay(i);
+    std::vector<float> worst(static_cast<std::size_t>(tile_count(rect_of(painting.size()))));
+    const Recipe recipe(painting), foreign_recipe(foreign);
+    const bool whole = walk_tiles(
+        recipe,
+        [&](TileWalk& ours, int index) {
+            const Rect tile = ours.state().area();
+            TileWalk theirs(foreign_recipe, tile);
+            ours.lay_all(0, painting.passes.size());
+            theirs.lay_all(0, foreign.passes.size());
             float& most = worst[static_cast<std::size_t>(index)];
             for (int y = 0; y < tile.height; ++y) {
                 const ConstRgbRow a = ours.state().row(y), b = theirs.state().row(y);

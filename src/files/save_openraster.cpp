@@ -54,7 +54,7 @@ SharedPicture thumbnail_of(const SharedPicture& merged) {
     while (std::max(halved(merged->size(), level).width, halved(merged->size(), level).height) >
            side)
         ++level;
-    return share(merged->level(level));
+    return share(*merged->level(level));
 }
 
 /// What other programs see, remembered so that a change made there is noticed.

@@ -30,10 +30,7 @@ Pass in_range(Pass pass) {
     band.soft = kBandSoft.clamp(band.soft);
     band.low = std::clamp(band.low, scale.first, scale.last);
     band.high = std::clamp(band.high, band.low, scale.last);
-    if (auto* tint = std::get_if<Tint>(&pass.source)) {
-        const auto channel = [](float v) { return v > 0 ? std::min(v, 1.0F) : 0.0F; };
-        tint->colour = {channel(tint->colour.r), channel(tint->colour.g), channel(tint->colour.b)};
-    }
+    pass.source = in_range(std::move(pass.source));
     return pass;
 }
 

@@ -25,4 +25,19 @@ inline constexpr Parameter kHold{
 inline constexpr Parameter kBandSoft{
     "soft", "Soft ends", "Steps over which the value band fades out", 0, 3, 0.5F};
 
+inline constexpr Parameter kPlacedScale{
+    "scale", "Scale", "The picture's size against its own pixels", 0.01F, 100, 1};
+inline constexpr Parameter kGrainSize{
+    "size", "Grain size", "Pixels of the painting from one grain to the next", 1, 64, 2};
+inline constexpr Parameter kGrainAmount{
+    "amount", "Amount", "How far the grain goes from middle grey", 0, 1, 0.2F};
+inline constexpr Parameter kGlowRadius{
+    "radius", "Radius", "Pixels of the painting to where the glow ends", 1, 100'000, 100};
+inline constexpr Parameter kGlowCore{
+    "core", "Core", "Share of the radius inside which the glow is full", 0, 1, 0};
+inline constexpr Parameter kVignetteInner{
+    "inner", "Clear to", "Share of the way to a corner that stays clear", 0, 1.5F, 0.5F};
+inline constexpr Parameter kVignetteOuter{
+    "outer", "Full from", "Share of the way to a corner where it is full", 0, 1.5F, 1};
+
 }  // namespace underpaint

@@ -32,16 +32,20 @@ Picture::Picture(Size size, Channels channels, Depth depth, float fill)
 }
 
 void Picture::read_channel(int channel, int x, int y, std::span<float> out) const {
+    read_channel(channel, {x, y, static_cast<int>(out.size()), 1}, out);
+}
+
+void Picture::read_channel(int channel, const Rect& area, std::span<float> out) const {
     std::visit(
         [&]<class Sample>(const Planes<Sample>& planes) {
-            planes[static_cast<std::size_t>(channel)].along_row(
-                x, y, out.size(),
+            planes[static_cast<std::size_t>(channel)].through(
+                area,
                 [&](std::size_t done, std::span<const Sample> samples) {
                     unpack_row(samples, out.subspan(done, samples.size()));
                 },
                 [&](std::size_t done, std::size_t run, Sample value) {
                     std::ranges::fill(out.subspan(done, run),
-                                      static_cast<float>(value) / kWhite<Sample>);
+                                      static_cast<float>(value) * (1 / kWhite<Sample>));
                 });
         },
         planes_);
@@ -54,6 +58,17 @@ void Picture::write_channel(int channel, int x, int y, std::span<const float> in
             levels.resize(in.size());
             pack_row(in, levels);
             planes[static_cast<std::size_t>(channel)].write_row(x, y, levels);
+        },
+        planes_);
+}
+
+void Picture::write_channel(int channel, const Rect& area, std::span<const float> in) {
+    std::visit(
+        [&]<class Sample>(Planes<Sample>& planes) {
+            planes[static_cast<std::size_t>(channel)].overwrite(
+                area, [&](std::size_t done, std::span<Sample> samples) {
+                    pack_row(in.subspan(done, samples.size()), samples);
+                });
         },
         planes_);
 }
@@ -85,6 +100,32 @@ void Picture::read_rgb(int x, int y, RgbRow out) const {
     }
     read_channel(1, x, y, out.g);
     read_channel(2, x, y, out.b);
+}
+
+void Picture::read_rgb(RgbBlock& out) const {
+    const RgbRow all = out.all();
+    read_channel(0, out.area(), all.r);
+    if (has_colour(channels_)) {
+        read_channel(1, out.area(), all.g);
+        read_channel(2, out.area(), all.b);
+    } else {
+        std::ranges::copy(all.r, all.g.begin());
+        std::ranges::copy(all.r, all.b.begin());
+    }
+}
+
+void Picture::write_rgb(const RgbBlock& in) {
+    const ConstRgbRow all = in.all();
+    write_channel(0, in.area(), all.r);
+    write_channel(1, in.area(), all.g);
+    write_channel(2, in.area(), all.b);
+}
+
+void Picture::read_alpha(FloatBlock& out) const {
+    if (has_alpha(channels_))
+        read_channel(count_of(channels_) - 1, out.area(), out.samples());
+    else
+        std::ranges::fill(out.samples(), 1.0F);
 }
 
 void Picture::read_alpha(int x, int y, std::span<float> out) const {
@@ -138,15 +179,33 @@ void Picture::settle() {
         planes_);
 }
 
+void Picture::settle(const Rect& area) {
+    std::visit(
+        [&](auto& planes) {
+            for (auto& plane : planes) plane.settle(area);
+        },
+        planes_);
+}
+
+std::size_t Picture::bytes() const {
+    return std::visit(
+        [](const auto& planes) {
+            std::size_t sum = 0;
+            for (const auto& plane : planes) sum += plane.bytes();
+            return sum;
+        },
+        planes_);
+}
+
 RgbBlock rgb_of(const Picture& picture, const Rect& area) {
     RgbBlock block(area);
-    for (int y = 0; y < area.height; ++y) picture.read_rgb(area.x, area.y + y, block.row(y));
+    picture.read_rgb(block);
     return block;
 }
 
 FloatBlock coverage_of(const Picture& mask, const Rect& area) {
     FloatBlock block(area);
-    for (int y = 0; y < area.height; ++y) mask.read_channel(0, area.x, area.y + y, block.row(y));
+    mask.read_channel(0, area, block.samples());
     return block;
 }
 

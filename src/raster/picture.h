@@ -40,16 +40,24 @@ public:
 
     /// One channel as floats 0..1. x .. x + out.size() must lie inside.
     void read_channel(int channel, int x, int y, std::span<float> out) const;
+    /// The same for a rectangle, row after row.
+    void read_channel(int channel, const Rect& area, std::span<float> out) const;
     /// Rounds to the nearest level; values outside 0..1 and NaN become the nearest end, NaN 0.
     void write_channel(int channel, int x, int y, std::span<const float> in);
+    void write_channel(int channel, const Rect& area, std::span<const float> in);
 
     /// Row y as the means of rows 2y and 2y + 1 of a picture of the same kind and twice the size.
     void write_halved(const Picture& from, int y);
 
     /// Colour as encoded sRGB; grey is spread over the three channels.
     void read_rgb(int x, int y, RgbRow out) const;
+    /// The pixels of the block's area.
+    void read_rgb(RgbBlock& out) const;
+    /// Writes the first three channels inside the block's area.
+    void write_rgb(const RgbBlock& in);
     /// 1 everywhere when the picture has no alpha.
     void read_alpha(int x, int y, std::span<float> out) const;
+    void read_alpha(FloatBlock& out) const;
 
     /// Rows as they stand in files: interleaved samples in this picture's own depth.
     template <class Sample>
@@ -59,7 +67,11 @@ public:
 
     /// True when it is quickly told that one channel is nothing but `level` (0..1) inside `area`.
     bool surely_all(int channel, const Rect& area, float level) const;
+    /// Gives back the memory of tiles (all, or those of `area`) that hold one value.
     void settle();
+    void settle(const Rect& area);
+    /// Memory of the pixels, those shared with other pictures included.
+    std::size_t bytes() const;
 
 private:
     template <class Sample>

@@ -15,18 +15,36 @@ void add_pairs(std::span<const float> in, std::span<float> out) {
 
 }  // namespace
 
-Pyramid::Pyramid(Picture base) {
-    levels_.push_back(std::make_unique<const Picture>(std::move(base)));
-}
+Pyramid::Pyramid(Picture base) : base_(std::make_shared<const Picture>(std::move(base))) {}
 
-const Picture& Pyramid::level(int n) const {
+Pyramid::Level Pyramid::level(int n) const {
+    if (n == 0) return base_;
     const std::scoped_lock lock(mutex_);
+    const auto wanted = static_cast<std::size_t>(n);
+    if (halvings_.size() < wanted) halvings_.resize(wanted);
+    std::size_t made = wanted;
+    while (made > 0 && !halvings_[made - 1]) --made;
     // Isolated, so that this thread doesn't take up another task that waits for this very lock.
     tbb::this_task_arena::isolate([&] {
-        while (levels_.size() <= static_cast<std::size_t>(n))
-            levels_.push_back(std::make_unique<const Picture>(halved(*levels_.back())));
+        for (; made < wanted; ++made)
+            halvings_[made] =
+                std::make_shared<const Picture>(halved(made == 0 ? *base_ : *halvings_[made - 1]));
     });
-    return *levels_[static_cast<std::size_t>(n)];
+    return halvings_[wanted - 1];
+}
+
+std::size_t Pyramid::level_bytes() const {
+    const std::scoped_lock lock(mutex_);
+    std::size_t sum = 0;
+    for (const Level& level : halvings_)
+        if (level) sum += level->bytes();
+    return sum;
+}
+
+void Pyramid::forget_levels() const {
+    const std::scoped_lock lock(mutex_);
+    for (Level& level : halvings_)
+        if (level.use_count() == 1) level.reset();
 }
 
 SharedPicture share(Picture picture) {

@@ -13,17 +13,24 @@ namespace underpaint {
 /// Safe to share between threads.
 class Pyramid {
 public:
+    using Level = std::shared_ptr<const Picture>;
     explicit Pyramid(Picture base);
 
-    const Picture& base() const { return *levels_[0]; }
+    const Picture& base() const { return *base_; }
     Size size() const { return base().size(); }
     /// Level n is the picture halved n times, each pixel the plain mean of the (up to) four it
     /// covers, in encoded values, as viewers scale; colour is weighted by alpha where there is any.
-    const Picture& level(int n) const;
+    Level level(int n) const;
+
+    /// Memory of the halvings that are kept.
+    std::size_t level_bytes() const;
+    /// Gives that memory back, except what is in use. They are made again when asked for.
+    void forget_levels() const;
 
 private:
+    Level base_;
     mutable std::mutex mutex_;
-    mutable std::vector<std::unique_ptr<const Picture>> levels_;
+    mutable std::vector<Level> halvings_;  // null: not made, or forgotten
 };
 
 /// How documents hold pixels: shared, because versions and undo steps have most of them in common.

@@ -32,21 +32,35 @@ public:
         : area_(area), samples_(3 * static_cast<std::size_t>(area.size().area())) {}
 
     const Rect& area() const { return area_; }
+    /// Another rectangle; what the pixels hold then is not said. Memory is kept for the next time.
+    void reshape(const Rect& area) {
+        area_ = area;
+        const auto count = 3 * static_cast<std::size_t>(area.size().area());
+        if (samples_.size() < count) samples_.resize(count);
+    }
+    std::size_t bytes() const { return samples_.capacity() * sizeof(float); }
+
+    /// All rows as one: they lie one after the other.
+    RgbRow all() { return {plane(0), plane(1), plane(2)}; }
+    ConstRgbRow all() const { return {plane(0), plane(1), plane(2)}; }
     /// Row `y`, counted from the top of the block.
     RgbRow row(int y) { return {plane_row(0, y), plane_row(1, y), plane_row(2, y)}; }
     ConstRgbRow row(int y) const { return {plane_row(0, y), plane_row(1, y), plane_row(2, y)}; }
 
 private:
-    std::size_t offset(int plane, int y) const {
-        return (static_cast<std::size_t>(plane) * static_cast<std::size_t>(area_.height) +
-                static_cast<std::size_t>(y)) *
-               static_cast<std::size_t>(area_.width);
+    std::size_t width() const { return static_cast<std::size_t>(area_.width); }
+    std::size_t count() const { return static_cast<std::size_t>(area_.size().area()); }
+    std::span<float> plane(std::size_t c) {
+        return std::span(samples_).subspan(c * count(), count());
     }
-    std::span<float> plane_row(int plane, int y) {
-        return std::span(samples_).subspan(offset(plane, y), static_cast<std::size_t>(area_.width));
+    std::span<const float> plane(std::size_t c) const {
+        return std::span(samples_).subspan(c * count(), count());
     }
-    std::span<const float> plane_row(int plane, int y) const {
-        return std::span(samples_).subspan(offset(plane, y), static_cast<std::size_t>(area_.width));
+    std::span<float> plane_row(std::size_t c, int y) {
+        return plane(c).subspan(static_cast<std::size_t>(y) * width(), width());
+    }
+    std::span<const float> plane_row(std::size_t c, int y) const {
+        return plane(c).subspan(static_cast<std::size_t>(y) * width(), width());
     }
 
     Rect area_;
@@ -61,15 +75,22 @@ public:
         : area_(area), samples_(static_cast<std::size_t>(area.size().area()), fill) {}
 
     const Rect& area() const { return area_; }
+    /// See RgbBlock.
+    void reshape(const Rect& area) {
+        area_ = area;
+        const auto count = static_cast<std::size_t>(area.size().area());
+        if (samples_.size() < count) samples_.resize(count);
+    }
     std::span<float> row(int y) { return std::span(samples_).subspan(offset(y), width()); }
     std::span<const float> row(int y) const {
         return std::span(samples_).subspan(offset(y), width());
     }
-    std::span<const float> samples() const { return samples_; }
-    std::span<float> samples() { return samples_; }
+    std::span<const float> samples() const { return std::span(samples_).first(count()); }
+    std::span<float> samples() { return std::span(samples_).first(count()); }
 
 private:
     std::size_t width() const { return static_cast<std::size_t>(area_.width); }
+    std::size_t count() const { return static_cast<std::size_t>(area_.size().area()); }
     std::size_t offset(int y) const { return static_cast<std::size_t>(y) * width(); }
 
     Rect area_;

@@ -16,6 +16,7 @@ namespace hn = hwy::HWY_NAMESPACE;
 
 using Floats = hn::ScalableTag<float>;
 using Ints = hn::RebindToSigned<Floats>;
+using Levels = hn::RebindToUnsigned<Floats>;
 
 template <class Sample>
 inline constexpr float kWhite = sizeof(Sample) == 1 ? 255.0F : 65535.0F;
@@ -26,21 +27,30 @@ void Unpack(const Sample* in, float* out, std::size_t count) {
     const Ints di;
     const hn::Rebind<Sample, Floats> ds;
     const std::size_t n = hn::Lanes(d);
-    // A true quotient, so that a level comes back as the float nearest to it.
-    const auto white = hn::Set(d, kWhite<Sample>);
+    const auto level = hn::Set(d, 1 / kWhite<Sample>);
     std::size_t i = 0;
-    for (; i + n <= count; i += n)
-        hn::StoreU(hn::Div(hn::ConvertTo(d, hn::PromoteTo(di, hn::LoadU(ds, in + i))), white), d,
+    for (; i + n <= count; i += n) {
+        __builtin_prefetch(in + i + count);
+        hn::StoreU(hn::Mul(hn::ConvertTo(d, hn::PromoteTo(di, hn::LoadU(ds, in + i))), level), d,
                    out + i);
-    for (; i < count; ++i) out[i] = static_cast<float>(in[i]) / kWhite<Sample>;
+    }
+    for (; i < count; ++i) out[i] = static_cast<float>(in[i]) * (1 / kWhite<Sample>);
 }
 
-/// 0..white, rounded.
+/// 0..white, rounded: added to 2^23 the number stands in the lowest bits of the float.
 template <class Sample>
-HWY_INLINE hn::Vec<Ints> Level(hn::Vec<Floats> v) {
+HWY_INLINE hn::Vec<Levels> Level(hn::Vec<Floats> v) {
     const Floats d;
+    const Levels du;
     v = hn::IfThenElseZero(hn::Gt(v, hn::Zero(d)), hn::Min(v, hn::Set(d, 1)));
-    return hn::ConvertTo(Ints(), hn::MulAdd(v, hn::Set(d, kWhite<Sample>), hn::Set(d, 0.5F)));
+    const auto sum = hn::MulAdd(v, hn::Set(d, kWhite<Sample>), hn::Set(d, 0x1p23F));
+    return hn::And(hn::BitCast(du, sum), hn::Set(du, static_cast<std::uint32_t>(kWhite<Sample>)));
+}
+HWY_INLINE auto Narrow(std::uint8_t /*tag*/, hn::Vec<Levels> levels) {
+    return hn::U8FromU32(levels);
+}
+HWY_INLINE auto Narrow(std::uint16_t /*tag*/, hn::Vec<Levels> levels) {
+    return hn::DemoteTo(hn::Rebind<std::uint16_t, Floats>(), hn::BitCast(Ints(), levels));
 }
 
 template <class Sample>
@@ -49,13 +59,15 @@ void Pack(const float* in, Sample* out, std::size_t count) {
     const hn::Rebind<Sample, Floats> ds;
     const std::size_t n = hn::Lanes(d);
     std::size_t i = 0;
-    for (; i + n <= count; i += n)
-        hn::StoreU(hn::DemoteTo(ds, Level<Sample>(hn::LoadU(d, in + i))), ds, out + i);
+    for (; i + n <= count; i += n) {
+        __builtin_prefetch(out + i + count, 1);
+        hn::StoreU(Narrow(Sample(), Level<Sample>(hn::LoadU(d, in + i))), ds, out + i);
+    }
     if (i == count) return;
     HWY_ALIGN float rest[HWY_MAX_BYTES / sizeof(float)] = {};
     HWY_ALIGN Sample levels[HWY_MAX_BYTES / sizeof(float)];
     std::copy(in + i, in + count, rest);
-    hn::StoreU(hn::DemoteTo(ds, Level<Sample>(hn::LoadU(d, rest))), ds, levels);
+    hn::StoreU(Narrow(Sample(), Level<Sample>(hn::LoadU(d, rest))), ds, levels);
     std::copy_n(levels, count - i, out + i);
 }
 
@@ -75,9 +87,9 @@ void Pack16(const float* in, std::uint16_t* out, std::size_t count) {
 void PackScreen(const float* r, const float* g, const float* b, std::uint8_t* out,
                 std::size_t count) {
     const Floats d;
-    const Ints di;
+    const Levels du;
     const std::size_t n = hn::Lanes(d);
-    const auto opaque = hn::Set(di, static_cast<std::int32_t>(0xFF000000));
+    const auto opaque = hn::Set(du, 0xFF000000U);
     const auto pixel = [&](const float* red, const float* green, const float* blue) HWY_ATTR {
         using Byte = std::uint8_t;
         const auto colour = hn::Or(hn::ShiftLeft<16>(Level<Byte>(hn::LoadU(d, red))),
@@ -85,16 +97,16 @@ void PackScreen(const float* r, const float* g, const float* b, std::uint8_t* ou
         return hn::Or(hn::Or(colour, Level<Byte>(hn::LoadU(d, blue))), opaque);
     };
     // Pixels are 32-bit words, blue lowest, which is blue first on the machines this runs on.
-    auto* words = reinterpret_cast<std::int32_t*>(out);
+    auto* words = reinterpret_cast<std::uint32_t*>(out);
     std::size_t i = 0;
-    for (; i + n <= count; i += n) hn::StoreU(pixel(r + i, g + i, b + i), di, words + i);
+    for (; i + n <= count; i += n) hn::StoreU(pixel(r + i, g + i, b + i), du, words + i);
     if (i == count) return;
     HWY_ALIGN float rest[3][HWY_MAX_BYTES / sizeof(float)] = {};
-    HWY_ALIGN std::int32_t last[HWY_MAX_BYTES / sizeof(float)];
+    HWY_ALIGN std::uint32_t last[HWY_MAX_BYTES / sizeof(float)];
     std::copy(r + i, r + count, rest[0]);
     std::copy(g + i, g + count, rest[1]);
     std::copy(b + i, b + count, rest[2]);
-    hn::StoreU(pixel(rest[0], rest[1], rest[2]), di, last);
+    hn::StoreU(pixel(rest[0], rest[1], rest[2]), du, last);
     std::copy_n(last, count - i, words + i);
 }
 

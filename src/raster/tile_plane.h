@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <algorithm>
 #include <array>
 #include <cassert>
 #include <memory>
@@ -79,6 +80,53 @@ public:
         }
     }
 
+    /// Goes through the pixels of `area` in runs as long as they lie one after the other in memory:
+    /// all rows of a tile at once, else single ones. See along_row(); `done` counts along and down
+    /// the area.
+    template <class Stored, class All>
+    void through(const Rect& area, Stored stored, All all) const {
+        if (is_strip(area)) {
+            const Tile& tile = tile_at(area.x, area.y);
+            const auto count = static_cast<std::size_t>(area.size().area());
+            if (tile.samples)
+                stored(
+                    std::size_t{0},
+                    std::span<const Sample>(*tile.samples).subspan(inside(area.x, area.y), count));
+            else
+                all(std::size_t{0}, count, tile.value);
+            return;
+        }
+        const auto width = static_cast<std::size_t>(area.width);
+        for (int y = 0; y < area.height; ++y) {
+            const std::size_t before = static_cast<std::size_t>(y) * width;
+            along_row(
+                area.x, area.y + y, width,
+                [&](std::size_t done, auto samples) { stored(before + done, samples); },
+                [&](std::size_t done, std::size_t run, Sample value) {
+                    all(before + done, run, value);
+                });
+        }
+    }
+
+    /// Calls make(done, samples) for runs of `area` in the same order, to have them filled in.
+    template <class Make>
+    void overwrite(const Rect& area, Make make) {
+        if (is_strip(area)) {
+            Tile& tile = tile_at(area.x, area.y);
+            own(tile);
+            make(std::size_t{0}, std::span<Sample>(*tile.samples)
+                                     .subspan(inside(area.x, area.y),
+                                              static_cast<std::size_t>(area.size().area())));
+            return;
+        }
+        thread_local std::vector<Sample> row;
+        row.resize(static_cast<std::size_t>(area.width));
+        for (int y = 0; y < area.height; ++y) {
+            make(static_cast<std::size_t>(y) * row.size(), std::span<Sample>(row));
+            write_row(area.x, area.y + y, row);
+        }
+    }
+
     /// True when every pixel of `area` is `value` and that can be told without reading pixels.
     bool surely_all(const Rect& area, Sample value) const {
         const Rect in = intersection(area, rect_of(size()));
@@ -92,12 +140,19 @@ public:
 
     /// Gives back the memory of tiles that turned out to hold one value.
     void settle() {
-        for (Tile& tile : tiles_) {
-            if (!tile.samples) continue;
-            const auto& s = *tile.samples;
-            if (std::any_of(s.begin(), s.end(), [&](Sample v) { return v != s[0]; })) continue;
-            tile = {nullptr, s[0]};
-        }
+        for (Tile& tile : tiles_) settle(tile);
+    }
+    /// The same for the tiles of `area` alone.
+    void settle(const Rect& area) {
+        for (int y = area.y; y < area.bottom(); y = (y / kTileSide + 1) * kTileSide)
+            for (int x = area.x; x < area.right(); x = (x / kTileSide + 1) * kTileSide)
+                settle(tile_at(x, y));
+    }
+
+    /// Memory of the pixels, those shared with other planes included.
+    std::size_t bytes() const {
+        return sizeof(Samples) * static_cast<std::size_t>(std::ranges::count_if(
+                                     tiles_, [](const Tile& t) { return t.samples != nullptr; }));
     }
 
 private:
@@ -107,6 +162,11 @@ private:
         Sample value;
     };
 
+    /// Whether its pixels are rows of one tile, all across.
+    static bool is_strip(const Rect& area) {
+        return area.width == kTileSide && area.x % kTileSide == 0 && !area.empty() &&
+               area.y / kTileSide == (area.bottom() - 1) / kTileSide;
+    }
     static std::ptrdiff_t at(std::size_t offset) { return static_cast<std::ptrdiff_t>(offset); }
     static std::size_t inside(int x, int y) {
         return static_cast<std::size_t>(y % kTileSide) * kTileSide +
@@ -122,15 +182,26 @@ private:
     const Tile& tile_at(int x, int y) const { return tiles_[index(x, y)]; }
     Tile& tile_at(int x, int y) { return tiles_[index(x, y)]; }
 
-    static void write_run(Tile& tile, std::size_t at, std::span<const Sample> in) {
+    static void settle(Tile& tile) {
+        if (!tile.samples) return;
+        const auto& s = *tile.samples;
+        if (std::ranges::all_of(s, [&](Sample v) { return v == s[0]; })) tile = {nullptr, s[0]};
+    }
+
+    /// Gives the tile samples of its own.
+    static void own(Tile& tile) {
         if (!tile.samples) {
-            if (std::all_of(in.begin(), in.end(), [&](Sample v) { return v == tile.value; }))
-                return;
-            tile.samples = std::make_shared<Samples>();
+            tile.samples = std::make_shared_for_overwrite<Samples>();
             tile.samples->fill(tile.value);
         } else if (tile.samples.use_count() > 1) {
             tile.samples = std::make_shared<Samples>(*tile.samples);
         }
+    }
+
+    static void write_run(Tile& tile, std::size_t at, std::span<const Sample> in) {
+        if (!tile.samples && std::ranges::all_of(in, [&](Sample v) { return v == tile.value; }))
+            return;
+        own(tile);
         std::copy(in.begin(), in.end(), tile.samples->begin() + static_cast<std::ptrdiff_t>(at));
     }
 

@@ -15,33 +15,27 @@ void grey_row(Reader reader, ConstRgbRow pixels, std::span<float> out) {
 }  // namespace
 
 void turn_grey(RgbBlock& pixels, Reader reader) {
-    std::vector<float> row(static_cast<std::size_t>(pixels.area().width));
-    for (int y = 0; y < pixels.area().height; ++y) {
-        const RgbRow to = pixels.row(y);
-        grey_row(reader, to, row);
-        std::ranges::copy(row, to.r.begin());
-        std::ranges::copy(row, to.g.begin());
-        std::ranges::copy(row, to.b.begin());
-    }
+    const RgbRow all = pixels.all();
+    std::vector<float> greys(all.r.size());
+    grey_row(reader, all, greys);
+    std::ranges::copy(greys, all.r.begin());
+    std::ranges::copy(greys, all.g.begin());
+    std::ranges::copy(greys, all.b.begin());
 }
 
 std::optional<Picture> render_grey(const Painting& painting, std::size_t upto, Reader reader,
                                    Depth depth, const std::stop_token& stop,
                                    const Progress& progress) {
+    const Recipe recipe(painting);
     Picture result(painting.size(), Channels::grey, depth);
-    const bool whole = for_each_tile(
-        painting.size(),
-        [&](int, const Rect& tile) {
-            TileWalk walk(painting, 0, tile);
-            for (std::size_t i = 0; i < upto; ++i) walk.lay(i);
-            std::vector<float> row(static_cast<std::size_t>(tile.width));
-            for (int y = 0; y < tile.height; ++y) {
-                grey_row(reader, walk.state().row(y), row);
-                result.write_channel(0, tile.x, tile.y + y, row);
-            }
-        },
-        stop, progress);
-    if (!whole) return std::nullopt;
+    const auto work = [&](TileWalk& walk, int) {
+        walk.lay_all(0, upto);
+        const ConstRgbRow all = walk.state().all();
+        std::vector<float> greys(all.r.size());
+        grey_row(reader, all, greys);
+        result.write_channel(0, walk.state().area(), greys);
+    };
+    if (!walk_tiles(recipe, work, stop, progress)) return std::nullopt;
     return result;
 }
 

@@ -6,10 +6,11 @@
 namespace underpaint {
 
 Probe probe(const Painting& painting, std::size_t upto, int x, int y) {
-    TileWalk walk(painting, 0, {x, y, 1, 1});
+    const Recipe recipe(painting);
+    TileWalk walk(recipe, {x, y, 1, 1});
     Probe result;
     result.sealed = walk.state().row(0)[0];
-    for (std::size_t i = 0; i < upto; ++i) walk.lay(i);
+    walk.lay_all(0, upto);
     result.now = walk.state().row(0)[0];
     float most = 0.5F;
     for (const Part& part : painting.parts) {

@@ -7,6 +7,8 @@
 
 #include "painting/painting.h"
 #include "raster/rgb_block.h"
+#include "render/recipe.h"
+#include "render/tile_walk.h"
 #include "render/view.h"
 
 namespace underpaint {
@@ -14,16 +16,30 @@ namespace underpaint {
 /// Told from time to time how much is done, 0..1, rising; from any thread, one at a time.
 using Progress = std::function<void(float)>;
 
-/// Calls `work` for each tile of a picture, on all cores, in no order. Returns false if it was
-/// stopped, within about a tile, before the end.
-bool for_each_tile(Size picture, const std::function<void(int index, const Rect& tile)>& work,
-                   const std::stop_token& stop, const Progress& progress = {});
+/// Calls `work` with a walk at the ground of each strip of each tile inside `area` (in pixels of
+/// the recipe's size), on all cores, in no order. `index` counts the tiles of `area`; the strips of
+/// one tile come one after the other. Returns false if it was stopped, within a tile, before the
+/// end.
+bool walk_tiles(const Recipe& recipe, const Rect& area,
+                const std::function<void(TileWalk& walk, int index)>& work,
+                const std::stop_token& stop, const Progress& progress = {});
+/// All of the painting.
+bool walk_tiles(const Recipe& recipe, const std::function<void(TileWalk& walk, int index)>& work,
+                const std::stop_token& stop, const Progress& progress = {});
+/// How many tiles that is.
+int tile_count(const Rect& area);
 
 /// The painting after its first `upto` passes, within `view`, unrounded. Nothing when stopped.
 std::optional<RgbBlock> render_view(const Painting& painting, std::size_t upto, const View& view,
                                     const std::stop_token& stop = {});
 
-/// The whole painting after its first `upto` passes, rounded to `depth`. Nothing when stopped.
+/// The whole painting after its first `upto` passes, rounded, into a picture of its size with the
+/// channels rgb. That may be one that is out of use: new memory costs more than most passes. False
+/// when stopped.
+bool render_into(Picture& result, const Painting& painting, std::size_t upto,
+                 const std::stop_token& stop = {}, const Progress& progress = {});
+
+/// The same into a new picture of some depth. Nothing when stopped.
 std::optional<Picture> render_picture(const Painting& painting, std::size_t upto, Depth depth,
                                       const std::stop_token& stop = {},
                                       const Progress& progress = {});

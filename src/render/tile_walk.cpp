@@ -2,125 +2,171 @@
 #include "render/tile_walk.h"
 
 #include <algorithm>
-#include <cmath>
 #include <utility>
 
 #include "blend/rows.h"
+#include "render/source_fill.h"
 
 namespace underpaint {
+namespace {
 
-TileWalk::TileWalk(const Painting& painting, int level, const Rect& tile)
-    : painting_(painting), level_(level), state_(rgb_of(painting.ground()->level(level), tile)) {}
+void copy(const ConstRgbRow& from, const RgbRow& to) {
+    std::ranges::copy(from.r, to.r.begin());
+    std::ranges::copy(from.g, to.g.begin());
+    std::ranges::copy(from.b, to.b.begin());
+}
+
+}  // namespace
+
+void TileWalk::start(const Rect& tile) {
+    for (RgbBlock* block : {&state_, &source_}) block->reshape(tile);
+    for (FloatBlock* block : {&coverage_, &alpha_}) block->reshape(tile);
+    sealed_found_ = false;
+}
+
+void TileWalk::begin(const Rect& tile) {
+    start(tile);
+    recipe_.ground().inside(tile).read_rgb(state_);
+}
+
+void TileWalk::begin(const RgbBlock& state) {
+    start(state.area());
+    copy(state.all(), state_.all());
+}
 
 bool TileWalk::lay(std::size_t index) {
-    const Pass& pass = painting_.passes[index];
-    if (pass.does_nothing() || !find_coverage(pass)) return false;
-
-    const Laying how{pass.blend, pass.hold};
-    for (int y = 0; y < state_.area().height; ++y)
-        lay_row(how, state_.row(y), std::as_const(source_).row(y),
-                {pass.strength, coverage_.row(y)}, held_luminance(pass, y));
+    const ReadyPass& ready = recipe_.pass(index);
+    if (ready.idle || !cover_parts(ready) || !load(ready)) return false;
+    const Pass& pass = *ready.pass;
+    const ValueBand& band = pass.reach.band;
+    if (!band.whole_scale()) {
+        find_sealed();
+        alpha_.reshape(state_.area());
+        const auto steps = std::as_const(sealed_steps_).samples();
+        std::ranges::transform(steps, alpha_.samples().begin(),
+                               [&](float s) { return underpaint::coverage(band, s); });
+        intersect(alpha_);
+    }
+    std::span<const float> held;
+    if (pass.hold_to == HoldTo::sealed) {
+        find_sealed();
+        held = std::as_const(sealed_luminance_).samples();
+    }
+    lay_row({pass.blend, pass.hold}, state_.all(),
+            uniform_ ? SourceRow(colour_) : SourceRow(std::as_const(source_).all()),
+            {pass.strength,
+             everywhere_ ? std::span<const float>() : std::as_const(coverage_).samples()},
+            held);
     return true;
+}
+
+const RgbBlock& TileWalk::source() {
+    if (std::exchange(uniform_, false)) {
+        const RgbRow all = source_.all();
+        std::ranges::fill(all.r, colour_.r);
+        std::ranges::fill(all.g, colour_.g);
+        std::ranges::fill(all.b, colour_.b);
+    }
+    return source_;
+}
+
+const FloatBlock& TileWalk::coverage() {
+    if (std::exchange(everywhere_, false)) std::ranges::fill(coverage_.samples(), 1.0F);
+    return coverage_;
 }
 
 const FloatBlock& TileWalk::sealed_steps() {
-    if (sealed_steps_.area().empty()) {
-        const RgbBlock sealed = rgb_of(painting_.ground()->level(level_), state_.area());
-        sealed_steps_ = FloatBlock(state_.area());
-        sealed_luminance_ = FloatBlock(state_.area());
-        for (int y = 0; y < state_.area().height; ++y) {
-            luminance_row(sealed.row(y), sealed_luminance_.row(y));
-            const auto steps = sealed_steps_.row(y);
-            lightness_row(std::as_const(sealed_luminance_).row(y), steps);
-            for (float& step : steps) step = step_of(step);
-        }
-    }
+    find_sealed();
     return sealed_steps_;
 }
 
-bool TileWalk::find_coverage(const Pass& pass) {
-    if (!cover_parts(pass) || !load_source(pass)) return false;
-    if (!pass.reach.band.whole_scale()) cover_band(pass.reach.band);
-    return true;
-}
-
 /// Starts the coverage: the union of the parts, or everywhere.
-bool TileWalk::cover_parts(const Pass& pass) {
+bool TileWalk::cover_parts(const ReadyPass& ready) {
     const Rect& tile = state_.area();
-    const auto& parts = pass.reach.parts;
-    coverage_ = FloatBlock(tile, parts.empty() ? 1.0F : 0.0F);
-    bool any = parts.empty();
-    std::vector<float> row(static_cast<std::size_t>(tile.width));
-    for (const PartId id : parts) {
-        const Part* part = painting_.part(id);
-        if (part == nullptr) continue;
-        const Picture& mask = part->mask->level(level_);
+    everywhere_ = ready.masks.empty();
+    bool any = everywhere_;
+    for (SeenPicture* seen : ready.masks) {
+        const Picture& mask = seen->inside(tile);
         if (mask.surely_all(0, tile, 0)) continue;
+        if (mask.surely_all(0, tile, 1)) return everywhere_ = true;
+        mask.read_channel(0, tile, (any ? alpha_ : coverage_).samples());
+        if (any) unite_row(coverage_.samples(), std::as_const(alpha_).samples());
         any = true;
-        for (int y = 0; y < tile.height; ++y) {
-            mask.read_channel(0, tile.x, tile.y + y, row);
-            const auto covered = coverage_.row(y);
-            for (std::size_t x = 0; x < row.size(); ++x) covered[x] = std::max(covered[x], row[x]);
-        }
     }
     return any;
 }
 
-void TileWalk::cover_band(const ValueBand& band) {
-    const FloatBlock& steps = sealed_steps();
-    const auto covered = coverage_.samples();
-    for (std::size_t i = 0; i < covered.size(); ++i)
-        if (covered[i] > 0) covered[i] *= underpaint::coverage(band, steps.samples()[i]);
+void TileWalk::intersect(const FloatBlock& other) {
+    if (std::exchange(everywhere_, false))
+        std::ranges::copy(other.samples(), coverage_.samples().begin());
+    else
+        intersect_row(coverage_.samples(), other.samples());
 }
 
-bool TileWalk::load_source(const Pass& pass) {
-    const Rect& tile = state_.area();
-    if (source_.area() != tile) source_ = RgbBlock(tile);
-    if (const auto* painted = std::get_if<Painted>(&pass.source)) return load_painted(*painted);
-    const Rgb colour = std::get<Tint>(pass.source).colour;
-    for (int y = 0; y < tile.height; ++y) {
-        const RgbRow row = source_.row(y);
-        std::ranges::fill(row.r, colour.r);
-        std::ranges::fill(row.g, colour.g);
-        std::ranges::fill(row.b, colour.b);
+/// Makes the source ready, and takes its alpha into the coverage. False when it has none here.
+bool TileWalk::load(const ReadyPass& ready) {
+    const Source& source = ready.pass->source;
+    uniform_ = false;
+    if (ready.pixels != nullptr) {
+        const Cover cover = ready.pixels->read(source_, alpha_);
+        if (cover == Cover::none) return false;
+        if (cover == Cover::some) intersect(alpha_);
+    } else if (const auto* tint = std::get_if<Tint>(&source)) {
+        uniform_ = true;
+        colour_ = tint->colour;
+    } else if (const auto* map = std::get_if<GradientMap>(&source)) {
+        if (map->of == MapOf::seal) find_sealed();
+        map_lightness(map->of == MapOf::seal ? sealed_ : state_, ready.tables);
+    } else if (std::holds_alternative<Curve>(source)) {
+        apply_curves(ready.tables);
+    } else if (std::holds_alternative<Underpaint>(source)) {
+        recipe_.ground().inside(state_.area()).read_rgb(source_);
+    } else if (const auto* grain = std::get_if<Grain>(&source)) {
+        fill_grain(*grain, recipe_.shrink(), source_);
+    } else if (const auto* glow = std::get_if<Glow>(&source)) {
+        if (!fill_glow(*glow, recipe_.shrink(), alpha_)) return false;
+        intersect(alpha_);
+        uniform_ = true;
+        colour_ = glow->colour;
+    } else if (const auto* vignette = std::get_if<Vignette>(&source)) {
+        if (!fill_vignette(*vignette, recipe_.painting().size(), recipe_.shrink(), alpha_))
+            return false;
+        intersect(alpha_);
+        uniform_ = true;
+        colour_ = vignette->colour;
     }
     return true;
 }
 
-bool TileWalk::load_painted(const Painted& painted) {
-    const Rect& tile = state_.area();
-    const Picture& pixels = painted.pixels->level(level_);
-    // Halved offsets are rounded down: at most a pixel of the screen off while zoomed out.
-    const int left = painted.x >> level_, top = painted.y >> level_;
-    const Rect seen = intersection(tile, {left, top, pixels.size().width, pixels.size().height});
-    if (seen.empty()) return false;
-
-    std::vector<float> alpha(static_cast<std::size_t>(seen.width));
-    for (int y = 0; y < tile.height; ++y) {
-        const auto covered = coverage_.row(y);
-        if (tile.y + y < seen.y || tile.y + y >= seen.bottom()) {
-            std::ranges::fill(covered, 0.0F);
-            continue;
-        }
-        const auto skip = static_cast<std::size_t>(seen.x - tile.x), run = alpha.size();
-        const RgbRow row = source_.row(y);
-        const int from_x = seen.x - left, from_y = tile.y + y - top;
-        pixels.read_rgb(
-            from_x, from_y,
-            {row.r.subspan(skip, run), row.g.subspan(skip, run), row.b.subspan(skip, run)});
-        pixels.read_alpha(from_x, from_y, alpha);
-        std::fill_n(covered.begin(), skip, 0.0F);
-        for (std::size_t x = 0; x < run; ++x) covered[skip + x] *= alpha[x];
-        std::fill(covered.begin() + static_cast<std::ptrdiff_t>(skip + run), covered.end(), 0.0F);
-    }
-    return true;
+void TileWalk::map_lightness(const RgbBlock& of, const std::vector<Table>& tables) {
+    const auto at = alpha_.samples();
+    read_row(Reader::lightness, of.all(), at);
+    for (float& v : at) v *= 0.01F;
+    const RgbRow to = source_.all();
+    table_row(tables[0], at, to.r);
+    table_row(tables[1], at, to.g);
+    table_row(tables[2], at, to.b);
 }
 
-/// Empty when the pass holds to what it finds.
-std::span<const float> TileWalk::held_luminance(const Pass& pass, int row) {
-    if (pass.hold_to == HoldTo::found) return {};
-    sealed_steps();
-    return std::as_const(sealed_luminance_).row(row);
+void TileWalk::apply_curves(const std::vector<Table>& tables) {
+    const ConstRgbRow from = std::as_const(state_).all();
+    const RgbRow to = source_.all();
+    table_row(tables[0], from.r, to.r);
+    table_row(tables[1], from.g, to.g);
+    table_row(tables[2], from.b, to.b);
+}
+
+void TileWalk::find_sealed() {
+    if (std::exchange(sealed_found_, true)) return;
+    const Rect& tile = state_.area();
+    sealed_.reshape(tile);
+    sealed_steps_.reshape(tile);
+    sealed_luminance_.reshape(tile);
+    recipe_.ground().inside(tile).read_rgb(sealed_);
+    luminance_row(std::as_const(sealed_).all(), sealed_luminance_.samples());
+    const auto steps = sealed_steps_.samples();
+    lightness_row(std::as_const(sealed_luminance_).samples(), steps);
+    for (float& step : steps) step = step_of(step);
 }
 
 }  // namespace underpaint

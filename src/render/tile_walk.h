@@ -3,43 +3,55 @@
 
 #include <cstddef>
 
-#include "painting/painting.h"
 #include "raster/rgb_block.h"
+#include "render/recipe.h"
 
 namespace underpaint {
 
 /// One tile on its way through the passes. The heart of render and audit alike: a tile is taken
-/// through all passes while it is in the cache. Works on any level of the painting's pyramids.
+/// through all passes while it is in the cache. A walk keeps its memory from tile to tile.
 class TileWalk {
 public:
-    /// The painting must outlive the walk. `tile` in pixels of `level`. Begins at the ground.
-    TileWalk(const Painting& painting, int level, const Rect& tile);
+    /// The recipe must outlive the walk.
+    explicit TileWalk(const Recipe& recipe) : recipe_(recipe) {}
+    TileWalk(const Recipe& recipe, const Rect& tile) : recipe_(recipe) { begin(tile); }
+
+    /// Starts at the ground. `tile` in pixels of the recipe's size.
+    void begin(const Rect& tile);
+    /// Starts at a state that an earlier walk had come to.
+    void begin(const RgbBlock& state);
 
     /// Lays pass `index` over the state and returns true, or returns false if it could not have
     /// changed anything here (off, no strength, its reach empty in this tile).
     bool lay(std::size_t index);
+    void lay_all(std::size_t begin, std::size_t end) {
+        for (std::size_t i = begin; i < end; ++i) lay(i);
+    }
 
     const RgbBlock& state() const { return state_; }
     /// What the pass last laid put on, where coverage() is above 0.
-    const RgbBlock& source() const { return source_; }
+    const RgbBlock& source();
     /// Reach x source alpha of the pass last laid, 0..1; meaningless if lay() returned false.
-    const FloatBlock& coverage() const { return coverage_; }
+    const FloatBlock& coverage();
     /// The seal's steps (1-9, by L*) in this tile.
     const FloatBlock& sealed_steps();
 
 private:
-    bool find_coverage(const Pass& pass);
-    bool cover_parts(const Pass& pass);
-    void cover_band(const ValueBand& band);
-    bool load_source(const Pass& pass);
-    bool load_painted(const Painted& painted);
-    std::span<const float> held_luminance(const Pass& pass, int row);
+    void start(const Rect& tile);
+    bool cover_parts(const ReadyPass& ready);
+    void intersect(const FloatBlock& other);
+    bool load(const ReadyPass& ready);
+    void map_lightness(const RgbBlock& of, const std::vector<Table>& tables);
+    void apply_curves(const std::vector<Table>& tables);
+    void find_sealed();
 
-    const Painting& painting_;
-    int level_;
-    RgbBlock state_;
-    RgbBlock source_;
-    FloatBlock coverage_, sealed_steps_, sealed_luminance_;
+    const Recipe& recipe_;
+    RgbBlock state_, source_, sealed_;
+    FloatBlock coverage_, alpha_, sealed_steps_, sealed_luminance_;
+    Rgb colour_;              // the source, where it is one colour
+    bool uniform_ = false;    // it is
+    bool everywhere_ = true;  // coverage is 1 throughout, and coverage_ not filled in
+    bool sealed_found_ = false;
 };
 
 }  // namespace underpaint

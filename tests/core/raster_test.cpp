@@ -154,7 +154,7 @@ TEST(Pyramid, IsSharedBetweenThreads) {
     std::vector<const Picture*> seen(4);
     std::vector<std::thread> threads;
     for (std::size_t i = 0; i < seen.size(); ++i)
-        threads.emplace_back([&, i] { seen[i] = &shared->level(3); });
+        threads.emplace_back([&, i] { seen[i] = shared->level(3).get(); });
     for (auto& thread : threads) thread.join();
     for (const Picture* picture : seen) EXPECT_EQ(picture, seen[0]);
     EXPECT_EQ(seen[0]->size(), (Size{88, 63}));

@@ -33,7 +33,7 @@ TEST(Render, DoesEveryPixelAsTheScalarFormulaSays) {
     Painting painting = sealed(noise({257, 130}, Channels::rgb, Depth::bits8, 3));
     painting = with_pass(painting, tint({0.8F, 0.3F, 0.2F}, BlendMode::soft_light, 0.7F));
     painting = with_pass(painting, tint({0.2F, 0.4F, 0.8F}, BlendMode::color, 0.5F, 0.6F));
-    const RgbBlock result = *render_view(painting, 2, {0, rect_of(painting.size())});
+    const RgbBlock result = *render_view(painting, 2, whole_at(painting.size(), 1));
     for (int y = 0; y < 130; y += 7)
         for (int x = 0; x < 257; x += 5) {
             Rgb c = pixel(painting.underpaint->base(), x, y);
@@ -111,7 +111,7 @@ TEST(Render, SkipsWhatIsOffOrWithoutStrength) {
     off.on = false;
     painting = with_pass(painting, off);
     painting = with_pass(painting, tint({1, 0, 0}, BlendMode::normal, 0));
-    const RgbBlock result = *render_view(painting, 2, {0, rect_of(painting.size())});
+    const RgbBlock result = *render_view(painting, 2, whole_at(painting.size(), 1));
     EXPECT_EQ(result.row(5)[9].r, pixel(painting.underpaint->base(), 9, 5).r);
     EXPECT_EQ(result.row(5)[9].g, result.row(5)[9].r);
 }
@@ -122,7 +122,7 @@ TEST(Render, HoldsToTheSealAcrossPasses) {
     Pass back = tint({0.9F, 0.5F, 0.1F}, BlendMode::overlay, 1, 1);
     back.hold_to = HoldTo::sealed;
     painting = with_pass(painting, back);
-    const RgbBlock result = *render_view(painting, 2, {0, rect_of(painting.size())});
+    const RgbBlock result = *render_view(painting, 2, whole_at(painting.size(), 1));
     for (std::size_t x = 4; x < 256; x += 9)
         EXPECT_NEAR(
             read(Reader::lightness, result.row(1)[x]),
@@ -138,13 +138,13 @@ TEST(Render, IsTheSameInAnyViewAndOnAnyNumberOfThreads) {
     painting = with_pass(painting, pass);
     painting = with_pass(painting, tint({0.3F, 0.4F, 0.9F}, BlendMode::overlay, 0.4F));
     const Rect all = rect_of(painting.size());
-    const RgbBlock whole = *render_view(painting, 2, {0, all});
+    const RgbBlock whole = *render_view(painting, 2, {1, all});
     for (const int threads : {1, 2, 8}) {
         const tbb::global_control limit(tbb::global_control::max_allowed_parallelism,
                                         static_cast<std::size_t>(threads));
         for (const Rect view :
              {Rect{0, 0, 401, 299}, Rect{37, 51, 200, 129}, Rect{400, 298, 1, 1}}) {
-            const RgbBlock part = *render_view(painting, 2, {0, view});
+            const RgbBlock part = *render_view(painting, 2, {1, view});
             for (int y = 0; y < view.height; ++y)
                 for (int x = 0; x < view.width; ++x)
                     ASSERT_EQ(part.row(y)[static_cast<std::size_t>(x)],
@@ -156,8 +156,8 @@ TEST(Render, IsTheSameInAnyViewAndOnAnyNumberOfThreads) {
 TEST(Render, SmallLevelsLookLikeTheLarge) {
     Painting painting = sealed(ramp({512, 256}));
     painting = with_pass(painting, tint({0.8F, 0.5F, 0.2F}, BlendMode::true_colour));
-    const RgbBlock small = *render_view(painting, 1, {2, {0, 0, 128, 64}});
-    const RgbBlock large = *render_view(painting, 1, {0, rect_of(painting.size())});
+    const RgbBlock small = *render_view(painting, 1, {4, {0, 0, 128, 64}});
+    const RgbBlock large = *render_view(painting, 1, whole_at(painting.size(), 1));
     for (std::size_t x = 0; x < 128; x += 11)
         EXPECT_NEAR(small.row(10)[x].r, large.row(40)[4 * x + 2].r, 0.01);
 }
@@ -166,7 +166,7 @@ TEST(Render, OfOnePixelWorks) {
     Painting painting = sealed(Picture({1, 1}, Channels::grey, Depth::bits8, 0.5F));
     painting = with_pass(painting, tint({1, 0, 0}, BlendMode::color));
     EXPECT_EQ(render(painting).size(), (Size{1, 1}));
-    EXPECT_TRUE(render_view(painting, 1, {3, {0, 0, 1, 1}}));
+    EXPECT_TRUE(render_view(painting, 1, {8, {0, 0, 1, 1}}));
 }
 
 TEST(Render, StopsWhenAsked) {
@@ -174,7 +174,7 @@ TEST(Render, StopsWhenAsked) {
     std::stop_source source;
     source.request_stop();
     EXPECT_FALSE(render_picture(painting, 0, Depth::bits8, source.get_token()));
-    EXPECT_FALSE(render_view(painting, 0, {0, rect_of(painting.size())}, source.get_token()));
+    EXPECT_FALSE(render_view(painting, 0, whole_at(painting.size(), 1), source.get_token()));
 }
 
 TEST(Render, TellsItsProgress) {

@@ -27,7 +27,8 @@ TYPED_TEST(SampleRows, EveryLevelComesBack) {
         std::vector<float> values(all.size());
         unpack_row(all, values);
         EXPECT_EQ(values[levels - 1], 1);
-        EXPECT_EQ(values[1], 1.0F / (levels - 1));
+        EXPECT_EQ(values[0], 0);
+        EXPECT_FLOAT_EQ(values[1], 1.0F / (levels - 1));
         std::ranges::fill(back, TypeParam{7});
         pack_row(values, back);
         EXPECT_EQ(back, all);

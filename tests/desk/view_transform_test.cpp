@@ -84,24 +84,25 @@ TEST_F(View400x300, TurnsRound) {
 }
 
 TEST_F(View400x300, AsksForNoMorePixelsThanTheScreenShows) {
-    EXPECT_EQ(view_.view_for(1).level, 0);
-    EXPECT_EQ(view_.view_for(1).area, (Rect{0, 0, 400, 300}));
+    EXPECT_EQ(view_.view_for(1), (View{1, {0, 0, 400, 300}}));
     view_.set_picture({6400, 4800});
     // An eighth of the size: three halvings.
     EXPECT_DOUBLE_EQ(view_.zoom(), 0.125);
-    EXPECT_EQ(view_.view_for(1).level, 3);
-    EXPECT_EQ(view_.view_for(1).area, (Rect{0, 0, 800, 600}));
-    EXPECT_EQ(view_.view_for(2).level, 2) << "twice the pixels on a dense screen";
+    EXPECT_EQ(view_.view_for(1), (View{8, {0, 0, 800, 600}}));
+    EXPECT_EQ(view_.view_for(2).shrink, 4) << "twice the pixels on a dense screen";
+    view_.set_picture({6000, 5000});
+    EXPECT_EQ(view_.view_for(1).area.size(), (Size{768, 640})) << "and no more in between";
+    view_.set_picture({6400, 4800});
     view_.zoom_about({400, 320}, 1);
     const View close = view_.view_for(1);
-    EXPECT_EQ(close.level, 0);
+    EXPECT_EQ(close.shrink, 1);
     EXPECT_LE(close.area.width, 802);
     EXPECT_LE(close.area.height, 642);
 }
 
 TEST_F(View400x300, PlacesAHalvedPictureWhereTheWholeLies) {
     view_.set_picture({401, 299});
-    EXPECT_EQ(view_.to_canvas(rect_of(halved({401, 299}, 3)), 3), view_.picture_on_canvas());
+    EXPECT_EQ(view_.to_canvas(whole_at({401, 299}, 8)), view_.picture_on_canvas());
 }
 
 TEST(ViewTransform, WorksForOnePixel) {

@@ -134,7 +134,7 @@ std::vector<Rgb> seen_elsewhere(const std::filesystem::path& path, Size size) {
 float worst_difference(const Painting& painting, const std::filesystem::path& path) {
     const auto elsewhere = seen_elsewhere(path, painting.size());
     const RgbBlock ours =
-        *render_view(painting, painting.passes.size(), {0, rect_of(painting.size())});
+        *render_view(painting, painting.passes.size(), whole_at(painting.size(), 1));
     float worst = 0;
     for (int y = 0; y < painting.size().height; ++y)
         for (int x = 0; x < painting.size().width; ++x) {

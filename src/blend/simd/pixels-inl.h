@@ -58,17 +58,21 @@ HWY_INLINE V Luminance(const Pixels& linear) {
     return Dot(linear, kRedWeight, kGreenWeight, kBlueWeight);
 }
 
-/// `c` and `y` linear.
-HWY_INLINE Pixels Relight(const Pixels& c, V y) {
-    const V one = Splat(1), found = Luminance(c);
-    const V scale = hn::Div(y, hn::Max(found, Splat(kNoColourBelow)));
-    const V neutral = hn::NegMulAdd(scale, found, y);
-    const Pixels lit{hn::MulAdd(c.r, scale, neutral), hn::MulAdd(c.g, scale, neutral),
-                     hn::MulAdd(c.b, scale, neutral)};
-    const V highest = Highest(lit);
-    const V share = hn::Div(hn::Max(hn::Sub(one, y), hn::Zero(Floats())),
-                            hn::Max(hn::Sub(highest, y), Splat(1e-12F)));
-    return Stretch(lit, y, hn::IfThenElse(hn::Gt(highest, one), share, one));
+HWY_INLINE Pixels AtLuminanceOne(const Pixels& linear) {
+    const V found = Luminance(linear);
+    const V scale = Quotient(Splat(1), hn::Max(found, Splat(kNoColourBelow)));
+    const V neutral = hn::NegMulAdd(scale, found, Splat(1));
+    return {hn::MulAdd(linear.r, scale, neutral), hn::MulAdd(linear.g, scale, neutral),
+            hn::MulAdd(linear.b, scale, neutral)};
+}
+
+/// relight() of a colour that is at luminance one.
+HWY_INLINE Pixels LightAt(const Pixels& one, V y) {
+    const Pixels lit{hn::Mul(one.r, y), hn::Mul(one.g, y), hn::Mul(one.b, y)};
+    // Where nothing exceeds white the quotient is above 1.
+    const V room = hn::Max(hn::Sub(Splat(1), y), hn::Zero(Floats()));
+    const V excess = hn::Max(hn::Sub(Highest(lit), y), Splat(1e-12F));
+    return Stretch(lit, y, hn::Min(Quotient(room, excess), Splat(1)));
 }
 
 // --- W3C Compositing and Blending Level 1, 10.1
@@ -93,18 +97,17 @@ HWY_INLINE V Separable(V b, V s) {
     } else if constexpr (mode == BlendMode::lighten) {
         return hn::Max(b, s);
     } else if constexpr (mode == BlendMode::color_dodge) {
-        const V lit = hn::Min(one, hn::Div(b, hn::Max(hn::Sub(one, s), Splat(1e-30F))));
+        const V lit = hn::Min(one, Quotient(b, hn::Max(hn::Sub(one, s), Splat(1e-20F))));
         return hn::IfThenElseZero(hn::Gt(b, zero), lit);
     } else if constexpr (mode == BlendMode::color_burn) {
-        const V burnt = hn::Min(one, hn::Div(hn::Sub(one, b), hn::Max(s, Splat(1e-30F))));
+        const V burnt = hn::Min(one, Quotient(hn::Sub(one, b), hn::Max(s, Splat(1e-20F))));
         return hn::IfThenElse(hn::Ge(b, one), one, hn::Sub(one, burnt));
     } else if constexpr (mode == BlendMode::soft_light) {
-        const V cubic = hn::Mul(
-            hn::MulAdd(hn::MulSub(Splat(16), b, Splat(12)), b, Splat(4)), b);
+        const V cubic = hn::Mul(hn::MulAdd(hn::MulSub(Splat(16), b, Splat(12)), b, Splat(4)), b);
         const V d = hn::IfThenElse(hn::Le(b, Splat(0.25F)), cubic, hn::Sqrt(b));
         const V to = hn::IfThenElse(hn::Le(s, half), hn::Mul(b, b), d);
-        // b - (1 - 2s) b (1 - b) = b + |2s - 1| (b b - b): both halves go toward a darker or lighter
-        // one by the same share.
+        // b - (1 - 2s) b (1 - b) = b + |2s - 1| (b b - b): both halves go toward a darker or
+        // lighter one by the same share.
         return Mix(b, to, hn::Abs(hn::MulSub(two, s, one)));
     } else if constexpr (mode == BlendMode::difference) {
         return hn::Abs(hn::Sub(b, s));
@@ -128,7 +131,7 @@ HWY_INLINE Pixels SetLum(const Pixels& c, V l) {
     const auto too_low = hn::Lt(hn::Add(low, l), zero);
     const V room = hn::IfThenElse(too_high, hn::Sub(one, l), hn::IfThenElse(too_low, l, one));
     const V way = hn::IfThenElse(too_high, high, hn::IfThenElse(too_low, hn::Neg(low), one));
-    const V share = hn::Div(room, way);
+    const V share = Quotient(room, way);
     return {hn::MulAdd(hn::Sub(c.r, own), share, l), hn::MulAdd(hn::Sub(c.g, own), share, l),
             hn::MulAdd(hn::Sub(c.b, own), share, l)};
 }
@@ -138,7 +141,7 @@ HWY_INLINE V Sat(const Pixels& c) {
 HWY_INLINE Pixels SetSat(const Pixels& c, V s) {
     const V low = Lowest(c), spread = Sat(c);
     const V factor = hn::IfThenElseZero(hn::Gt(spread, hn::Zero(Floats())),
-                                        hn::Div(s, hn::Max(spread, Splat(1e-30F))));
+                                        Quotient(s, hn::Max(spread, Splat(1e-20F))));
     return {hn::Mul(hn::Sub(c.r, low), factor), hn::Mul(hn::Sub(c.g, low), factor),
             hn::Mul(hn::Sub(c.b, low), factor)};
 }

@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <map>
+#include <memory>
+#include <mutex>
+#include <optional>
+#include <vector>
+
+#include "painting/placement.h"
+#include "raster/pyramid.h"
+#include "render/resample.h"
+
+namespace underpaint {
+
+/// A picture of the painting's size (the ground, a mask) at one shrink. Halvings are read as they
+/// are; at any other shrink tiles are resampled when first asked for. Safe to share between
+/// threads.
+class SeenPicture {
+public:
+    SeenPicture(SharedPicture picture, double shrink);
+    /// A picture of the size at that shrink, of which only the pixels inside `tile` may be read.
+    const Picture& inside(const Rect& tile);
+    std::size_t bytes() const { return made_ ? made_->bytes() : 0; }
+
+private:
+    SharedPicture picture_;
+    double shrink_;
+    Pyramid::Level level_;  // when the shrink is that of a halving
+    std::optional<Picture> made_;
+    std::unique_ptr<std::once_flag[]> asked_;  // one a tile
+};
+
+/// The same for a picture laid somewhere over the painting. Only at the shrink of a screen are its
+/// tiles kept: at full size they would cost more memory than they save time.
+class SeenPlaced {
+public:
+    SeenPlaced(SharedPicture picture, const Placement& placement, Size painting, double shrink);
+    /// Fills colour and alpha (of one area), as resample() does.
+    Cover read(RgbBlock& colour, FloatBlock& alpha);
+    std::size_t bytes() const { return made_ ? made_->bytes() : 0; }
+
+private:
+    void make(const Rect& tile);
+
+    SharedPicture picture_;
+    Placement placement_;
+    double shrink_;
+    std::optional<Picture> made_;
+    std::unique_ptr<std::once_flag[]> asked_;
+};
+
+/// All pictures that a painting is made from, at one shrink. Asking twice gives the same one.
+class Inputs {
+public:
+    Inputs(Size painting, double shrink) : painting_(painting), shrink_(shrink) {}
+
+    double shrink() const { return shrink_; }
+    SeenPicture& seen(const SharedPicture& picture);
+    SeenPlaced& seen(const SharedPicture& picture, const Placement& placement);
+    std::size_t bytes() const;
+    /// Forgets what was not asked for since the last call of this.
+    void forget_unused();
+
+private:
+    template <class Seen>
+    struct Entry {
+        std::unique_ptr<Seen> seen;
+        bool used = true;
+    };
+    struct PlacedEntry {
+        SharedPicture picture;
+        Placement placement;
+        Entry<SeenPlaced> entry;
+    };
+
+    Size painting_;
+    double shrink_;
+    std::map<SharedPicture, Entry<SeenPicture>> pictures_;
+    std::vector<PlacedEntry> placed_;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <algorithm>
+
+#include "raster/rgb_block.h"
+#include "raster/tile_plane.h"
+
+namespace underpaint {
+
+/// The tiles that a rectangle touches, cut to it, row by row. They lie on the grid that pictures
+/// are stored in, so that no two threads write to one tile.
+class TilesOf {
+public:
+    explicit TilesOf(const Rect& area)
+        : area_(area),
+          left_(area.x / kTileSide),
+          top_(area.y / kTileSide),
+          columns_(area.empty() ? 0 : (area.right() - 1) / kTileSide - left_ + 1),
+          rows_(area.empty() ? 0 : (area.bottom() - 1) / kTileSide - top_ + 1) {}
+
+    int count() const { return columns_ * rows_; }
+    Rect tile(int index) const {
+        return intersection(area_, {(left_ + index % columns_) * kTileSide,
+                                    (top_ + index / columns_) * kTileSide, kTileSide, kTileSide});
+    }
+
+private:
+    Rect area_;
+    int left_, top_, columns_, rows_;
+};
+
+/// A tile goes through all passes a few rows at a time: state, source and coverage of a strip fit
+/// the first-level cache, those of a whole tile only the second.
+inline constexpr int kStripRows = 8;
+
+template <class Work>
+void for_each_strip(const Rect& tile, Work work) {
+    for (int y = tile.y; y < tile.bottom(); y += kStripRows)
+        work(Rect{tile.x, y, tile.width, std::min(kStripRows, tile.bottom() - y)});
+}
+
+/// Copies the pixels of a block into a larger one that holds it.
+inline void copy_into(RgbBlock& whole, const RgbBlock& part) {
+    const Rect& from = part.area();
+    const auto skip = static_cast<std::size_t>(from.x - whole.area().x);
+    for (int y = 0; y < from.height; ++y) {
+        const ConstRgbRow row = part.row(y);
+        const RgbRow to = whole.row(from.y - whole.area().y + y);
+        std::ranges::copy(row.r, to.r.begin() + static_cast<std::ptrdiff_t>(skip));
+        std::ranges::copy(row.g, to.g.begin() + static_cast<std::ptrdiff_t>(skip));
+        std::ranges::copy(row.b, to.b.begin() + static_cast<std::ptrdiff_t>(skip));
+    }
+}
+
+}  // namespace underpaint
