@@ -40,9 +40,9 @@ void by_us(benchmark::State& state, BlendMode mode, Source source, float hold) {
     for (auto _ : state) render_into(result, painting, 1);
 }
 
-void by_cairo(benchmark::State& state, BlendMode mode) {
+void by_cairo(benchmark::State& state, BlendMode mode, Source source) {
     Pass pass;
-    pass.source = Painted{colours()};
+    pass.source = std::move(source);
     pass.blend = mode;
     pass.strength = static_cast<float>(kStrength);
     const CairoPass laid(ground(), pass);
@@ -59,27 +59,29 @@ const int registered = [] {
     const auto measured = [](const std::string& name, auto work) {
         benchmark::RegisterBenchmark(name.c_str(), work)
             ->Unit(benchmark::kMillisecond)
-            ->UseRealTime()
-            ->MinTime(0.5);
+            ->UseRealTime();
     };
+    const auto picture = [] { return Painted{colours()}; };
+    const auto tint = [] { return Tint{{0.7F, 0.4F, 0.2F}}; };
     for (const BlendText& text : kBlendTexts) {
         const BlendMode mode = text.mode;
         const std::string id(text.id);
         measured("blend/" + id + "/us",
-                 [mode](benchmark::State& state) { by_us(state, mode, Painted{colours()}, 0); });
+                 [=](benchmark::State& state) { by_us(state, mode, picture(), 0); });
         if (cairo_operator_of(mode))
             measured("blend/" + id + "/cairo",
-                     [mode](benchmark::State& state) { by_cairo(state, mode); });
+                     [=](benchmark::State& state) { by_cairo(state, mode, picture()); });
     }
-    measured("tint/color/us", [](benchmark::State& state) {
-        by_us(state, BlendMode::color, Tint{{0.7F, 0.4F, 0.2F}}, 0);
-    });
-    measured("tint/true-colour-held/us", [](benchmark::State& state) {
-        by_us(state, BlendMode::true_colour, Tint{{0.7F, 0.4F, 0.2F}}, 1);
-    });
-    measured("tint/color-held/us", [](benchmark::State& state) {
-        by_us(state, BlendMode::color, Tint{{0.7F, 0.4F, 0.2F}}, 1);
-    });
+    measured("blend/true-colour-held/us",
+             [=](benchmark::State& state) { by_us(state, BlendMode::true_colour, picture(), 1); });
+    measured("tint/color/us",
+             [=](benchmark::State& state) { by_us(state, BlendMode::color, tint(), 0); });
+    measured("tint/color/cairo",
+             [=](benchmark::State& state) { by_cairo(state, BlendMode::color, tint()); });
+    measured("tint/true-colour-held/us",
+             [=](benchmark::State& state) { by_us(state, BlendMode::true_colour, tint(), 1); });
+    measured("tint/color-held/us",
+             [=](benchmark::State& state) { by_us(state, BlendMode::color, tint(), 1); });
     return 0;
 }();
 

@@ -26,25 +26,27 @@ Pyramid::Level Pyramid::level(int n) const {
     while (made > 0 && !halvings_[made - 1]) --made;
     // Isolated, so that this thread doesn't take up another task that waits for this very lock.
     tbb::this_task_arena::isolate([&] {
-        for (; made < wanted; ++made)
+        for (; made < wanted; ++made) {
             halvings_[made] =
                 std::make_shared<const Picture>(halved(made == 0 ? *base_ : *halvings_[made - 1]));
+            halving_bytes_ += halvings_[made]->bytes();
+        }
     });
     return halvings_[wanted - 1];
 }
 
 std::size_t Pyramid::level_bytes() const {
     const std::scoped_lock lock(mutex_);
-    std::size_t sum = 0;
-    for (const Level& level : halvings_)
-        if (level) sum += level->bytes();
-    return sum;
+    return halving_bytes_;
 }
 
 void Pyramid::forget_levels() const {
     const std::scoped_lock lock(mutex_);
     for (Level& level : halvings_)
-        if (level.use_count() == 1) level.reset();
+        if (level.use_count() == 1) {
+            halving_bytes_ -= level->bytes();
+            level.reset();
+        }
 }
 
 SharedPicture share(Picture picture) {

@@ -31,6 +31,7 @@ private:
     Level base_;
     mutable std::mutex mutex_;
     mutable std::vector<Level> halvings_;  // null: not made, or forgotten
+    mutable std::size_t halving_bytes_ = 0;
 };
 
 /// How documents hold pixels: shared, because versions and undo steps have most of them in common.

@@ -21,10 +21,11 @@ bool walk_tiles(const Recipe& recipe, const Rect& area,
         if (stop.stop_requested()) return;
         TileWalk& walk = walks.local();
         for_each_strip(tiles.tile(index), [&](const Rect& strip) {
+            if (stop.stop_requested()) return;
             walk.begin(strip);
             work(walk, index);
         });
-        if (!progress) return;
+        if (!progress || stop.stop_requested()) return;
         const std::scoped_lock lock(telling);
         progress(static_cast<float>(++done) / static_cast<float>(tiles.count()));
     });
@@ -46,7 +47,7 @@ std::optional<RgbBlock> render_view(const Painting& painting, std::size_t upto, 
     RgbBlock result(view.area);
     const auto work = [&](TileWalk& walk, int) {
         walk.lay_all(0, upto);
-        copy_into(result, walk.state());
+        copy_overlap(result, walk.state());
     };
     if (!walk_tiles(recipe, view.area, work, stop)) return std::nullopt;
     return result;

@@ -62,22 +62,23 @@ void fill_grain(const Grain& grain, double shrink, RgbBlock& colour) {
     }
 }
 
+// Distances are reckoned from absolute places, so that a pixel comes out the same to the bit
+// whatever tile it is asked for in.
+
 bool fill_glow(const Glow& glow, double shrink, FloatBlock& coverage) {
     const Rect& tile = coverage.area();
     const auto radius = static_cast<float>(glow.radius / shrink);
-    const auto at = [&](double centre, int begin) {
-        return static_cast<float>(centre / shrink - begin - 0.5);
-    };
-    const float cx = at(glow.centre.x, tile.x), cy = at(glow.centre.y, tile.y);
-    const float beside_x = cx - std::clamp(cx, 0.0F, static_cast<float>(tile.width));
-    const float beside_y = cy - std::clamp(cy, 0.0F, static_cast<float>(tile.height));
+    const double cx = glow.centre.x / shrink - 0.5, cy = glow.centre.y / shrink - 0.5;
+    const double beside_x = cx - std::clamp<double>(cx, tile.x, tile.right());
+    const double beside_y = cy - std::clamp<double>(cy, tile.y, tile.bottom());
     if (std::hypot(beside_x, beside_y) > radius + 1) return false;
     for (int y = 0; y < tile.height; ++y) {
         const auto row = coverage.row(y);
-        const float dy = static_cast<float>(y) - cy;
-        for (std::size_t x = 0; x < row.size(); ++x) {
-            const float dx = static_cast<float>(x) - cx;
-            row[x] = 1 - risen(dx * dx + dy * dy, glow.core * radius, radius);
+        const auto dy = static_cast<float>(tile.y + y - cy);
+        for (int x = 0; x < tile.width; ++x) {
+            const auto dx = static_cast<float>(tile.x + x - cx);
+            row[static_cast<std::size_t>(x)] =
+                1 - risen(dx * dx + dy * dy, glow.core * radius, radius);
         }
     }
     return true;
@@ -93,12 +94,11 @@ bool fill_vignette(const Vignette& vignette, Size painting, double shrink, Float
     for (int y = 0; y < tile.height; ++y) {
         const auto row = coverage.row(y);
         const float dy = unit(tile.y + y, painting.height);
-        const float from = unit(tile.x, painting.width);
-        const float step = unit(tile.x + 1, painting.width) - from;
-        for (std::size_t x = 0; x < row.size(); ++x) {
-            const float dx = from + static_cast<float>(x) * step;
-            row[x] = risen(dx * dx + dy * dy, vignette.inner, vignette.outer);
-            any = any || row[x] > 0;
+        for (int x = 0; x < tile.width; ++x) {
+            const float dx = unit(tile.x + x, painting.width);
+            float& share = row[static_cast<std::size_t>(x)];
+            share = risen(dx * dx + dy * dy, vignette.inner, vignette.outer);
+            any = any || share > 0;
         }
     }
     return any;

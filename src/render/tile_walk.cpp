@@ -6,18 +6,9 @@
 
 #include "blend/rows.h"
 #include "render/source_fill.h"
+#include "render/tiles.h"
 
 namespace underpaint {
-namespace {
-
-void copy(const ConstRgbRow& from, const RgbRow& to) {
-    std::ranges::copy(from.r, to.r.begin());
-    std::ranges::copy(from.g, to.g.begin());
-    std::ranges::copy(from.b, to.b.begin());
-}
-
-}  // namespace
-
 void TileWalk::start(const Rect& tile) {
     for (RgbBlock* block : {&state_, &source_}) block->reshape(tile);
     for (FloatBlock* block : {&coverage_, &alpha_}) block->reshape(tile);
@@ -29,9 +20,9 @@ void TileWalk::begin(const Rect& tile) {
     recipe_.ground().inside(tile).read_rgb(state_);
 }
 
-void TileWalk::begin(const RgbBlock& state) {
-    start(state.area());
-    copy(state.all(), state_.all());
+void TileWalk::begin(const Rect& tile, const RgbBlock& state) {
+    start(tile);
+    copy_overlap(state_, state);
 }
 
 bool TileWalk::lay(std::size_t index) {

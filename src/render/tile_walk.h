@@ -18,8 +18,8 @@ public:
 
     /// Starts at the ground. `tile` in pixels of the recipe's size.
     void begin(const Rect& tile);
-    /// Starts at a state that an earlier walk had come to.
-    void begin(const RgbBlock& state);
+    /// Starts at what an earlier walk had come to, in a block that holds the tile.
+    void begin(const Rect& tile, const RgbBlock& state);
 
     /// Lays pass `index` over the state and returns true, or returns false if it could not have
     /// changed anything here (off, no strength, its reach empty in this tile).

@@ -40,16 +40,19 @@ void for_each_strip(const Rect& tile, Work work) {
         work(Rect{tile.x, y, tile.width, std::min(kStripRows, tile.bottom() - y)});
 }
 
-/// Copies the pixels of a block into a larger one that holds it.
-inline void copy_into(RgbBlock& whole, const RgbBlock& part) {
-    const Rect& from = part.area();
-    const auto skip = static_cast<std::size_t>(from.x - whole.area().x);
-    for (int y = 0; y < from.height; ++y) {
-        const ConstRgbRow row = part.row(y);
-        const RgbRow to = whole.row(from.y - whole.area().y + y);
-        std::ranges::copy(row.r, to.r.begin() + static_cast<std::ptrdiff_t>(skip));
-        std::ranges::copy(row.g, to.g.begin() + static_cast<std::ptrdiff_t>(skip));
-        std::ranges::copy(row.b, to.b.begin() + static_cast<std::ptrdiff_t>(skip));
+/// Copies the pixels that two blocks have in common.
+inline void copy_overlap(RgbBlock& to, const RgbBlock& from) {
+    const Rect common = intersection(to.area(), from.area());
+    const auto width = static_cast<std::size_t>(common.width);
+    const auto cut = [&](auto row, const Rect& area) {
+        return row.subspan(static_cast<std::size_t>(common.x - area.x), width);
+    };
+    for (int y = common.y; y < common.bottom(); ++y) {
+        const ConstRgbRow a = from.row(y - from.area().y);
+        const RgbRow b = to.row(y - to.area().y);
+        std::ranges::copy(cut(a.r, from.area()), cut(b.r, to.area()).begin());
+        std::ranges::copy(cut(a.g, from.area()), cut(b.g, to.area()).begin());
+        std::ranges::copy(cut(a.b, from.area()), cut(b.b, to.area()).begin());
     }
 }
 

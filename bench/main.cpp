@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <benchmark/benchmark.h>
+
+#include <cstdio>
+#include <cstring>
+#include <vector>
+
+#include "memory_bench.h"
+#include "ratio_table.h"
+
+int main(int argc, char** argv) {
+    using namespace underpaint::bench;
+    if (argc == 2 && std::strcmp(argv[1], kMemoryFlag) == 0) {
+        std::printf("%.0f\n", peak_megabytes_of_24());
+        return 0;
+    }
+    // Machines change their speed: what is compared is run in turns.
+    char repeat[] = "--benchmark_repetitions=3";
+    char mix[] = "--benchmark_enable_random_interleaving=true";
+    std::vector<char*> arguments{argv[0], repeat, mix};
+    arguments.insert(arguments.end(), argv + 1, argv + argc);
+    int count = static_cast<int>(arguments.size());
+    benchmark::Initialize(&count, arguments.data());
+    if (benchmark::ReportUnrecognizedArguments(count, arguments.data())) return 1;
+    RatioTable table;
+    benchmark::RunSpecifiedBenchmarks(&table);
+    return 0;
+}

@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "ratio_table.h"
+
+#include <algorithm>
+#include <cstdio>
+
+#include "blend/mode.h"
+#include "by_cairo.h"
+
+namespace underpaint::bench {
+
+void RatioTable::ReportRuns(const std::vector<Run>& runs) {
+    ConsoleReporter::ReportRuns(runs);
+    for (const Run& run : runs)
+        if (run.run_type == Run::RT_Iteration && !run.error_occurred)
+            times_[run.run_name.function_name].push_back(run.GetAdjustedRealTime());
+}
+
+double RatioTable::median(const std::string& name) const {
+    const auto found = times_.find(name);
+    if (found == times_.end()) return 0;
+    std::vector<double> sorted = found->second;
+    std::ranges::sort(sorted);
+    return sorted[sorted.size() / 2];
+}
+
+void RatioTable::row(const std::string& what, const std::string& figure, double reached, bool met,
+                     const char* unit) {
+    std::printf("| %s | %s | %.*f%s%s |\n", what.c_str(), figure.c_str(), reached < 20 ? 1 : 0,
+                reached, unit, met ? "" : ", missed");
+}
+
+void RatioTable::faster(const std::string& what, const std::string& ours, const std::string& theirs,
+                        double wanted) {
+    const double a = median(ours), b = median(theirs);
+    if (a > 0 && b > 0)
+        row(what, "at least " + std::to_string(int(wanted)) + "x", b / a, b / a >= wanted, "x");
+}
+
+void RatioTable::slower(const std::string& what, const std::string& ours, const std::string& theirs,
+                        double allowed) {
+    char figure[32];
+    std::snprintf(figure, sizeof figure, "at most %.1fx", allowed);
+    const double a = median(ours), b = median(theirs);
+    if (a > 0 && b > 0) row(what, figure, a / b, a / b <= allowed, "x");
+}
+
+void RatioTable::at_most(const std::string& what, const std::string& name, double allowed,
+                         const char* unit) {
+    const double a = median(name);
+    if (a > 0) row(what, "at most " + std::to_string(int(allowed)) + unit, a, a <= allowed, unit);
+}
+
+void RatioTable::Finalize() {
+    ConsoleReporter::Finalize();
+    std::printf("\n| what | wanted | reached |\n|---|---|---|\n");
+    for (const BlendText& text : kBlendTexts) {
+        const std::string id(text.id);
+        if (!cairo_operator_of(text.mode)) continue;
+        const double wanted = text.mode == BlendMode::color ? 12 : 4;
+        faster("`" + id + "`, picture over picture, against cairo", "blend/" + id + "/us",
+               "blend/" + id + "/cairo", wanted);
+    }
+    faster("`color`, tint over picture, against cairo", "tint/color/us", "tint/color/cairo", 12);
+    slower("true colour with hold, picture, against our `color`", "blend/true-colour-held/us",
+           "blend/color/us", 2);
+    slower("true colour with hold, tint, against our `color`", "tint/true-colour-held/us",
+           "tint/color/us", 2);
+    faster("12 passes, 24 Mpx, two cores, against cairo on one", "stack/us", "stack/cairo", 15);
+    for (const char* pass : {"3", "7", "12"}) {
+        const std::string changed = std::string("strength of pass ") + pass;
+        const auto frame = [&](const char* view) { return view + std::string("/pass") + pass; };
+        at_most(changed + ", fit view, 95th percentile", frame("frame/fit/24"), 16, " ms");
+        at_most(changed + ", 1:1", frame("frame/1:1/24"), 16, " ms");
+        slower(changed + ", 96 Mpx against 4 Mpx", frame("frame/fit/96"), frame("frame/fit/4"),
+               1.3);
+    }
+    at_most("peak memory, 24 Mpx, 12 passes, open and rendered", "memory/24", 600, " MB");
+    if (median("stack/us") > 0 && median("stack/memory") > 0)
+        std::printf("\nThe stack render reaches %.0f %% of the memory-bandwidth limit.\n",
+                    100 * median("stack/memory") / median("stack/us"));
+}
+
+}  // namespace underpaint::bench

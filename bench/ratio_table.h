@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <benchmark/benchmark.h>
+
+#include <map>
+#include <string>
+#include <vector>
+
+namespace underpaint::bench {
+
+/// Prints what benchmarks print and, at the end, how the figures that are wanted of them came out.
+/// Repetitions count by their median.
+class RatioTable : public benchmark::ConsoleReporter {
+public:
+    void ReportRuns(const std::vector<Run>& runs) override;
+    void Finalize() override;
+
+private:
+    /// Nothing when the benchmark did not run.
+    double median(const std::string& name) const;
+    void row(const std::string& what, const std::string& figure, double reached, bool met,
+             const char* unit);
+    /// How many times as fast `ours` is.
+    void faster(const std::string& what, const std::string& ours, const std::string& theirs,
+                double wanted);
+    /// How many times as long `ours` takes.
+    void slower(const std::string& what, const std::string& ours, const std::string& theirs,
+                double allowed);
+    void at_most(const std::string& what, const std::string& name, double allowed,
+                 const char* unit);
+
+    std::map<std::string, std::vector<double>> times_;  // milliseconds; for memory megabytes
+};
+
+}  // namespace underpaint::bench

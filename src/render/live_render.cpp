@@ -1,0 +1,131 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "render/live_render.h"
+
+#include <tbb/enumerable_thread_specific.h>
+#include <tbb/parallel_for.h>
+
+#include <algorithm>
+
+#include "render/tile_walk.h"
+#include "render/tiles.h"
+
+namespace underpaint {
+namespace {
+
+/// How many passes from the first on two states have in common.
+std::size_t common(const std::vector<PassNumber>& a, const std::vector<PassNumber>& b) {
+    return static_cast<std::size_t>(std::ranges::mismatch(a, b).in1 - a.begin());
+}
+
+/// Brings tiles to the states that a frame asks for. One for each thread.
+class TileMaker {
+public:
+    TileMaker(StateStore& store, const Recipe& recipe, const std::vector<PassNumber>& numbers,
+              std::size_t moments)
+        : store_(store), recipe_(recipe), numbers_(numbers), walk_(recipe), spare_(moments) {}
+
+    /// Tile `area` after each of the moments.
+    LiveRender::States bring(KeptTile& tile, const Rect& area,
+                             std::span<const std::size_t> moments) {
+        states_.clear();
+        for (const std::size_t upto : moments) {
+            wanted_.clear();
+            indices_.clear();
+            for (std::size_t i = 0; i < upto; ++i) {
+                if (numbers_[i] == 0 || !recipe_.may_touch(i, area)) continue;
+                wanted_.push_back(numbers_[i]);
+                indices_.push_back(i);
+            }
+            states_.push_back(&bring(tile, area, spare_[states_.size()]));
+        }
+        return states_;
+    }
+
+    std::size_t laid() const { return laid_; }
+
+private:
+    /// The tile after the wanted passes, from the nearest kept state below them; in `spare` if
+    /// there is no room to keep it.
+    const RgbBlock& bring(KeptTile& tile, const Rect& area, RgbBlock& spare) {
+        KeptState* start = nullptr;
+        std::size_t parting = 0;  // where what was shown before goes another way
+        for (const auto& kept : tile.states) {
+            const std::size_t shared = common(kept->laid, wanted_);
+            if (shared < kept->laid.size()) {
+                if (shared < wanted_.size()) parting = std::max(parting, shared);
+            } else if (shared == wanted_.size()) {
+                kept->used = store_.frame();
+                return kept->pixels;
+            } else if (start == nullptr || shared > start->laid.size()) {
+                start = kept.get();
+            }
+        }
+        const std::size_t begin = start ? start->laid.size() : 0;
+        if (start) start->used = store_.frame();
+        KeptState* below = parting > begin ? store_.room_in(tile, area) : nullptr;
+        KeptState* last = store_.room_in(tile, area);
+        if (!last) spare.reshape(area);
+        RgbBlock& result = last ? last->pixels : spare;
+
+        for_each_strip(area, [&](const Rect& strip) {
+            start ? walk_.begin(strip, start->pixels) : walk_.begin(strip);
+            for (std::size_t i = begin; i < wanted_.size(); ++i) {
+                if (below && i == parting) copy_overlap(below->pixels, walk_.state());
+                walk_.lay(indices_[i]);
+            }
+            copy_overlap(result, walk_.state());
+        });
+        laid_ += wanted_.size() - begin;
+        if (below) below->laid.assign(wanted_.begin(), wanted_.begin() + std::ptrdiff_t(parting));
+        if (last) last->laid = wanted_;
+        return result;
+    }
+
+    StateStore& store_;
+    const Recipe& recipe_;
+    const std::vector<PassNumber>& numbers_;
+    TileWalk walk_;
+    std::vector<RgbBlock> spare_;
+    std::vector<PassNumber> wanted_;
+    std::vector<std::size_t> indices_;  // of the wanted passes
+    std::vector<const RgbBlock*> states_;
+    std::size_t laid_ = 0;
+};
+
+}  // namespace
+
+bool LiveRender::frame(const Painting& painting, std::span<const std::size_t> moments,
+                       const View& view, const Show& show, const std::stop_token& stop) {
+    const TilesOf tiles(view.area);
+    // Each moment keeps a result, one of them what lies below the change.
+    Scale& scale = store_.begin_frame(
+        painting, view.shrink, static_cast<std::size_t>(tiles.count()) * (moments.size() + 1));
+    const Recipe recipe(painting, scale.inputs);
+    const std::vector<PassNumber> numbers = numbers_.of(painting);
+    tbb::enumerable_thread_specific<TileMaker> makers(
+        [&] { return TileMaker(store_, recipe, numbers, moments.size()); });
+    arena_.execute([&] {
+        tbb::parallel_for(0, tiles.count(), [&](int i) {
+            if (stop.stop_requested()) return;
+            const int index = scale.tile_index(tiles.tile(i));
+            show(makers.local().bring(scale.tiles[static_cast<std::size_t>(index)],
+                                      TileGrid{scale.size}.tile(index), moments));
+        });
+    });
+    laid_ = 0;
+    for (const TileMaker& maker : makers) laid_ += maker.laid();
+    store_.end_frame();
+    return !stop.stop_requested();
+}
+
+bool LiveRender::knows(const View& view) const {
+    const Scale* scale = store_.find(view.shrink);
+    if (scale == nullptr) return false;
+    const TilesOf tiles(view.area);
+    for (int i = 0; i < tiles.count(); ++i)
+        if (scale->tiles[static_cast<std::size_t>(scale->tile_index(tiles.tile(i)))].states.empty())
+            return false;
+    return true;
+}
+
+}  // namespace underpaint
