@@ -15,9 +15,6 @@
 namespace underpaint {
 namespace {
 
-/// Pixels on screen beyond which a coarse picture is shown first.
-constexpr std::int64_t kCoarseFirst = 400'000;
-
 QColor surround_of(double step) {
     const int level = qRound(255 * encoded_grey_of(lightness_of_step(static_cast<float>(step))));
     return {level, level, level};
@@ -26,13 +23,14 @@ QColor surround_of(double step) {
 }  // namespace
 
 Canvas::Canvas(Session& session, const Measuring& measuring, QWidget* parent)
-    : QWidget(parent), session_(session), measuring_(measuring), job_(this) {
+    : QWidget(parent), session_(session), measuring_(measuring) {
     setObjectName(QStringLiteral("canvas"));
     setAccessibleName(tr("The painting"));
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
     setMinimumSize(scaled(240), scaled(180));
     transform_.set_margin(scaled(22));
+    connect(&projector_, &Projector::shown, this, &Canvas::take);
     connect(&session_, &Session::begun, this, &Canvas::begin_painting);
     connect(&session_, &Session::painting_changed, this, &Canvas::refresh);
     connect(&session_, &Session::moment_changed, this, [this] {
@@ -105,29 +103,13 @@ void Canvas::refresh() {
     if (!session_.has_painting()) return;
     const View view = transform_.view_for(devicePixelRatioF());
     if (view.area.empty()) return update();
-    const Sight sight = wanted_sight();
-    settled_ = false;
-    job_.start([this, painting = session_.painting(), sight, view](const std::stop_token& stop,
-                                                                   const auto& deliver) {
-        const auto show = [&](const View& now, bool last) {
-            auto seen = look(painting, sight, now, stop);
-            if (!seen) return;
-            deliver([this, lens = sight.lens, last, seen = std::move(*seen)] {
-                seen_ = seen;
-                seen_lens_ = lens;
-                settled_ = last;
-                update();
-            });
-        };
-        if (view.area.size().area() > kCoarseFirst) {
-            View coarse{view.shrink * 4, {}};
-            const Rect& a = view.area;
-            coarse.area = intersection({a.x / 4, a.y / 4, a.width / 4 + 2, a.height / 4 + 2},
-                                       rect_of(size_at(painting.size(), coarse.shrink)));
-            show(coarse, false);
-        }
-        show(view, true);
-    });
+    projector_.show(session_.painting(), wanted_sight(), view);
+}
+
+void Canvas::take(const Seen& seen, Lens lens) {
+    seen_ = seen;
+    seen_lens_ = lens;
+    update();
 }
 
 // --- drawing
@@ -157,13 +139,24 @@ void Canvas::paintEvent(QPaintEvent*) {
     }
 }
 
+/// An image that was made for this very size is moved by less than a pixel of the screen, so that
+/// none of its pixels is smeared over two.
+QRectF Canvas::on_device_pixels(const QRectF& place, QSize image) const {
+    const double ratio = devicePixelRatioF();
+    const QSizeF size = QSizeF(image) / ratio;
+    if (std::abs(size.width() - place.width()) * ratio > 1 ||
+        std::abs(size.height() - place.height()) * ratio > 1)
+        return place;
+    return {QPointF(std::round(place.x() * ratio), std::round(place.y() * ratio)) / ratio, size};
+}
+
 void Canvas::draw_picture(QPainter& painter) const {
     const QRectF whole = transform_.picture_on_canvas();
     if (!seen_) {
         painter.fillRect(whole, greys().ground);
         return;
     }
-    const QRectF place = transform_.to_canvas(seen_->view);
+    const QRectF place = on_device_pixels(transform_.to_canvas(seen_->view), seen_->image.size());
     const auto draw = [&](const QImage& image) {
         painter.setRenderHint(QPainter::SmoothPixmapTransform, transform_.zoom() < 3);
         const bool x = transform_.mirrored(), y = transform_.upended();

@@ -4,9 +4,8 @@
 #include <QWidget>
 #include <vector>
 
-#include "desk/latest_job.h"
-#include "desk/lens.h"
 #include "desk/measuring.h"
+#include "desk/projector.h"
 #include "desk/session.h"
 #include "desk/view_transform.h"
 
@@ -42,7 +41,10 @@ public:
     void upend();
     const ViewTransform& transform() const { return transform_; }
     /// Whether what is on screen is what was last asked for.
-    bool settled() const { return settled_; }
+    bool settled() const { return projector_.settled(); }
+    /// For what the screen needs and how much memory may be kept.
+    Projector& projector() { return projector_; }
+    void refresh();
 
 signals:
     void lens_changed();
@@ -65,11 +67,12 @@ protected:
 
 private:
     void begin_painting();
-    void refresh();
+    void take(const Seen& seen, Lens lens);
     Sight wanted_sight() const;
     double seam_x() const;
     bool over_seam(QPointF at) const;
     void add_point(QPointF at);
+    QRectF on_device_pixels(const QRectF& place, QSize image) const;
     void draw_picture(QPainter& painter) const;
     void draw_foci(QPainter& painter) const;
     void draw_outline(QPainter& painter) const;
@@ -77,14 +80,13 @@ private:
 
     Session& session_;
     const Measuring& measuring_;
-    LatestJob job_;
+    Projector projector_;
     ViewTransform transform_;
     Sight sight_;
     std::optional<Lens> peeked_;
     bool peek_before_ = false;
     std::optional<Seen> seen_;
     Lens seen_lens_ = Lens::colour;
-    bool settled_ = true;
 
     double seam_ = 0.5;  // across the picture
     enum class Drag { none, pan, seam, outline } drag_ = Drag::none;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <sys/resource.h>
+
 #include <QObject>
 #include <QThreadPool>
 #include <stop_token>
@@ -8,11 +10,17 @@
 
 namespace underpaint {
 
+/// Whether somebody waits for the result with a hand on a slider.
+enum class Urgency { at_once, when_idle };
+
 /// Runs work off the interface thread, one job at a time; a newer job stops the older, whose
 /// results are then dropped. Results are delivered in the thread of this object.
 class LatestJob : public QObject {
 public:
-    explicit LatestJob(QObject* parent = nullptr) : QObject(parent) { pool_.setMaxThreadCount(1); }
+    explicit LatestJob(QObject* parent = nullptr, Urgency urgency = Urgency::at_once)
+        : QObject(parent), urgency_(urgency) {
+        pool_.setMaxThreadCount(1);
+    }
     ~LatestJob() override {
         stop();
         pool_.waitForDone();
@@ -27,6 +35,8 @@ public:
         running_ = true;
         const auto token = source_.get_token();
         pool_.start([this, token, work = std::move(work)]() mutable {
+            // The system knows priorities by thread; the pool may have begun a new one.
+            if (urgency_ == Urgency::when_idle) ::setpriority(PRIO_PROCESS, 0, kIdleNiceness);
             const auto deliver = [this, token](auto function) {
                 QMetaObject::invokeMethod(
                     this,
@@ -48,6 +58,8 @@ public:
     bool running() const { return running_; }
 
 private:
+    static constexpr int kIdleNiceness = 10;
+    Urgency urgency_;
     std::stop_source source_;
     bool running_ = false;
     QThreadPool pool_;

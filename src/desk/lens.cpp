@@ -1,65 +1,114 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/lens.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include "audit/tile_audit.h"
 #include "audit/verdict.h"
+#include "raster/sample_rows.h"
 #include "render/grey.h"
-#include "render/render.h"
 
 namespace underpaint {
 namespace {
+
+/// One picture that is shown: a lens, and which of the moments it is made from.
+struct Side {
+    Lens lens;
+    std::size_t now = 0, sealed = 0, before = 0, after = 0;  // places in the list of moments
+};
+
+/// The sides of a sight, and the moments that they need between them.
+struct Wanted {
+    explicit Wanted(const Sight& sight) {
+        if (sight.lens == Lens::twin) {
+            add(sight, sight.left);
+            add(sight, sight.right);
+        } else {
+            add(sight, sight.lens);
+        }
+    }
+    void add(const Sight& sight, Lens lens) {
+        Side side{lens, place(lens == Lens::seal ? 0 : sight.upto)};
+        if (lens == Lens::drift) side.sealed = place(0);
+        if (sight.shown_pass) {
+            side.before = place(*sight.shown_pass);
+            side.after = place(*sight.shown_pass + 1);
+        }
+        sides.push_back(side);
+    }
+    std::size_t place(std::size_t moment) {
+        const auto found = std::ranges::find(moments, moment);
+        const auto at = static_cast<std::size_t>(found - moments.begin());
+        if (found == moments.end()) moments.push_back(moment);
+        return at;
+    }
+
+    std::vector<Side> sides;
+    std::vector<std::size_t> moments;
+};
 
 /// The drift of `now` against `then`, as a tint over the greys of `now`, darkened to let it show.
 RgbBlock tinted(const RgbBlock& now, const RgbBlock& then, Reader reader) {
     const FloatBlock steps = steps_of(now, reader), before = steps_of(then, reader);
     RgbBlock result(now.area());
-    for (int y = 0; y < now.area().height; ++y) {
-        const RgbRow row = result.row(y);
-        for (std::size_t x = 0; x < row.r.size(); ++x) {
-            const float step = steps.row(y)[x];
-            row.set(x,
-                    drift_tint(step - before.row(y)[x], encoded_grey_of(lightness_of_step(step))));
-        }
+    const RgbRow all = result.all();
+    for (std::size_t i = 0; i < all.r.size(); ++i) {
+        const float step = steps.samples()[i];
+        all.set(i,
+                drift_tint(step - before.samples()[i], encoded_grey_of(lightness_of_step(step))));
     }
     return result;
 }
 
-/// Dims what pass `index` left within the held budget.
-std::optional<RgbBlock> dimmed(RgbBlock pixels, const Painting& painting, std::size_t index,
-                               Reader reader, const View& view, const std::stop_token& stop) {
-    const auto before = render_view(painting, index, view, stop);
-    const auto after = render_view(painting, index + 1, view, stop);
-    if (!before || !after) return std::nullopt;
-    const FloatBlock was = steps_of(*before, reader), is = steps_of(*after, reader);
-    for (int y = 0; y < pixels.area().height; ++y) {
-        const RgbRow row = pixels.row(y);
-        for (std::size_t x = 0; x < row.r.size(); ++x) {
-            if (std::fabs(is.row(y)[x] - was.row(y)[x]) > kHeldDrift) continue;
-            const Rgb c = row[x];
-            const float dim = 0.10F + 0.22F * (0.3F * c.r + 0.59F * c.g + 0.11F * c.b);
-            row.set(x, grey(dim));
-        }
+/// Dims what a pass left within the held budget.
+void dim(RgbBlock& pixels, const RgbBlock& before, const RgbBlock& after, Reader reader) {
+    const FloatBlock was = steps_of(before, reader), is = steps_of(after, reader);
+    const RgbRow all = pixels.all();
+    for (std::size_t i = 0; i < all.r.size(); ++i) {
+        if (std::fabs(is.samples()[i] - was.samples()[i]) > kHeldDrift) continue;
+        const Rgb c = all[i];
+        all.set(i, grey(0.10F + 0.22F * (0.3F * c.r + 0.59F * c.g + 0.11F * c.b)));
     }
+}
+
+RgbBlock through_lens(const Side& side, const Sight& sight, LiveRender::States states) {
+    RgbBlock pixels = side.lens == Lens::drift
+                          ? tinted(*states[side.now], *states[side.sealed], sight.reader)
+                          : *states[side.now];
+    if (side.lens == Lens::grey || side.lens == Lens::seal) turn_grey(pixels, sight.reader);
+    if (sight.shown_pass && side.lens != Lens::seal)
+        dim(pixels, *states[side.before], *states[side.after], sight.reader);
     return pixels;
 }
 
-std::optional<RgbBlock> pixels_for(const Painting& painting, Lens lens, const Sight& sight,
-                                   const View& view, const std::stop_token& stop) {
-    const std::size_t upto = lens == Lens::seal ? 0 : sight.upto;
-    auto pixels = render_view(painting, upto, view, stop);
-    if (!pixels) return std::nullopt;
-    if (lens == Lens::grey || lens == Lens::seal) turn_grey(*pixels, sight.reader);
-    if (lens == Lens::drift) {
-        const auto sealed = render_view(painting, 0, view, stop);
-        if (!sealed) return std::nullopt;
-        pixels = tinted(*pixels, *sealed, sight.reader);
+/// Rows of an image that any number of threads may write tiles into.
+class Target {
+public:
+    Target(QImage& image, const Rect& area, const DisplayTransform* display)
+        : bits_(image.bits()), stride_(image.bytesPerLine()), area_(area), display_(display) {}
+
+    void take(const RgbBlock& tile) const {
+        const Rect part = intersection(tile.area(), area_);
+        const auto skip = static_cast<std::size_t>(part.x - tile.area().x);
+        const auto width = static_cast<std::size_t>(part.width);
+        for (int y = part.y; y < part.bottom(); ++y) {
+            const ConstRgbRow row = tile.row(y - tile.area().y);
+            const std::span line(bits_ + (y - area_.y) * stride_ + 4 * (part.x - area_.x),
+                                 4 * width);
+            pack_screen_row({row.r.subspan(skip, width), row.g.subspan(skip, width),
+                             row.b.subspan(skip, width)},
+                            line);
+            if (display_ != nullptr) display_->convert_row(line);
+        }
     }
-    if (sight.shown_pass && lens != Lens::seal)
-        return dimmed(std::move(*pixels), painting, *sight.shown_pass, sight.reader, view, stop);
-    return pixels;
-}
+
+private:
+    uchar* bits_;
+    qsizetype stride_;
+    Rect area_;
+    const DisplayTransform* display_;
+};
 
 }  // namespace
 
@@ -77,29 +126,35 @@ Rgb drift_tint(float drift, float value) {
 
 QImage image_of(const RgbBlock& pixels) {
     QImage image(pixels.area().width, pixels.area().height, QImage::Format_RGB32);
-    const auto level = [](float v) {
-        return static_cast<int>(std::lround(255 * (v > 0 ? std::min(v, 1.0F) : 0.0F)));
-    };
-    for (int y = 0; y < image.height(); ++y) {
-        const ConstRgbRow row = pixels.row(y);
-        auto* line = reinterpret_cast<QRgb*>(image.scanLine(y));
-        for (std::size_t x = 0; x < row.r.size(); ++x)
-            line[x] = qRgb(level(row.r[x]), level(row.g[x]), level(row.b[x]));
-    }
+    Target(image, pixels.area(), nullptr).take(pixels);
     return image;
 }
 
-std::optional<Seen> look(const Painting& painting, const Sight& sight, const View& view,
+std::vector<std::size_t> moments_of(const Sight& sight) {
+    return Wanted(sight).moments;
+}
+
+std::optional<Seen> look(LiveRender& live, const Painting& painting, const Sight& sight,
+                         const View& view, const DisplayTransform* display,
                          const std::stop_token& stop) {
-    const bool twin = sight.lens == Lens::twin;
-    const auto first = pixels_for(painting, twin ? sight.left : sight.lens, sight, view, stop);
-    if (!first) return std::nullopt;
-    Seen seen{image_of(*first), {}, view};
-    if (twin) {
-        const auto second = pixels_for(painting, sight.right, sight, view, stop);
-        if (!second) return std::nullopt;
-        seen.right = image_of(*second);
+    const Wanted wanted(sight);
+    Seen seen{{}, {}, view};
+    std::vector<Target> targets;
+    for (std::size_t i = 0; i < wanted.sides.size(); ++i) {
+        QImage& image = i == 0 ? seen.image : seen.right;
+        image = QImage(view.area.width, view.area.height, QImage::Format_RGB32);
+        targets.emplace_back(image, view.area, display);
     }
+    const auto show = [&](LiveRender::States states) {
+        for (std::size_t i = 0; i < wanted.sides.size(); ++i) {
+            const Side& side = wanted.sides[i];
+            if (side.lens == Lens::colour && !sight.shown_pass)
+                targets[i].take(*states[side.now]);
+            else
+                targets[i].take(through_lens(side, sight, states));
+        }
+    };
+    if (!live.frame(painting, wanted.moments, view, show, stop)) return std::nullopt;
     return seen;
 }
 

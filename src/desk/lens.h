@@ -7,8 +7,9 @@
 #include <stop_token>
 
 #include "colour/reader.h"
+#include "files/display_transform.h"
 #include "painting/painting.h"
-#include "render/view.h"
+#include "render/live_render.h"
 
 namespace underpaint {
 
@@ -46,9 +47,14 @@ struct Seen {
     View view;
 };
 
-/// Nothing when stopped. Any thread.
-std::optional<Seen> look(const Painting& painting, const Sight& sight, const View& view,
+/// Nothing when stopped. One thread at a time with one LiveRender. `display` may be null: an sRGB
+/// screen.
+std::optional<Seen> look(LiveRender& live, const Painting& painting, const Sight& sight,
+                         const View& view, const DisplayTransform* display,
                          const std::stop_token& stop);
+
+/// The moments that the lens needs of the painting.
+std::vector<std::size_t> moments_of(const Sight& sight);
 
 /// The drift lens's tint for a drift in steps over a grey 0..1: full at one step.
 Rgb drift_tint(float drift, float grey);

@@ -27,7 +27,7 @@ std::vector<QImage> small_pictures(const Painting& painting, const std::stop_tok
 }  // namespace
 
 Measuring::Measuring(Session& session, QObject* parent)
-    : QObject(parent), session_(session), job_(this) {
+    : QObject(parent), session_(session), job_(this, Urgency::when_idle) {
     connect(&session_, &Session::painting_changed, this, &Measuring::measure);
     connect(&session_, &Session::reader_changed, this, &Measuring::measure);
     connect(&session_, &Session::begun, this, [this] {

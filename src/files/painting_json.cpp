@@ -3,6 +3,7 @@
 
 #include <nlohmann/json.hpp>
 
+#include "files/source_json.h"
 #include "painting/changes.h"
 #include "painting/parameter.h"
 
@@ -14,18 +15,10 @@ constexpr const char* kSchema = "faithful-underpaint/painting-1";
 
 // --- writing
 
-Json to_json(const Source& source, const NamePicture& name) {
-    if (const auto* tint = std::get_if<Tint>(&source))
-        return {{"kind", "tint"}, {"colour", {tint->colour.r, tint->colour.g, tint->colour.b}}};
-    const auto& painted = std::get<Painted>(source);
-    return {
-        {"kind", "painted"}, {"picture", name(painted.pixels)}, {"x", painted.x}, {"y", painted.y}};
-}
-
 Json to_json(const Pass& pass, const NamePicture& name) {
     const ValueBand& band = pass.reach.band;
     return {{"name", pass.name},
-            {"source", to_json(pass.source, name)},
+            {"source", source_to_json(pass.source, name)},
             {"blend", text_of(pass.blend).id},
             {kStrength.id, pass.strength},
             {kHold.id, pass.hold},
@@ -87,21 +80,11 @@ private:
         return {json.at("id"), json.at("name"), sized(picture(json.at("mask")))};
     }
 
-    Source source(const Json& json) {
-        const std::string kind = json.at("kind");
-        if (kind == "tint") {
-            const Json& c = json.at("colour");
-            return Tint{{c.at(0), c.at(1), c.at(2)}};
-        }
-        if (kind == "painted")
-            return Painted{picture(json.at("picture")), json.at("x"), json.at("y")};
-        throw Trouble{file_, "its painting data has the unknown source \"" + kind + "\"."};
-    }
-
     Pass pass(const Json& json, const Painting& painting) {
         Pass pass;
         pass.name = json.at("name");
-        pass.source = source(json.at("source"));
+        pass.source = source_from_json(json.at("source"), file_,
+                                       [&](const std::string& entry) { return picture(entry); });
         const std::string blend = json.at("blend"), intent = json.at("intent"),
                           hold_to = json.at("hold_to");
         pass.blend = known(file_, blend_from_id(blend), blend);

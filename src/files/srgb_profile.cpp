@@ -1,39 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/srgb_profile.h"
 
-#include <lcms2.h>
-
-#include <atomic>
+#include "files/icc.h"
 
 namespace underpaint {
 namespace {
-
-using Profile = std::unique_ptr<void, decltype(&cmsCloseProfile)>;
-using Transform = std::unique_ptr<void, decltype(&cmsDeleteTransform)>;
-
-/// True when the two profiles agree to half an 8-bit level on a coarse grid of colours, so that
-/// converting would only add rounding.
-bool is_srgb(cmsHTRANSFORM transform) {
-    constexpr int steps = 5;
-    for (int i = 0; i < steps * steps * steps; ++i) {
-        const float in[3] = {static_cast<float>(i % steps) / (steps - 1),
-                             static_cast<float>(i / steps % steps) / (steps - 1),
-                             static_cast<float>(i / steps / steps) / (steps - 1)};
-        float out[3];
-        cmsDoTransform(transform, in, out, 1);
-        for (int c = 0; c < 3; ++c)
-            if (std::abs(out[c] - in[c]) > 0.5F / 255) return false;
-    }
-    return true;
-}
-
-Transform make_transform(cmsHPROFILE from, bool grey) {
-    const Profile to(cmsCreate_sRGBProfile(), cmsCloseProfile);
-    return {cmsCreateTransform(from, grey ? TYPE_GRAY_FLT : TYPE_RGB_FLT, to.get(), TYPE_RGB_FLT,
-                               INTENT_RELATIVE_COLORIMETRIC,
-                               cmsFLAGS_BLACKPOINTCOMPENSATION | cmsFLAGS_NOCACHE),
-            cmsDeleteTransform};
-}
 
 bool outside_srgb(const float* rgb) {
     constexpr float slack = 0.5F / 255;  // what rounds back inside is not lost
@@ -46,9 +17,7 @@ bool outside_srgb(const float* rgb) {
 
 Result<Converted> to_srgb(const std::string& file, Decoded decoded) {
     if (decoded.icc.empty()) return Converted{std::move(decoded.picture), false, 0};
-    const Profile from(
-        cmsOpenProfileFromMem(decoded.icc.data(), static_cast<cmsUInt32Number>(decoded.icc.size())),
-        cmsCloseProfile);
+    const icc::Profile from = icc::open(decoded.icc);
     // A damaged profile says nothing; viewers show such a picture as sRGB, and so do we.
     if (!from) return Converted{std::move(decoded.picture), false, 0};
 
@@ -62,10 +31,12 @@ Result<Converted> to_srgb(const std::string& file, Decoded decoded) {
                                  std::string(colour ? "RGB" : "grey") +
                                  " pictures. Convert it to sRGB where it was made.");
     }
-    const Transform transform = make_transform(from.get(), !colour);
+    const icc::Transform transform = icc::transform(
+        from.get(), colour ? TYPE_RGB_FLT : TYPE_GRAY_FLT, icc::srgb().get(), TYPE_RGB_FLT);
     if (!transform)
         return trouble(file, "its colour profile can't be used. Convert it to sRGB first.");
-    if (colour && is_srgb(transform.get())) return Converted{std::move(decoded.picture), false, 0};
+    if (colour && icc::changes_nothing(transform.get()))
+        return Converted{std::move(decoded.picture), false, 0};
 
     Picture out(in.size(), in.channels(), in.depth());
     const int width = in.size().width, channels = colour ? 3 : 1;

@@ -3,6 +3,7 @@
 
 #include <tbb/enumerable_thread_specific.h>
 #include <tbb/parallel_for.h>
+#include <tbb/task_arena.h>
 
 #include <algorithm>
 
@@ -94,6 +95,14 @@ private:
 
 }  // namespace
 
+/// Cores turn to frames first, and to measuring after.
+struct LiveRender::Arena {
+    tbb::task_arena cores{tbb::task_arena::automatic, 1, tbb::task_arena::priority::high};
+};
+
+LiveRender::LiveRender(std::size_t budget) : store_(budget), arena_(std::make_unique<Arena>()) {}
+LiveRender::~LiveRender() = default;
+
 bool LiveRender::frame(const Painting& painting, std::span<const std::size_t> moments,
                        const View& view, const Show& show, const std::stop_token& stop) {
     const TilesOf tiles(view.area);
@@ -104,7 +113,7 @@ bool LiveRender::frame(const Painting& painting, std::span<const std::size_t> mo
     const std::vector<PassNumber> numbers = numbers_.of(painting);
     tbb::enumerable_thread_specific<TileMaker> makers(
         [&] { return TileMaker(store_, recipe, numbers, moments.size()); });
-    arena_.execute([&] {
+    arena_->cores.execute([&] {
         tbb::parallel_for(0, tiles.count(), [&](int i) {
             if (stop.stop_requested()) return;
             const int index = scale.tile_index(tiles.tile(i));
@@ -116,6 +125,19 @@ bool LiveRender::frame(const Painting& painting, std::span<const std::size_t> mo
     for (const TileMaker& maker : makers) laid_ += maker.laid();
     store_.end_frame();
     return !stop.stop_requested();
+}
+
+void LiveRender::look_ahead(const Painting& painting, std::span<const std::size_t> moments,
+                            const View& view, const std::stop_token& stop) {
+    const Rect& a = view.area;
+    const View wider{view.shrink, intersection({a.x - kTileSide, a.y - kTileSide,
+                                                a.width + 2 * kTileSide, a.height + 2 * kTileSide},
+                                               rect_of(size_at(painting.size(), view.shrink)))};
+    const auto more = static_cast<std::size_t>(TilesOf(wider.area).count() - TilesOf(a).count());
+    constexpr std::size_t tile_bytes = 3 * sizeof(float) * kTileSide * kTileSide;
+    if (more == 0 || store_.bytes() + more * moments.size() * tile_bytes > budget()) return;
+    frame(
+        painting, moments, wider, [](States) {}, stop);
 }
 
 bool LiveRender::knows(const View& view) const {

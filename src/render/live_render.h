@@ -1,9 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <tbb/task_arena.h>
-
 #include <functional>
+#include <memory>
 #include <span>
 #include <stop_token>
 
@@ -21,7 +20,8 @@ class LiveRender {
 public:
     /// `budget` bounds, in bytes, all that is kept between frames: states, pictures resampled to
     /// the screen, halvings of the painting's pictures.
-    explicit LiveRender(std::size_t budget) : store_(budget) {}
+    explicit LiveRender(std::size_t budget);
+    ~LiveRender();
 
     /// The states of one tile after each of the moments that were asked for. A tile is whole even
     /// where the view cuts it.
@@ -33,6 +33,10 @@ public:
     /// then is kept.
     bool frame(const Painting& painting, std::span<const std::size_t> moments, const View& view,
                const Show& show, const std::stop_token& stop = {});
+
+    /// Evaluates what lies up to a tile around the view, as far as the budget allows.
+    void look_ahead(const Painting& painting, std::span<const std::size_t> moments,
+                    const View& view, const std::stop_token& stop = {});
 
     /// Whether something is kept of every tile of the view.
     bool knows(const View& view) const;
@@ -48,7 +52,8 @@ private:
     StateStore store_;
     PassNumbers numbers_;
     std::size_t laid_ = 0;
-    tbb::task_arena arena_{tbb::task_arena::automatic, 1, tbb::task_arena::priority::high};
+    struct Arena;
+    std::unique_ptr<Arena> arena_;
 };
 
 }  // namespace underpaint

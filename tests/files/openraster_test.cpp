@@ -12,14 +12,16 @@
 #include "files/openraster.h"
 #include "files/png.h"
 #include "files/zip_container.h"
-#include "support/pictures.h"
+#include "support/every_source.h"
 #include "support/temporary_folder.h"
 
 namespace underpaint {
 namespace {
 
+using testing::every_source;
 using testing::noise;
 using testing::pixel;
+using testing::same_pixels;
 using testing::sealed;
 using testing::TemporaryFolder;
 using testing::tint;
@@ -170,6 +172,26 @@ TEST_F(OpenRaster, OtherReadersSeeTheSamePicture) {
     for (const Depth depth : {Depth::bits8, Depth::bits16}) {
         const Painting painting = rich(depth);
         EXPECT_LE(worst_difference(painting, saved(painting)), 1.0F / 255);
+    }
+}
+
+TEST_F(OpenRaster, EverySourceComesBackAndIsSeenTheSameElsewhere) {
+    const Painting painting = every_source({150, 90});
+    EXPECT_LE(worst_difference(painting, saved(painting)), 1.0F / 255);
+    Painting back = reopened(painting);
+    ASSERT_EQ(back.passes.size(), painting.passes.size());
+    for (std::size_t i = 0; i < painting.passes.size(); ++i) {
+        Pass& pass = back.passes[i];
+        const auto same = [&](SharedPicture& found, const SharedPicture& wanted) {
+            EXPECT_TRUE(same_pixels(found->base(), wanted->base())) << pass.name;
+            found = wanted;
+        };
+        const Source& wanted = painting.passes[i].source;
+        if (auto* painted = std::get_if<Painted>(&pass.source))
+            same(painted->pixels, std::get<Painted>(wanted).pixels);
+        if (auto* placed = std::get_if<Placed>(&pass.source))
+            same(placed->pixels, std::get<Placed>(wanted).pixels);
+        EXPECT_EQ(pass, painting.passes[i]) << pass.name;
     }
 }
 
@@ -407,6 +429,24 @@ TEST_F(OpenRaster, DamagedDataOfOursIsTroubleAndNotACrash) {
                   .find("missing"),
               std::string::npos);
     EXPECT_EQ(replaced("\"on\": true", "\"on\": false"), "no trouble");
+
+    const auto with_source = [&](const std::string& source) {
+        const auto at = json.find("\"source\": {"), end = json.find('}', at);
+        return with_json(json.substr(0, at) + "\"source\": " + source + json.substr(end + 1));
+    };
+    EXPECT_NE(with_source(R"({"kind":"gradient-map","of":"above","stops":[]})").find("\"above\""),
+              std::string::npos);
+    std::string many = "[0,0]";
+    for (int i = 0; i < 300; ++i) many += ",[1,1]";
+    EXPECT_NE(with_source(R"({"kind":"curve","red":[],"green":[],"blue":[],"all":[)" + many + "]}")
+                  .find("more than 256 points"),
+              std::string::npos);
+    EXPECT_NE(with_source(R"({"kind":"picture"})").find("damaged"), std::string::npos);
+    EXPECT_EQ(with_source(R"({"kind":"grain","seed":-1,"size":1e99,"amount":-7})"), "no trouble")
+        << "numbers are brought into range";
+    EXPECT_EQ(with_source(R"({"kind":"glow","x":1e300,"y":-1e300,"radius":0,"core":9,
+                              "colour":[9,-9,0]})"),
+              "no trouble");
 }
 
 }  // namespace

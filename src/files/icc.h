@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <lcms2.h>
+
+#include <memory>
+#include <span>
+
+namespace underpaint::icc {
+
+using Profile = std::unique_ptr<void, decltype(&cmsCloseProfile)>;
+using Transform = std::unique_ptr<void, decltype(&cmsDeleteTransform)>;
+
+/// Null when the bytes are no profile.
+Profile open(std::span<const std::byte> bytes);
+Profile srgb();
+
+/// Relative colorimetric with black point compensation, usable by any number of threads; null when
+/// the profiles can't be used for that.
+Transform transform(cmsHPROFILE from, cmsUInt32Number from_type, cmsHPROFILE to,
+                    cmsUInt32Number to_type);
+
+/// True when a transform from floats to floats, RGB to RGB, changes nothing by more than half an
+/// 8-bit level on a coarse grid of colours, so that applying it would only add rounding.
+bool changes_nothing(cmsHTRANSFORM transform);
+
+}  // namespace underpaint::icc
