@@ -45,6 +45,10 @@ public:
     void when_safe(std::function<void()> then);
     bool busy() const { return job_.running(); }
 
+    /// Asks for a file to read; empty when the person thought better.
+    std::filesystem::path ask_for_file(const QString& title, const QString& kinds) const {
+        return picker_.to_open(title, kinds);
+    }
     QStringList recent() const;
 
 signals:

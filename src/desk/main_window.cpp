@@ -9,8 +9,10 @@
 #include <QMimeData>
 #include <QStackedWidget>
 #include <QVBoxLayout>
+#include <QWindow>
 
 #include "desk/canvas.h"
+#include "desk/display.h"
 #include "desk/empty_state.h"
 #include "desk/findings_view.h"
 #include "desk/greys.h"
@@ -21,6 +23,7 @@
 #include "desk/pass_sheet.h"
 #include "desk/passes_sheet.h"
 #include "desk/pointer_line.h"
+#include "desk/settings_menus.h"
 #include "desk/top_bar.h"
 #include "desk/values_sheet.h"
 #include "desk/words.h"
@@ -39,6 +42,7 @@ MainWindow::MainWindow(std::function<std::string()> day) : measuring_(session_) 
     notice_ = new NoticeBar;
     files_ = new FileDesk(session_, *notice_, this);
     canvas_ = new Canvas(session_, measuring_);
+    display_ = new Display(*notice_, this);
     top_ = new TopBar(session_, file_menu());
     setCentralWidget(build(day));
     connect_panes();
@@ -126,6 +130,11 @@ QMenu* MainWindow::file_menu() {
         [this] { canvas_->fit(); });
     add("one_to_one", tr("One to one"), QKeySequence(Qt::CTRL | Qt::Key_1),
         [this] { canvas_->one_to_one(); });
+    menu->addSeparator();
+    add_settings(*menu, *canvas_, *display_, [this] {
+        return files_->ask_for_file(tr("The profile of this screen"),
+                                    tr("ICC profiles (*.icc *.icm)"));
+    });
     menu->addSeparator();
     add("quit", tr("Quit"), QKeySequence(Qt::CTRL | Qt::Key_Q), [this] { close(); });
     return menu;
@@ -231,6 +240,12 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
     // A held key repeats; only its first press and its last release mean something.
     if (key->isAutoRepeat()) return std::ranges::count(kHeldKeys, key->key()) > 0;
     return handle_key(key->key(), press);
+}
+
+void MainWindow::showEvent(QShowEvent*) {
+    display_->move_to(screen());
+    connect(windowHandle(), &QWindow::screenChanged, display_, &Display::move_to,
+            Qt::UniqueConnection);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

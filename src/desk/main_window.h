@@ -15,6 +15,7 @@ class QStackedWidget;
 namespace underpaint {
 
 class Canvas;
+class Display;
 class FindingsView;
 class Ladder;
 class LensRow;
@@ -38,6 +39,7 @@ public:
     Bench bench() const { return bench_; }
 
 protected:
+    void showEvent(QShowEvent* event) override;
     void closeEvent(QCloseEvent* event) override;
     void dragEnterEvent(QDragEnterEvent* event) override;
     void dropEvent(QDropEvent* event) override;
@@ -57,6 +59,7 @@ private:
     NoticeBar* notice_;
     FileDesk* files_;
     Canvas* canvas_;
+    Display* display_;
     TopBar* top_;
     Ladder* ladder_;
     LensRow* lenses_;

@@ -1,0 +1,89 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/settings_menus.h"
+
+#include <QActionGroup>
+#include <QCoreApplication>
+#include <QMenu>
+#include <QSettings>
+
+#include "desk/canvas.h"
+#include "desk/display.h"
+
+namespace underpaint {
+namespace {
+
+const QString kMemory = QStringLiteral("memory/megabytes");
+constexpr int kMegabytes[] = {64, 128, 256, 512, 1024};
+constexpr int kUsual = 256;
+
+QString tr(const char* text) {
+    return QCoreApplication::translate("Settings", text);
+}
+
+void set_memory(Canvas& canvas, int megabytes) {
+    canvas.projector().set_budget(static_cast<std::size_t>(megabytes) << 20);
+    canvas.refresh();
+}
+
+void add_memory(QMenu& menu, Canvas& canvas) {
+    QMenu* memory = menu.addMenu(tr("Memory for speed"));
+    memory->setObjectName(QStringLiteral("memory"));
+    memory->setToolTip(
+        tr("States of the painting that are kept so that a slider follows the hand"));
+    auto* group = new QActionGroup(memory);
+    const int now = QSettings().value(kMemory, kUsual).toInt();
+    for (const int megabytes : kMegabytes) {
+        QAction* action = memory->addAction(tr("%1 MB").arg(megabytes));
+        action->setCheckable(true);
+        action->setChecked(megabytes == now);
+        group->addAction(action);
+        QObject::connect(action, &QAction::triggered, &canvas, [&canvas, megabytes] {
+            QSettings().setValue(kMemory, megabytes);
+            set_memory(canvas, megabytes);
+        });
+    }
+    set_memory(canvas, std::clamp(now, kMegabytes[0], *std::prev(std::end(kMegabytes))));
+}
+
+void add_display(QMenu& menu, Display& display,
+                 const std::function<std::filesystem::path()>& pick_profile) {
+    QMenu* profile = menu.addMenu(tr("Colours of the screen"));
+    profile->setObjectName(QStringLiteral("screen_colours"));
+    QObject::connect(profile, &QMenu::aboutToShow, &display, [profile, &display, pick_profile] {
+        profile->clear();
+        auto* group = new QActionGroup(profile);
+        const auto add = [&](const QString& label, bool checked, auto act) {
+            QAction* action = profile->addAction(label);
+            action->setCheckable(true);
+            action->setChecked(checked);
+            group->addAction(action);
+            QObject::connect(action, &QAction::triggered, &display, act);
+        };
+        const auto chosen = display.chosen();
+        add(tr("As the system says, else sRGB"), chosen.empty(),
+            [&display] { display.choose({}); });
+        if (!chosen.empty()) add(QString::fromStdString(chosen.filename().string()), true, [] {});
+        profile->addSeparator();
+        QObject::connect(profile->addAction(tr("Choose an ICC profile…")), &QAction::triggered,
+                         &display, [&display, pick_profile] {
+                             const auto file = pick_profile();
+                             if (!file.empty()) display.choose(file);
+                         });
+    });
+}
+
+}  // namespace
+
+void add_settings(QMenu& menu, Canvas& canvas, Display& display,
+                  std::function<std::filesystem::path()> pick_profile) {
+    add_display(menu, display, pick_profile);
+    add_memory(menu, canvas);
+    const auto show = [&canvas, &display] {
+        canvas.projector().set_display(display.transform());
+        canvas.refresh();
+    };
+    QObject::connect(&display, &Display::changed, &canvas, show);
+    show();
+}
+
+}  // namespace underpaint

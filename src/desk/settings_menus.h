@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <filesystem>
+#include <functional>
+
+class QMenu;
+
+namespace underpaint {
+
+class Canvas;
+class Display;
+
+/// The entries of the file menu that are about this machine and not about a painting: the profile
+/// of the screen, and the memory that may be kept to be quick with. Takes up what was set before.
+void add_settings(QMenu& menu, Canvas& canvas, Display& display,
+                  std::function<std::filesystem::path()> pick_profile);
+
+}  // namespace underpaint
