@@ -7,12 +7,11 @@
 #include "audit/finding.h"
 #include "demo/salt_cart.h"
 #include "files/audit_json.h"
+#include "files/export_png.h"
 #include "files/flat_picture.h"
 #include "files/open_any.h"
 #include "files/today.h"
 #include "painting/changes.h"
-#include "render/grey.h"
-#include "render/render.h"
 
 namespace underpaint {
 namespace {
@@ -58,10 +57,10 @@ int run(const RenderRequest& request) {
         return report({request.in.string(), "it has " + std::to_string(painting.passes.size()) +
                                                 " passes, so --upto " + std::to_string(upto) +
                                                 " is more than there are."});
-    const Depth depth = request.depth.value_or(painting.ground()->base().depth());
-    const auto picture = request.grey ? render_grey(painting, upto, *request.grey, depth)
-                                      : render_picture(painting, upto, depth);
-    if (Done saved = save_png(request.out, *picture); !saved) return report(saved.error());
+    const ExportChoice choice{upto, request.depth.value_or(everything_of(painting).depth),
+                              request.grey};
+    if (Done saved = export_png(request.out, painting, choice); !saved)
+        return report(saved.error());
     return kHeldStatus;
 }
 

@@ -4,10 +4,10 @@
 #include <QFileDialog>
 #include <QSettings>
 
+#include "files/export_png.h"
 #include "files/flat_picture.h"
 #include "files/open_any.h"
 #include "files/today.h"
-#include "render/render.h"
 
 namespace underpaint {
 namespace {
@@ -94,10 +94,9 @@ void FileDesk::export_png() {
     run(tr("Exporting %1").arg(text_of(file.filename())),
         [this, file, painting](const std::stop_token& stop, const auto& progress,
                                const auto& deliver) {
-            const auto picture = render_picture(painting, painting.passes.size(),
-                                                painting.ground()->base().depth(), stop, progress);
-            if (!picture) return;
-            const Done done = save_png(file, *picture);
+            const Done done =
+                underpaint::export_png(file, painting, everything_of(painting), stop, progress);
+            if (stop.stop_requested()) return;
             deliver([this, file, done] {
                 finish();
                 notice_.say(done ? tr("Exported to %1.").arg(text_of(file))

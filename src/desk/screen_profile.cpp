@@ -47,7 +47,9 @@ Bytes root_property(xcb_connection_t* connection, const std::string& name) {
 
 Bytes screen_profile([[maybe_unused]] const QScreen* screen) {
 #if QT_CONFIG(xcb)
-    if (const auto* x11 = qGuiApp->nativeInterface<QNativeInterface::QX11Application>()) {
+    // Without a display another platform may answer too, with a connection to nothing.
+    const auto* x11 = qGuiApp->nativeInterface<QNativeInterface::QX11Application>();
+    if (x11 && x11->connection() && QGuiApplication::platformName() == QLatin1String("xcb")) {
         const auto index = QGuiApplication::screens().indexOf(screen);
         return root_property(x11->connection(),
                              index > 0 ? "_ICC_PROFILE_" + std::to_string(index) : "_ICC_PROFILE");

@@ -74,7 +74,7 @@ Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> by
             jpeg_read_header(jpeg, TRUE);
         }))
         return damaged();
-    if (Done sized = check_size(file, jpeg->image_width, jpeg->image_height); !sized)
+    if (Done sized = check_size(file, jpeg->image_width, jpeg->image_height, 3); !sized)
         return tl::unexpected(sized.error());
     if (jpeg->num_components == 4)
         return trouble(file, "it is a CMYK picture for print. Convert it to sRGB first.");

@@ -110,6 +110,17 @@ std::optional<float> deviation(const Painting& painting, const std::vector<Layer
 
 }  // namespace
 
+std::uint64_t bytes_to_lay_out(const Painting& painting) {
+    const Depth depth = painting.ground()->base().depth();
+    std::uint64_t each = bytes_per_pixel(Channels::rgb, depth);
+    for (const Pass& pass : painting.passes) {
+        // One colour takes no memory but for its alpha; painted layers have theirs already.
+        const bool plain = std::holds_alternative<Tint>(pass.source) && is_native(pass);
+        each += bytes_per_pixel(plain ? Channels::grey : Channels::rgb_alpha, depth);
+    }
+    return each * static_cast<std::uint64_t>(painting.size().area());
+}
+
 std::optional<std::vector<Layer>> layers_of(const Painting& painting, const std::stop_token& stop,
                                             const Progress& progress) {
     if (painting.ground()->base().depth() == Depth::bits8) {

@@ -25,6 +25,9 @@ std::optional<std::vector<Layer>> layers_of(const Painting& painting,
                                             const std::stop_token& stop = {},
                                             const Progress& progress = {});
 
+/// The memory that this and a merged picture may take, at the most.
+std::uint64_t bytes_to_lay_out(const Painting& painting);
+
 /// Layers as a painting: layer `under` is the underpaint (over white, and sealed on `date`), each
 /// visible one above it a pass.
 Painting painting_from(const std::vector<Layer>& layers, std::size_t under, Size size,

@@ -123,12 +123,13 @@ Result<Decoded> read_png(const std::string& file, std::span<const std::byte> byt
                 return tl::unexpected(sized.error());
         return trouble(file, explain(error));
     }
-    if (Done sized = check_size(file, header.width, header.height); !sized)
-        return tl::unexpected(sized.error());
-
     spng_trns trns{};
     spng_iccp icc{};
     const Layout layout = layout_of(header, spng_get_trns(context.get(), &trns) == 0);
+    if (Done sized = check_size(file, header.width, header.height,
+                                bytes_per_pixel(layout.channels, layout.depth));
+        !sized)
+        return tl::unexpected(sized.error());
     Decoded decoded{Picture({static_cast<int>(header.width), static_cast<int>(header.height)},
                             layout.channels, layout.depth),
                     {}};

@@ -5,6 +5,7 @@
 #include <nlohmann/json.hpp>
 
 #include "files/layers.h"
+#include "files/limits.h"
 #include "files/openraster.h"
 #include "files/openraster_names.h"
 #include "files/painting_json.h"
@@ -78,6 +79,7 @@ Progress part_of(const Progress& progress, float from, float to) {
 Done save_painting(const std::filesystem::path& path, const Painting& painting,
                    const std::stop_token& stop, const Progress& progress) {
     const std::string file = path.string();
+    if (Done fits = check_memory(file, bytes_to_lay_out(painting)); !fits) return fits;
     auto layers = layers_of(painting, stop, part_of(progress, 0, 0.5F));
     auto merged =
         layers ? render_picture(painting, painting.passes.size(), painting.ground()->base().depth(),

@@ -131,7 +131,7 @@ Result<Decoded> read_tiff(const std::string& file, std::span<const std::byte> by
     const std::string damaged = "it is cut short or damaged, or of a kind that can't be read.";
     if (!tiff) return trouble(file, damaged);
     const Page page = page_of(tiff.get());
-    if (Done sized = check_size(file, page.width, page.height); !sized)
+    if (Done sized = check_size(file, page.width, page.height, 4 * 2); !sized)
         return tl::unexpected(sized.error());
 
     const Size size{static_cast<int>(page.width), static_cast<int>(page.height)};

@@ -18,7 +18,8 @@ Result<Decoded> read_webp(const std::string& file, std::span<const std::byte> by
     if (features.has_animation)
         return trouble(file, "it is a moving picture. Save one frame of it as PNG.");
     if (Done sized = check_size(file, static_cast<std::uint64_t>(features.width),
-                                static_cast<std::uint64_t>(features.height));
+                                static_cast<std::uint64_t>(features.height),
+                                2 * 4);  // the library's own pixels, and ours
         !sized)
         return tl::unexpected(sized.error());
 

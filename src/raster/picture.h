@@ -28,6 +28,10 @@ constexpr bool has_colour(Channels c) {
     return c == Channels::rgb || c == Channels::rgb_alpha;
 }
 
+constexpr std::size_t bytes_per_pixel(Channels channels, Depth depth) {
+    return static_cast<std::size_t>(count_of(channels)) * (depth == Depth::bits8 ? 1 : 2);
+}
+
 /// Pixels at rest: encoded sRGB, 8 or 16 bits a channel, straight alpha, in tiles that copies
 /// share.
 class Picture {
