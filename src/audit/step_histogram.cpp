@@ -11,7 +11,7 @@ constexpr double kBinsPerStep = 500;
 constexpr int kBins = 8 * 500 + 1;
 
 int bin_of(double step) {
-    return std::clamp(static_cast<int>(std::lround((step - 1) * kBinsPerStep)), 0, kBins - 1);
+    return std::clamp(static_cast<int>((step - 1) * kBinsPerStep + 0.5), 0, kBins - 1);
 }
 double step_of_bin(double bin) {
     return 1 + bin / kBinsPerStep;

@@ -44,7 +44,14 @@ QString joined(const std::vector<std::string>& notices) {
 }  // namespace
 
 FileDesk::FileDesk(Session& session, NoticeBar& notice, QObject* parent)
-    : QObject(parent), session_(session), notice_(notice), picker_(dialogs()), job_(this) {}
+    : QObject(parent), session_(session), notice_(notice), picker_(dialogs()), job_(this) {
+    job_.on_no_memory([this] {
+        finish();
+        notice_.say(
+            tr("There is not enough memory for this. The painting is as it was; close other "
+               "programs and try again."));
+    });
+}
 
 void FileDesk::open() {
     when_safe([this] {

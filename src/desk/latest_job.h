@@ -5,6 +5,8 @@
 
 #include <QObject>
 #include <QThreadPool>
+#include <functional>
+#include <new>
 #include <stop_token>
 #include <utility>
 
@@ -45,10 +47,19 @@ public:
                     },
                     Qt::QueuedConnection);
             };
-            if (!token.stop_requested()) work(token, deliver);
+            try {
+                if (!token.stop_requested()) work(token, deliver);
+            } catch (const std::bad_alloc&) {
+                deliver([this] {
+                    if (no_memory_) no_memory_();
+                });
+            }
             deliver([this] { running_ = false; });
         });
     }
+
+    /// What is to be done when work came to an end because no memory was left for it.
+    void on_no_memory(std::function<void()> act) { no_memory_ = std::move(act); }
 
     void stop() {
         source_.request_stop();
@@ -60,6 +71,7 @@ public:
 private:
     static constexpr int kIdleNiceness = 10;
     Urgency urgency_;
+    std::function<void()> no_memory_;
     std::stop_source source_;
     bool running_ = false;
     QThreadPool pool_;

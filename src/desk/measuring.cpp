@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/measuring.h"
 
+#include <chrono>
 #include <set>
 
 #include "desk/lens.h"
@@ -10,6 +11,8 @@
 namespace underpaint {
 namespace {
 
+/// Long enough for the next move of a drag to come, so that its frame has all cores.
+constexpr std::chrono::milliseconds kRest{40};
 constexpr int kSketchSide = 400;  // long side at which the first figures are measured
 
 std::vector<QImage> small_pictures(const Painting& painting, const std::stop_token& stop) {
@@ -28,8 +31,11 @@ std::vector<QImage> small_pictures(const Painting& painting, const std::stop_tok
 
 Measuring::Measuring(Session& session, QObject* parent)
     : QObject(parent), session_(session), job_(this, Urgency::when_idle) {
-    connect(&session_, &Session::painting_changed, this, &Measuring::measure);
-    connect(&session_, &Session::reader_changed, this, &Measuring::measure);
+    rest_.setSingleShot(true);
+    rest_.setInterval(kRest);
+    connect(&rest_, &QTimer::timeout, this, &Measuring::measure);
+    connect(&session_, &Session::painting_changed, this, &Measuring::put_off);
+    connect(&session_, &Session::reader_changed, this, &Measuring::put_off);
     connect(&session_, &Session::begun, this, [this] {
         audit_.reset();
         findings_.clear();
@@ -44,10 +50,16 @@ const std::vector<Mend>& Measuring::mends(std::size_t pass) const {
     return current_ && found != mends_.end() ? found->second : none;
 }
 
-void Measuring::measure() {
+/// The figures are out of date; new ones are begun once the hand rests.
+void Measuring::put_off() {
     if (!session_.has_painting()) return;
+    job_.stop();
     current_ = false;
     mends_.clear();
+    rest_.start();
+}
+
+void Measuring::measure() {
     job_.start([this, painting = session_.painting(), reader = session_.reader()](
                    const std::stop_token& stop, const auto& deliver) {
         deliver([this, pictures = small_pictures(painting, stop)] {

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include <QImage>
+#include <QTimer>
 
 #include "audit/finding.h"
 #include "audit/mend.h"
@@ -30,7 +31,7 @@ public:
     /// The picture after each pass, small; the first is the seal.
     const std::vector<QImage>& thumbnails() const { return thumbnails_; }
     /// Everything that is to come has come.
-    bool finished() const { return !job_.running(); }
+    bool finished() const { return !job_.running() && !rest_.isActive(); }
 
 signals:
     void figures_changed();
@@ -39,11 +40,13 @@ signals:
     void finished_measuring();
 
 private:
+    void put_off();
     void measure();
     void take(Audit figures, std::vector<Finding> findings);
 
     Session& session_;
     LatestJob job_;
+    QTimer rest_;
     bool current_ = false;
     std::optional<Audit> audit_;
     std::vector<Finding> findings_;

@@ -31,7 +31,13 @@ View coarse_of(const View& view, Size painting) {
 
 }  // namespace
 
-Projector::Projector(QObject* parent) : QObject(parent), live_(kUsualBudget), job_(this) {}
+Projector::Projector(QObject* parent) : QObject(parent), live_(kUsualBudget), job_(this) {
+    // What could not be shown is asked for again by the next change, and then keeps less.
+    job_.on_no_memory([this] {
+        live_.set_budget(live_.budget() / 2);
+        settled_ = true;
+    });
+}
 
 void Projector::show(const Painting& painting, const Sight& sight, const View& view) {
     settled_ = false;

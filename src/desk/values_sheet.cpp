@@ -38,7 +38,11 @@ QIcon swatch_of(double step) {
 
 ValuesSheet::ValuesSheet(Session& session, Canvas& canvas, std::function<std::string()> day,
                          QWidget* parent)
-    : QWidget(parent), session_(session), canvas_(canvas), day_(std::move(day)), job_(this) {
+    : QWidget(parent),
+      session_(session),
+      canvas_(canvas),
+      day_(std::move(day)),
+      job_(this, Urgency::when_idle) {
     build();
     connect(&session_, &Session::painting_changed, this, &ValuesSheet::refresh);
     connect(&session_, &Session::reader_changed, this, &ValuesSheet::measure_parts);
@@ -159,10 +163,15 @@ void ValuesSheet::refresh() {
 void ValuesSheet::measure_parts() {
     remove_->setEnabled(false);
     if (!session_.has_painting()) {
+        measured_.reset();
         parts_->clear();
         fit_table();
         return;
     }
+    // A pass changes nothing here.
+    Measured now{session_.painting().ground(), session_.painting().parts, session_.reader()};
+    if (measured_ == now) return;
+    measured_ = std::move(now);
     const QSignalBlocker quiet(parts_);
     const auto& parts = session_.painting().parts;
     while (parts_->topLevelItemCount() > static_cast<int>(parts.size()))

@@ -38,6 +38,14 @@ private:
     Canvas& canvas_;
     std::function<std::string()> day_;
     LatestJob job_;
+    /// What the table was made from.
+    struct Measured {
+        SharedPicture ground;
+        std::vector<Part> parts;
+        Reader reader;
+        friend bool operator==(const Measured&, const Measured&) = default;
+    };
+    std::optional<Measured> measured_;
     QTreeWidget* parts_;
     QLabel* hint_;
     QPushButton *outline_, *remove_, *main_;

@@ -91,6 +91,15 @@ TEST(LatestJobTest, DeliversInTheRightThreadAndDropsWhatIsOutdated) {
     EXPECT_EQ(seen, std::vector{2});
 }
 
+TEST(LatestJobTest, TellsWhenNoMemoryWasLeft) {
+    LatestJob job;
+    bool told = false;
+    job.on_no_memory([&] { told = true; });
+    job.start([](const std::stop_token&, const auto&) { throw std::bad_alloc(); });
+    EXPECT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, 20000));
+    EXPECT_TRUE(told);
+}
+
 TEST(LatestJobTest, MayGoWhileItWorks) {
     std::atomic<bool> ended = false;
     {
