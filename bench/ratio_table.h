@@ -13,6 +13,7 @@ namespace underpaint::bench {
 /// Repetitions count by their median.
 class RatioTable : public benchmark::ConsoleReporter {
 public:
+    RatioTable() : ConsoleReporter(OO_Tabular) {}
     void ReportRuns(const std::vector<Run>& runs) override;
     void Finalize() override;
 

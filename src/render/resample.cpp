@@ -29,10 +29,11 @@ enum class Border {
     clear,    ///< nothing is there
 };
 
-/// Pixel i of the view, begin <= i < begin + count, lies at map(i .. i + 1) of an axis `length`
-/// long.
-Taps taps_for(const AxisMap& map, int begin, int count, int length, Border border) {
+/// Pixel i of the view, begin <= i < begin + count, lies at map(i .. i + 1) of an axis that is
+/// `extent` long; the last pixel on it may be a part of one.
+Taps taps_for(const AxisMap& map, int begin, int count, double extent, Border border) {
     constexpr double whole = 1e-6;  // shares below it are rounding
+    const int length = static_cast<int>(std::ceil(extent));
     Taps result;
     result.first = length;
     for (int i = begin; i < begin + count; ++i) {
@@ -52,7 +53,8 @@ Taps taps_for(const AxisMap& map, int begin, int count, int length, Border borde
         const int high = std::min(length - 1, static_cast<int>(std::ceil(to - whole)) - 1);
         double sum = 0;
         for (int s = low; s <= high; ++s) {
-            const double share = (std::min(to, s + 1.0) - std::max<double>(from, s)) / width;
+            const double end = std::min({to, s + 1.0, extent});
+            const double share = std::max(0.0, end - std::max<double>(from, s)) / width;
             if (tap.count++ == 0) tap.begin = s;
             result.weights.push_back(static_cast<float>(share));
             sum += share;
@@ -146,12 +148,13 @@ Cover resample(const Pyramid& from, const Placement& placement, double shrink, R
     const PlacementMap map = map_of(placement, from.size());
     const Rect& tile = colour.area();
     const AxisMap x = on_level(map.across, shrink, level), y = on_level(map.down, shrink, level);
-    if (!map.swapped && aligned(x) && aligned(y))
+    // At their own scale pictures end as the painting does when it is halved, at a whole pixel.
+    if (placement.scale == 1 && !map.swapped && aligned(x) && aligned(y))
         return read_placed(pixels, static_cast<int>(x.at), static_cast<int>(y.at), colour, alpha);
-    Taps across = taps_for(x, tile.x, tile.width,
-                           map.swapped ? pixels.size().height : pixels.size().width, Border::clear);
-    Taps down = taps_for(y, tile.y, tile.height,
-                         map.swapped ? pixels.size().width : pixels.size().height, Border::clear);
+    const double wide = from.size().width / shrink_of_level(level),
+                 high = from.size().height / shrink_of_level(level);
+    Taps across = taps_for(x, tile.x, tile.width, map.swapped ? high : wide, Border::clear);
+    Taps down = taps_for(y, tile.y, tile.height, map.swapped ? wide : high, Border::clear);
     if (across.none() || down.none()) return Cover::none;
     if (map.swapped) std::swap(across, down);
 
