@@ -18,7 +18,7 @@ int main(int argc, char** argv) {
         return 0;
     }
     // Machines change their speed: what is compared is run in turns.
-    char repeat[] = "--benchmark_repetitions=3";
+    char repeat[] = "--benchmark_repetitions=5";
     char mix[] = "--benchmark_enable_random_interleaving=true";
     std::vector<char*> arguments{argv[0], repeat, mix};
     arguments.insert(arguments.end(), argv + 1, argv + argc);

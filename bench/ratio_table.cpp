@@ -24,6 +24,11 @@ double RatioTable::median(const std::string& name) const {
     return sorted[sorted.size() / 2];
 }
 
+double RatioTable::fastest(const std::string& name) const {
+    const auto found = times_.find(name);
+    return found == times_.end() ? 0 : *std::ranges::min_element(found->second);
+}
+
 void RatioTable::row(const std::string& what, const std::string& figure, double reached, bool met,
                      const char* unit) {
     std::printf("| %s | %s | %.*f%s%s |\n", what.c_str(), figure.c_str(), reached < 20 ? 1 : 0,
@@ -32,7 +37,7 @@ void RatioTable::row(const std::string& what, const std::string& figure, double 
 
 void RatioTable::faster(const std::string& what, const std::string& ours, const std::string& theirs,
                         double wanted) {
-    const double a = median(ours), b = median(theirs);
+    const double a = fastest(ours), b = fastest(theirs);
     if (a > 0 && b > 0)
         row(what, "at least " + std::to_string(int(wanted)) + "x", b / a, b / a >= wanted, "x");
 }
@@ -41,7 +46,7 @@ void RatioTable::slower(const std::string& what, const std::string& ours, const 
                         double allowed) {
     char figure[32];
     std::snprintf(figure, sizeof figure, "at most %.1fx", allowed);
-    const double a = median(ours), b = median(theirs);
+    const double a = fastest(ours), b = fastest(theirs);
     if (a > 0 && b > 0) row(what, figure, a / b, a / b <= allowed, "x");
 }
 
@@ -77,9 +82,9 @@ void RatioTable::Finalize() {
                1.3);
     }
     at_most("peak memory, 24 Mpx, 12 passes, open and rendered", "memory/24", 600, " MB");
-    if (median("stack/us") > 0 && median("stack/memory") > 0)
+    if (fastest("stack/us") > 0 && fastest("stack/memory") > 0)
         std::printf("\nThe stack render reaches %.0f %% of the memory-bandwidth limit.\n",
-                    100 * median("stack/memory") / median("stack/us"));
+                    100 * fastest("stack/memory") / fastest("stack/us"));
 }
 
 }  // namespace underpaint::bench

@@ -10,7 +10,8 @@
 namespace underpaint::bench {
 
 /// Prints what benchmarks print and, at the end, how the figures that are wanted of them came out.
-/// Repetitions count by their median.
+/// Of repetitions the fastest counts where two things are compared, on either side: other work on
+/// the machine only ever adds. Where a time itself is wanted, the median.
 class RatioTable : public benchmark::ConsoleReporter {
 public:
     RatioTable() : ConsoleReporter(OO_Tabular) {}
@@ -18,8 +19,9 @@ public:
     void Finalize() override;
 
 private:
-    /// Nothing when the benchmark did not run.
+    /// 0 when the benchmark did not run.
     double median(const std::string& name) const;
+    double fastest(const std::string& name) const;
     void row(const std::string& what, const std::string& figure, double reached, bool met,
              const char* unit);
     /// How many times as fast `ours` is.

@@ -61,49 +61,62 @@ std::optional<double> disc_contrast(const FloatBlock& steps, const Point& centre
     return percentile(inside, 0.95) - percentile(inside, 0.05);
 }
 
-std::vector<Rival> find_rivals(const ViewingSteps& viewing, std::span<const Focus> foci,
-                               double radius) {
+ContrastGrid contrast_grid(const ViewingSteps& viewing, double radius) {
     const Rect& area = viewing.steps.area();
-    const double r = radius * viewing.scale, spacing = std::max(r / 2, 1.0);
+    ContrastGrid grid;
+    grid.radius = radius * viewing.scale;
+    grid.spacing = std::max(grid.radius / 2, 1.0);
     const auto places = [&](int length) {
-        return length < 2 * r ? 0 : static_cast<int>((length - 2 * r) / spacing) + 1;
+        return length < 2 * grid.radius
+                   ? 0
+                   : static_cast<int>((length - 2 * grid.radius) / grid.spacing) + 1;
     };
-    const int columns = places(area.width), rows = places(area.height);
-    if (columns == 0 || rows == 0) return {};
-    const auto centre = [&](int column, int row) {
-        return Point{r + column * spacing, r + row * spacing};
-    };
-
-    constexpr double excluded = -1;
-    std::vector<double> contrast(static_cast<std::size_t>(columns) * rows, excluded);
-    const auto at = [&](int column, int row) -> double& {
-        return contrast[static_cast<std::size_t>(row) * columns + column];
-    };
-    tbb::parallel_for(0, rows, [&](int row) {
-        for (int column = 0; column < columns; ++column) {
-            const Point c = centre(column, row);
-            const bool clear = std::ranges::all_of(foci, [&](const Focus& focus) {
-                const Point f{focus.centre.x * viewing.scale, focus.centre.y * viewing.scale};
-                return distance(c, f) >= 2 * r;
-            });
-            if (clear) at(column, row) = disc_contrast(viewing.steps, c, r).value_or(excluded);
-        }
+    grid.columns = places(area.width);
+    grid.rows = places(area.height);
+    if (grid.columns == 0 || grid.rows == 0) return {};
+    grid.contrast.resize(static_cast<std::size_t>(grid.columns) * grid.rows);
+    tbb::parallel_for(0, grid.rows, [&](int row) {
+        for (int column = 0; column < grid.columns; ++column)
+            grid.contrast[grid.index(column, row)] =
+                disc_contrast(viewing.steps, grid.centre(column, row), grid.radius).value_or(0);
     });
+    return grid;
+}
+
+std::vector<Rival> find_rivals(const ContrastGrid& grid, double scale,
+                               std::span<const Focus> foci) {
+    constexpr double excluded = -1;
+    std::vector<double> contrast = grid.contrast;
+    for (int row = 0; row < grid.rows; ++row)
+        for (int column = 0; column < grid.columns; ++column) {
+            const Point c = grid.centre(column, row);
+            const bool clear = std::ranges::all_of(foci, [&](const Focus& focus) {
+                const Point f{focus.centre.x * scale, focus.centre.y * scale};
+                return distance(c, f) >= 2 * grid.radius;
+            });
+            if (!clear) contrast[grid.index(column, row)] = excluded;
+        }
 
     std::vector<Rival> rivals;
-    for (int row = 0; row < rows; ++row)
-        for (int column = 0; column < columns; ++column) {
-            const double here = at(column, row);
+    for (int row = 0; row < grid.rows; ++row)
+        for (int column = 0; column < grid.columns; ++column) {
+            const double here = contrast[grid.index(column, row)];
             if (here == excluded) continue;
             bool highest = true;
-            for (int y = std::max(0, row - 1); y <= std::min(rows - 1, row + 1); ++y)
-                for (int x = std::max(0, column - 1); x <= std::min(columns - 1, column + 1); ++x)
-                    highest = highest && at(x, y) <= here;
-            const Point c = centre(column, row);
-            if (highest) rivals.push_back({{c.x / viewing.scale, c.y / viewing.scale}, here});
+            for (int y = std::max(0, row - 1); y <= std::min(grid.rows - 1, row + 1); ++y)
+                for (int x = std::max(0, column - 1); x <= std::min(grid.columns - 1, column + 1);
+                     ++x)
+                    highest = highest && contrast[grid.index(x, y)] <= here;
+            const Point c = grid.centre(column, row);
+            if (highest) rivals.push_back({{c.x / scale, c.y / scale}, here});
         }
     std::ranges::stable_sort(rivals, std::greater(), &Rival::contrast);
     return rivals;
+}
+
+std::vector<Rival> find_rivals(const ViewingSteps& viewing, std::span<const Focus> foci,
+                               double radius) {
+    return find_rivals(contrast_grid(viewing, radius), viewing.scale, foci);
 }
 
 std::optional<FocusAudit> audit_focus(const ViewingSteps& now, std::span<const Focus> foci,

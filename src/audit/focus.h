@@ -32,8 +32,27 @@ struct Rival {
     friend bool operator==(const Rival&, const Rival&) = default;
 };
 
-/// Discs of `radius` at half-radius spacing, wholly inside, centres at least two radii from every
-/// focus: those that no neighbour beats, strongest first.
+/// The contrast of discs at half-radius spacing, wholly inside; in viewing pixels. Without places
+/// where no disc fits.
+struct ContrastGrid {
+    double radius = 0, spacing = 1;
+    int columns = 0, rows = 0;
+    std::vector<double> contrast;  ///< row by row
+
+    std::size_t index(int column, int row) const {
+        return static_cast<std::size_t>(row) * static_cast<std::size_t>(columns) +
+               static_cast<std::size_t>(column);
+    }
+    Point centre(int column, int row) const {
+        return {radius + column * spacing, radius + row * spacing};
+    }
+};
+/// `radius` in pixels of the picture.
+ContrastGrid contrast_grid(const ViewingSteps& viewing, double radius);
+
+/// Of the discs whose centres are at least two radii from every focus those that no neighbour
+/// beats, strongest first. `scale` as in ViewingSteps.
+std::vector<Rival> find_rivals(const ContrastGrid& grid, double scale, std::span<const Focus> foci);
 std::vector<Rival> find_rivals(const ViewingSteps& viewing, std::span<const Focus> foci,
                                double radius);
 

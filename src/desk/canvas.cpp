@@ -23,7 +23,11 @@ QColor surround_of(double step) {
 }  // namespace
 
 Canvas::Canvas(Session& session, const Measuring& measuring, QWidget* parent)
-    : QWidget(parent), session_(session), measuring_(measuring) {
+    : QWidget(parent),
+      session_(session),
+      measuring_(measuring),
+      focus_meter_(session),
+      focus_tool_(session, transform_) {
     setObjectName(QStringLiteral("canvas"));
     setAccessibleName(tr("The painting"));
     setFocusPolicy(Qt::StrongFocus);
@@ -31,6 +35,7 @@ Canvas::Canvas(Session& session, const Measuring& measuring, QWidget* parent)
     setMinimumSize(scaled(240), scaled(180));
     transform_.set_margin(scaled(22));
     connect(&projector_, &Projector::shown, this, &Canvas::take);
+    connect(&focus_meter_, &FocusMeter::changed, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::begun, this, &Canvas::begin_painting);
     connect(&session_, &Session::painting_changed, this, &Canvas::refresh);
     connect(&session_, &Session::moment_changed, this, [this] {
@@ -86,6 +91,7 @@ Sight Canvas::wanted_sight() const {
     Sight sight = sight_;
     sight.upto = session_.moment();
     sight.reader = session_.reader();
+    if (across_room_) sight.squint = 0;  // the distance alone does it
     if (sight.shown_pass && *sight.shown_pass >= session_.painting().passes.size())
         sight.shown_pass.reset();
     if (peeked_) {
@@ -119,7 +125,9 @@ void Canvas::paintEvent(QPaintEvent*) {
     painter.fillRect(rect(), surround_of(session_.surround()));
     if (!session_.has_painting()) return;
     draw_picture(painter);
+    draw_pull(painter);
     painter.setRenderHint(QPainter::Antialiasing);
+    draw_rivals(painter);
     draw_foci(painter);
     draw_seam(painter);
     draw_outline(painter);
@@ -162,6 +170,15 @@ void Canvas::draw_picture(QPainter& painter) const {
         const bool x = transform_.mirrored(), y = transform_.upended();
         painter.drawImage(place, x || y ? image.mirrored(x, y) : image);
     };
+    if (across_room_ && seen_lens_ == Lens::squint) {
+        constexpr int smaller = 6;
+        const QSize size = (place.size() / smaller).toSize().expandedTo({1, 1});
+        const QImage small = seen_->image.scaled(size * devicePixelRatioF(), Qt::IgnoreAspectRatio,
+                                                 Qt::SmoothTransformation);
+        const QRectF middle(QPointF(width() - size.width(), height() - size.height()) / 2, size);
+        painter.drawImage(middle, small.mirrored(transform_.mirrored(), transform_.upended()));
+        return;
+    }
     draw(seen_->image);
     if (seen_lens_ != Lens::twin) return;
     painter.save();
@@ -170,15 +187,75 @@ void Canvas::draw_picture(QPainter& painter) const {
     painter.restore();
 }
 
-void Canvas::draw_foci(QPainter& painter) const {
-    painter.setBrush(Qt::NoBrush);
-    for (const Focus& focus : session_.painting().plan.foci) {
-        const QPointF centre = transform_.to_canvas(QPointF(focus.centre.x, focus.centre.y));
-        const double radius = focus.radius * transform_.zoom();
+/// The map of what draws the eye darkens the picture where little does.
+void Canvas::draw_pull(QPainter& painter) const {
+    if (!seen_ || seen_lens_ != Lens::pull || focus_meter_.pull().isNull()) return;
+    const QRectF& place = focus_meter_.pull_place();
+    QImage map = focus_meter_.pull();
+    const bool x = transform_.mirrored(), y = transform_.upended();
+    if (x || y) map = map.mirrored(x, y);
+    const QRectF on_canvas =
+        QRectF(transform_.to_canvas(place.topLeft()), transform_.to_canvas(place.bottomRight()))
+            .normalized();
+    painter.save();
+    painter.setClipRect(transform_.picture_on_canvas());
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    painter.setCompositionMode(QPainter::CompositionMode_Multiply);
+    painter.drawImage(on_canvas, map);
+    painter.restore();
+}
+
+void Canvas::draw_label(QPainter& painter, QPointF at, const QString& text) const {
+    painter.setFont(figure_font(11));
+    QRectF box(at, QSizeF(painter.fontMetrics().horizontalAdvance(text) + scaled(10), scaled(18)));
+    box.moveLeft(std::clamp<double>(box.left(), 0, std::max(0.0, width() - box.width())));
+    box.moveTop(std::clamp<double>(box.top(), 0, std::max(0.0, height() - box.height())));
+    painter.fillRect(box, QColor(0x11, 0x11, 0x11));
+    painter.setPen(QColor(0xf4, 0xf4, 0xf4));
+    painter.drawText(box, Qt::AlignCenter, text);
+}
+
+void Canvas::draw_rivals(QPainter& painter) const {
+    const auto& foci = session_.painting().plan.foci;
+    const auto& contrasts = focus_meter_.contrasts();
+    if (!editing_foci_ || foci.empty() || contrasts.empty() || !contrasts[0]) return;
+    const bool all = seen_lens_ == Lens::pull;
+    std::size_t count = 0;
+    for (const Rival& rival : focus_meter_.rivals()) {
+        if (++count > 1 && !all) break;
+        const QPointF centre = transform_.to_canvas(QPointF(rival.centre.x, rival.centre.y));
+        const double radius = foci.front().radius * transform_.zoom();
+        painter.setBrush(Qt::NoBrush);
         painter.setPen(QPen(QColor(0, 0, 0, 170), 3));
         painter.drawEllipse(centre, radius, radius);
-        painter.setPen(QPen(Qt::white, 1.3));
+        painter.setPen(QPen(Qt::white, 1.3, Qt::DashLine));
         painter.drawEllipse(centre, radius, radius);
+        const double share = *contrasts[0] > 0 ? rival.contrast / *contrasts[0] : 0;
+        draw_label(painter, centre + QPointF(radius * 0.72, -radius * 0.72 - scaled(9)),
+                   tr("rival %1").arg(share, 0, 'f', 2));
+    }
+}
+
+void Canvas::draw_foci(QPainter& painter) const {
+    const auto& foci = session_.painting().plan.foci;
+    const auto chosen = editing_foci_ ? focus_tool_.chosen() : std::nullopt;
+    for (std::size_t i = 0; i < foci.size(); ++i) {
+        const Focus& focus = foci[i];
+        const QPointF centre = transform_.to_canvas(QPointF(focus.centre.x, focus.centre.y));
+        const double radius = focus.radius * transform_.zoom();
+        painter.setBrush(Qt::NoBrush);
+        painter.setPen(QPen(QColor(0, 0, 0, 170), 3.5));
+        painter.drawEllipse(centre, radius, radius);
+        painter.setPen(QPen(Qt::white, chosen == i ? 2.2 : 1.3));
+        painter.drawEllipse(centre, radius, radius);
+        if (!editing_foci_) continue;
+        const auto& contrasts = focus_meter_.contrasts();
+        QString text = QString::fromStdString(focus.name);
+        if (i == 0 && focus_meter_.lead())
+            text += tr(" · lead %1×").arg(*focus_meter_.lead(), 0, 'f', 2);
+        else if (i < contrasts.size() && contrasts[i])
+            text += tr(" · %1 steps").arg(*contrasts[i], 0, 'f', 1);
+        draw_label(painter, centre + QPointF(radius * 0.72, -radius * 0.72 - scaled(9)), text);
     }
 }
 
@@ -219,6 +296,18 @@ bool Canvas::over_seam(QPointF at) const {
            transform_.picture_on_canvas().contains(at);
 }
 
+Qt::CursorShape Canvas::cursor_over(QPointF at) const {
+    if (outlining_ || focus_tool_.placing()) return Qt::CrossCursor;
+    if (over_seam(at)) return Qt::SplitHCursor;
+    if (!editing_foci_) return Qt::ArrowCursor;
+    switch (focus_tool_.grip_at(at)) {
+        case FocusTool::Grip::rim: return Qt::SizeAllCursor;
+        case FocusTool::Grip::centre: return Qt::OpenHandCursor;
+        case FocusTool::Grip::none: break;
+    }
+    return Qt::ArrowCursor;
+}
+
 void Canvas::resizeEvent(QResizeEvent*) {
     transform_.set_canvas(size());
     refresh();
@@ -236,6 +325,16 @@ void Canvas::wheelEvent(QWheelEvent* event) {
 void Canvas::mousePressEvent(QMouseEvent* event) {
     if (!session_.has_painting()) return;
     last_ = event->position();
+    if (editing_foci_ && !outlining_ && event->button() == Qt::LeftButton) {
+        const bool placing = focus_tool_.placing();
+        const bool held = focus_tool_.press(event->position());
+        if (placing) emit placing_changed();
+        update();
+        if (held) {
+            drag_ = Drag::focus;
+            return;
+        }
+    }
     if (outlining_ && event->button() == Qt::LeftButton) {
         drag_ = Drag::outline;
         add_point(event->position());
@@ -264,11 +363,8 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
             if ((at - last_).manhattanLength() < 3) return;
             add_point(at);
             break;
-        case Drag::none:
-            setCursor(outlining_      ? Qt::CrossCursor
-                      : over_seam(at) ? Qt::SplitHCursor
-                                      : Qt::ArrowCursor);
-            break;
+        case Drag::focus: focus_tool_.move(at); break;
+        case Drag::none: setCursor(cursor_over(at)); break;
     }
     last_ = at;
     update();
@@ -279,6 +375,7 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
 
 void Canvas::mouseReleaseEvent(QMouseEvent*) {
     // A drawn line that has come round is a finished outline; single points go on.
+    if (drag_ == Drag::focus) focus_tool_.release();
     const bool drawn = drag_ == Drag::outline && outline_.size() > 12;
     drag_ = Drag::none;
     if (drawn) {
@@ -298,7 +395,33 @@ void Canvas::leaveEvent(QEvent*) {
     emit pointed({}, false);
 }
 
+/// Arrows move the chosen focus, plus and minus resize it, Delete removes it.
+bool Canvas::focus_key(QKeyEvent* event) {
+    if (!editing_foci_ || outlining_) return false;
+    if (focus_tool_.placing() && event->key() == Qt::Key_Escape) {
+        focus_tool_.cancel_placing();
+        emit placing_changed();
+        return true;
+    }
+    if (!focus_tool_.chosen()) return false;
+    const double by = event->modifiers().testFlag(Qt::ShiftModifier) ? 0.001 : 0.01;
+    switch (event->key()) {
+        case Qt::Key_Left: focus_tool_.nudge(-by, 0); break;
+        case Qt::Key_Right: focus_tool_.nudge(by, 0); break;
+        case Qt::Key_Up: focus_tool_.nudge(0, -by); break;
+        case Qt::Key_Down: focus_tool_.nudge(0, by); break;
+        case Qt::Key_Plus: focus_tool_.grow(5 * by); break;
+        case Qt::Key_Minus: focus_tool_.grow(-5 * by); break;
+        case Qt::Key_Delete: focus_tool_.remove(); break;
+        case Qt::Key_Escape: focus_tool_.let_go(); break;
+        default: return false;
+    }
+    update();
+    return true;
+}
+
 void Canvas::keyPressEvent(QKeyEvent* event) {
+    if (focus_key(event)) return;
     if (outlining_ && (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter))
         finish_outline();
     else if (outlining_ && event->key() == Qt::Key_Escape)
@@ -343,6 +466,33 @@ void Canvas::finish_outline() {
 void Canvas::add_point(QPointF at) {
     const QPointF p = transform_.to_picture(at);
     outline_.push_back({p.x(), p.y()});
+    update();
+}
+
+// --- foci and squinting
+
+void Canvas::set_focus_editing(bool on) {
+    editing_foci_ = on;
+    if (!on) focus_tool_.cancel_placing();
+    update();
+}
+
+void Canvas::begin_placing_focus() {
+    cancel_outline();
+    focus_tool_.begin_placing();
+    setFocus();
+    emit placing_changed();
+}
+
+void Canvas::set_squint(double share) {
+    if (sight_.squint == share) return;
+    sight_.squint = share;
+    refresh();
+}
+
+void Canvas::set_across_room(bool on) {
+    across_room_ = on;
+    refresh();
     update();
 }
 

@@ -4,6 +4,8 @@
 #include <QWidget>
 #include <vector>
 
+#include "desk/focus_meter.h"
+#include "desk/focus_tool.h"
 #include "desk/measuring.h"
 #include "desk/projector.h"
 #include "desk/session.h"
@@ -35,6 +37,18 @@ public:
     void finish_outline();
     bool outlining() const { return outlining_; }
 
+    /// Foci can be moved, resized and placed, and their rivals are shown.
+    void set_focus_editing(bool on);
+    void begin_placing_focus();
+    bool placing_focus() const { return focus_tool_.placing(); }
+    const FocusMeter& focus_meter() const { return focus_meter_; }
+
+    double squint() const { return sight_.squint; }
+    void set_squint(double share);
+    /// The picture as small as from across a room.
+    void set_across_room(bool on);
+    bool across_room() const { return across_room_; }
+
     void fit();
     void one_to_one();
     void mirror();
@@ -52,6 +66,7 @@ signals:
     void pointed(QPointF picture, bool inside);
     void outlined(std::vector<Point> points);
     void outlining_changed();
+    void placing_changed();
     void shown_moved_changed();
 
 protected:
@@ -71,10 +86,15 @@ private:
     Sight wanted_sight() const;
     double seam_x() const;
     bool over_seam(QPointF at) const;
+    Qt::CursorShape cursor_over(QPointF at) const;
     void add_point(QPointF at);
     QRectF on_device_pixels(const QRectF& place, QSize image) const;
     void draw_picture(QPainter& painter) const;
+    void draw_pull(QPainter& painter) const;
     void draw_foci(QPainter& painter) const;
+    void draw_rivals(QPainter& painter) const;
+    void draw_label(QPainter& painter, QPointF at, const QString& text) const;
+    bool focus_key(QKeyEvent* event);
     void draw_outline(QPainter& painter) const;
     void draw_seam(QPainter& painter) const;
 
@@ -89,7 +109,10 @@ private:
     Lens seen_lens_ = Lens::colour;
 
     double seam_ = 0.5;  // across the picture
-    enum class Drag { none, pan, seam, outline } drag_ = Drag::none;
+    FocusMeter focus_meter_;
+    FocusTool focus_tool_;
+    bool editing_foci_ = false, across_room_ = false;
+    enum class Drag { none, pan, seam, outline, focus } drag_ = Drag::none;
     QPointF last_;
     bool outlining_ = false;
     std::vector<Point> outline_;

@@ -1,12 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/ladder.h"
 
+#include <QKeyEvent>
+#include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
 
 #include "colour/reader.h"
 #include "desk/greys.h"
 #include "desk/look.h"
+#include "painting/changes.h"
 
 namespace underpaint {
 namespace {
@@ -19,7 +22,7 @@ QString figure(double v, int decimals = 1) {
 
 }  // namespace
 
-Ladder::Ladder(const Session& session, const Measuring& measuring, QWidget* parent)
+Ladder::Ladder(Session& session, const Measuring& measuring, QWidget* parent)
     : QWidget(parent), session_(session), measuring_(measuring) {
     setObjectName(QStringLiteral("ladder"));
     setAccessibleName(tr("Value ladder"));
@@ -57,6 +60,105 @@ double Ladder::y_of(double step) const {
     return scale.bottom() - (std::clamp(step, 0.5, 9.5) - 0.5) / 9 * scale.height();
 }
 
+double Ladder::step_at(double y) const {
+    const QRectF scale = scale_rect();
+    return 0.5 + 9 * (scale.bottom() - y) / scale.height();
+}
+
+// --- splits
+
+void Ladder::set_shapes(std::optional<ShapeCount> count) {
+    shapes_ = count;
+    chosen_ = 0;
+    setFocusPolicy(count ? Qt::StrongFocus : Qt::NoFocus);
+    setMouseTracking(count.has_value());
+    setCursor(Qt::ArrowCursor);
+    setToolTip(count ? tr("Drag a line to move where one shape ends and the next begins. With the "
+                          "keyboard: left and right choose a line, up and down move it")
+                     : tr("The scale of values from 9, white, to 1, black. Left: as sealed. Right: "
+                          "now."));
+    update();
+}
+
+const Splits* Ladder::splits() const {
+    if (!shapes_ || bench_ != Bench::values || !session_.has_painting()) return nullptr;
+    return &session_.painting().plan.splits.of(*shapes_);
+}
+
+std::optional<std::size_t> Ladder::split_near(QPointF at) const {
+    const Splits* lines = splits();
+    if (lines == nullptr || at.x() < scale_rect().left()) return std::nullopt;
+    std::optional<std::size_t> nearest;
+    double least = scaled(9);
+    for (std::size_t i = 0; i < lines->size(); ++i)
+        if (const double away = std::abs(y_of((*lines)[i]) - at.y()); away < least)
+            least = away, nearest = i;
+    return nearest;
+}
+
+/// No split passes another.
+void Ladder::move_split(std::size_t index, double step) {
+    Splits lines = *splits();
+    const double low = index > 0 ? lines[index - 1] + kLeastShape : 1 + kLeastShape;
+    const double high = index + 1 < lines.size() ? lines[index + 1] - kLeastShape : 9 - kLeastShape;
+    lines[index] = std::clamp(step, low, std::max(low, high));
+    session_.change(tr("Move a split"), with_splits(session_.painting(), *shapes_, lines),
+                    QStringLiteral("split %1").arg(index));
+}
+
+void Ladder::mousePressEvent(QMouseEvent* event) {
+    const auto near = split_near(event->position());
+    if (event->button() != Qt::LeftButton || !near) return;
+    chosen_ = *near;
+    dragging_ = true;
+    update();
+}
+
+void Ladder::mouseMoveEvent(QMouseEvent* event) {
+    if (dragging_)
+        move_split(chosen_, step_at(event->position().y()));
+    else
+        setCursor(split_near(event->position()) ? Qt::SizeVerCursor : Qt::ArrowCursor);
+}
+
+void Ladder::mouseReleaseEvent(QMouseEvent*) {
+    if (dragging_) session_.end_gesture();
+    dragging_ = false;
+}
+
+void Ladder::keyPressEvent(QKeyEvent* event) {
+    const Splits* lines = splits();
+    if (lines == nullptr) return QWidget::keyPressEvent(event);
+    const double by = event->modifiers().testFlag(Qt::ShiftModifier) ? 0.01 : 0.1;
+    switch (event->key()) {
+        case Qt::Key_Up: return move_split(chosen_, (*lines)[chosen_] + by);
+        case Qt::Key_Down: return move_split(chosen_, (*lines)[chosen_] - by);
+        case Qt::Key_Right: chosen_ = (chosen_ + 1) % lines->size(); return update();
+        case Qt::Key_Left: chosen_ = (chosen_ + lines->size() - 1) % lines->size(); return update();
+        default: return QWidget::keyPressEvent(event);
+    }
+}
+
+void Ladder::draw_splits(QPainter& painter) const {
+    const Splits* lines = splits();
+    if (lines == nullptr) return;
+    const QRectF scale = scale_rect();
+    painter.setFont(figure_font());
+    for (std::size_t i = 0; i < lines->size(); ++i) {
+        const double y = y_of((*lines)[i]), left = scale.left() - scaled(2);
+        const bool held = i == chosen_ && (dragging_ || hasFocus());
+        // A dark edge keeps the line apart from the lightest cells.
+        painter.fillRect(QRectF(left, y - 2, width() - scaled(8) - left, 4), greys().ladder);
+        painter.fillRect(
+            QRectF(left, y - (held ? 1.5 : 1), width() - scaled(8) - left, held ? 3 : 2),
+            greys().strong);
+        painter.setPen(held ? greys().strong : greys().secondary);
+        painter.drawText(
+            QRectF(scale.right(), y - scaled(17), width() - scaled(8) - scale.right(), scaled(15)),
+            Qt::AlignRight | Qt::AlignVCenter, figure((*lines)[i]));
+    }
+}
+
 const StepHistogram* Ladder::sealed_steps() const {
     return measuring_.audit() ? &measuring_.audit()->ground.steps : nullptr;
 }
@@ -77,6 +179,7 @@ void Ladder::paintEvent(QPaintEvent*) {
         draw_distribution(painter, true);
         if (bench_ == Bench::passes) draw_distribution(painter, false);
     }
+    draw_splits(painter);
     if (pointer_) {
         const QRectF scale = scale_rect();
         const double y = y_of(*pointer_), size = scaled(5);
@@ -100,7 +203,8 @@ void Ladder::draw_scale(QPainter& painter) const {
     const bool passes = bench_ == Bench::passes;
     painter.drawText(head, Qt::AlignLeft | Qt::AlignVCenter,
                      passes ? tr("sealed") : tr("painting"));
-    if (passes) painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter, tr("now"));
+    if (passes || splits() != nullptr)
+        painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter, passes ? tr("now") : tr("plan"));
 
     const QRectF scale = scale_rect();
     for (int step = 1; step <= 9; ++step) {

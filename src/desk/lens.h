@@ -1,33 +1,78 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <QImage>
 #include <array>
 #include <optional>
-#include <stop_token>
 
 #include "colour/reader.h"
-#include "files/display_transform.h"
-#include "painting/painting.h"
-#include "render/live_render.h"
+#include "desk/bench.h"
+#include "painting/shape_splits.h"
 
 namespace underpaint {
 
 /// A way of looking at the canvas.
-enum class Lens { colour, grey, seal, twin, drift };
+enum class Lens {
+    colour,
+    grey,
+    seal,
+    twin,
+    squint,
+    shapes_2,
+    shapes_3,
+    shapes_5,
+    drift,
+    extremes,
+    pull,
+};
 struct LensText {
     Lens lens;
+    const char* id;  ///< in object names and on the command line
     const char* label;
     const char* about;
+    bool on_values, on_passes;  ///< the benches that have it
 };
-inline constexpr std::array<LensText, 5> kLenses{{
-    {Lens::colour, "Colour", "The painting as it is"},
-    {Lens::grey, "Grey", "Only its values, as the chosen reader sees them. Held down: G"},
-    {Lens::seal, "Seal", "The values as they were sealed. Held down: S"},
-    {Lens::twin, "Twin", "Two states beside a seam that you drag"},
-    {Lens::drift, "Drift",
-     "Tinted: what reads lighter than sealed turns amber, what reads darker turns blue"},
+inline constexpr std::array<LensText, 11> kLenses{{
+    {Lens::colour, "colour", "Colour", "The painting as it is", true, true},
+    {Lens::grey, "grey", "Grey", "Only its values, as the chosen reader sees them. Held down: G",
+     false, true},
+    {Lens::seal, "seal", "Seal", "The values as they were sealed. Held down: S", false, true},
+    {Lens::twin, "twin", "Twin", "Two states beside a seam that you drag", false, true},
+    {Lens::squint, "squint", "Squint", "Blurred, as through half-closed eyes. Held down: Q", true,
+     true},
+    {Lens::shapes_2, "shapes-2", "Shapes 2",
+     "Two flat values: dark and light. The split is dragged on the ladder", true, false},
+    {Lens::shapes_3, "shapes-3", "Shapes 3",
+     "Three flat values: dark, middle, light. The splits are dragged on the ladder", true, true},
+    {Lens::shapes_5, "shapes-5", "Shapes 5",
+     "Five flat values. The splits are dragged on the ladder", true, false},
+    {Lens::drift, "drift", "Drift",
+     "Tinted: what reads lighter than sealed turns amber, what reads darker turns blue", false,
+     true},
+    {Lens::extremes, "extremes", "Extremes",
+     "Black and white stand out where the paint is all but pure black or white outside the foci",
+     true, true},
+    {Lens::pull, "pull", "Pull of the eye",
+     "What draws the eye stays lit, the rest sinks: contrast in discs of the first focus's size",
+     true, false},
 }};
+constexpr const LensText& text_of(Lens lens) {
+    return kLenses[static_cast<std::size_t>(lens)];
+}
+constexpr bool has_lens(Bench bench, Lens lens) {
+    return bench == Bench::values ? text_of(lens).on_values : text_of(lens).on_passes;
+}
+/// Into how many shapes a lens reduces the picture; nothing for other lenses.
+constexpr std::optional<ShapeCount> shapes_of(Lens lens) {
+    switch (lens) {
+        case Lens::shapes_2: return ShapeCount::two;
+        case Lens::shapes_3: return ShapeCount::three;
+        case Lens::shapes_5: return ShapeCount::five;
+        default: return std::nullopt;
+    }
+}
+
+/// How strongly one squints: the blur's sigma as a share of the picture's long side.
+inline constexpr double kLeastSquint = 0.002, kMostSquint = 0.03, kUsualSquint = 0.008;
 
 /// What is to be seen.
 struct Sight {
@@ -38,28 +83,8 @@ struct Sight {
     Lens left = Lens::seal, right = Lens::colour;
     /// Counted from 0: dim all but the pixels that this pass moved beyond the held budget.
     std::optional<std::size_t> shown_pass;
+    double squint = kUsualSquint;
     friend bool operator==(const Sight&, const Sight&) = default;
 };
-
-/// The pixels of one view, ready for the screen. Twin gives two, all others one.
-struct Seen {
-    QImage image, right;
-    View view;
-};
-
-/// Nothing when stopped. One thread at a time with one LiveRender. `display` may be null: an sRGB
-/// screen.
-std::optional<Seen> look(LiveRender& live, const Painting& painting, const Sight& sight,
-                         const View& view, const DisplayTransform* display,
-                         const std::stop_token& stop);
-
-/// The moments that the lens needs of the painting.
-std::vector<std::size_t> moments_of(const Sight& sight);
-
-/// The drift lens's tint for a drift in steps over a grey 0..1: full at one step.
-Rgb drift_tint(float drift, float grey);
-
-/// 8-bit pixels for the screen, rounded.
-QImage image_of(const RgbBlock& pixels);
 
 }  // namespace underpaint

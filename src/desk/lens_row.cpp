@@ -20,7 +20,7 @@ LensRow::LensRow(Canvas& canvas, QWidget* parent) : QWidget(parent), canvas_(can
     row->setSpacing(scaled(4));
     for (const LensText& text : kLenses) {
         auto* button = lens_button(tr(text.label), tr(text.about));
-        button->setObjectName(QStringLiteral("lens_") + QString::fromLatin1(text.label).toLower());
+        button->setObjectName(QStringLiteral("lens_") + QString::fromLatin1(text.id));
         button->setCheckable(true);
         connect(button, &QPushButton::clicked, this, [this, lens = text.lens] {
             canvas_.set_lens(lens);
@@ -32,11 +32,19 @@ LensRow::LensRow(Canvas& canvas, QWidget* parent) : QWidget(parent), canvas_(can
     row->addStretch(1);
     left_ = side_button("twin_left", &LensRow::left_lens_);
     right_ = side_button("twin_right", &LensRow::right_lens_);
+    blur_ = blur_button();
+    across_ = lens_button(tr("From afar"),
+                          tr("The picture as small as it is from across a room, without blur"));
+    across_->setObjectName(QStringLiteral("across_room"));
+    across_->setCheckable(true);
+    connect(across_, &QPushButton::toggled, &canvas_, &Canvas::set_across_room);
+    connect(across_, &QPushButton::toggled, blur_, &QWidget::setDisabled);
     mirror_ = lens_button(tr("Mirror"), tr("See the picture the other way round (F)"));
     upend_ = lens_button(tr("Upend"), tr("See the picture upside down (U)"));
     connect(mirror_, &QPushButton::clicked, &canvas_, &Canvas::mirror);
     connect(upend_, &QPushButton::clicked, &canvas_, &Canvas::upend);
-    for (QPushButton* button : {left_, right_, mirror_, upend_}) row->addWidget(button);
+    for (QPushButton* button : {left_, right_, blur_, across_, mirror_, upend_})
+        row->addWidget(button);
     connect(&canvas_, &Canvas::lens_changed, this, &LensRow::refresh);
     refresh();
 }
@@ -54,7 +62,7 @@ QPushButton* LensRow::side_button(const char* name, Lens LensRow::*side) {
     button->setObjectName(QString::fromLatin1(name));
     auto* menu = new QMenu(this);
     for (const LensText& text : kLenses) {
-        if (text.lens == Lens::twin) continue;
+        if (text.lens == Lens::twin || !text.on_passes) continue;
         connect(menu->addAction(tr(text.label)), &QAction::triggered, this,
                 [this, side, lens = text.lens] {
                     this->*side = lens;
@@ -66,6 +74,22 @@ QPushButton* LensRow::side_button(const char* name, Lens LensRow::*side) {
     return button;
 }
 
+QPushButton* LensRow::blur_button() {
+    auto* button =
+        lens_button({}, tr("How strongly to squint: the blur as a share of the picture's "
+                           "long side"));
+    button->setObjectName(QStringLiteral("squint_blur"));
+    auto* menu = new QMenu(this);
+    const auto label = [](double share) { return tr("%1%").arg(100 * share, 0, 'f', 1); };
+    for (const double share : {kLeastSquint, 0.004, kUsualSquint, 0.015, kMostSquint})
+        connect(menu->addAction(label(share)), &QAction::triggered, this, [this, share] {
+            canvas_.set_squint(share);
+            refresh();
+        });
+    button->setMenu(menu);
+    return button;
+}
+
 void LensRow::set_bench(Bench bench) {
     bench_ = bench;
     refresh();
@@ -73,20 +97,27 @@ void LensRow::set_bench(Bench bench) {
 
 void LensRow::refresh() {
     const bool passes = bench_ == Bench::passes;
+    std::vector<std::pair<QPushButton*, bool>> seen;
     for (std::size_t i = 0; i < kLenses.size(); ++i) {
         const Lens lens = kLenses[i].lens;
         lenses_[i]->setChecked(lens == canvas_.lens());
-        lenses_[i]->setVisible(passes || lens == Lens::colour || lens == Lens::grey);
+        seen.emplace_back(lenses_[i], has_lens(bench_, lens));
         if (lens == Lens::colour) lenses_[i]->setText(passes ? tr("Colour") : tr("Painting"));
     }
     const bool twin = passes && canvas_.lens() == Lens::twin;
-    const auto label = [](Lens lens) { return tr(kLenses[static_cast<std::size_t>(lens)].label); };
-    left_->setVisible(twin);
-    right_->setVisible(twin);
+    const bool squints = canvas_.lens() == Lens::squint;
+    const auto label = [](Lens lens) { return tr(text_of(lens).label); };
     left_->setText(tr("left: %1 ▾").arg(label(left_lens_)));
     right_->setText(tr("right: %1 ▾").arg(label(right_lens_)));
-    mirror_->setVisible(!twin);
-    upend_->setVisible(!twin);
+    blur_->setText(tr("blur: %1% ▾").arg(100 * canvas_.squint(), 0, 'f', 1));
+    for (QPushButton* button : {left_, right_}) seen.emplace_back(button, twin);
+    for (QPushButton* button : {blur_, across_}) seen.emplace_back(button, squints);
+    for (QPushButton* button : {mirror_, upend_}) seen.emplace_back(button, !twin && !squints);
+    // Those that go first: for a moment the row would be wider than the window.
+    for (const auto& [button, visible] : seen)
+        if (!visible) button->hide();
+    for (const auto& [button, visible] : seen)
+        if (visible) button->show();
 }
 
 }  // namespace underpaint

@@ -11,7 +11,8 @@ class QPushButton;
 
 namespace underpaint {
 
-/// The lenses above the canvas; beside them the two sides of the twin, or mirror and upend.
+/// The lenses above the canvas; beside them the two sides of the twin, or how one squints, or
+/// mirror and upend.
 class LensRow : public QWidget {
     Q_OBJECT
 public:
@@ -22,11 +23,12 @@ private:
     void refresh();
     QPushButton* lens_button(const QString& label, const QString& about);
     QPushButton* side_button(const char* name, Lens LensRow::*side);
+    QPushButton* blur_button();
 
     Canvas& canvas_;
     Bench bench_ = Bench::passes;
     std::vector<QPushButton*> lenses_;
-    QPushButton *left_, *right_, *mirror_, *upend_;
+    QPushButton *left_, *right_, *blur_, *across_, *mirror_, *upend_;
     Lens left_lens_ = Lens::seal, right_lens_ = Lens::colour;
 };
 

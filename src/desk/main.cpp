@@ -45,7 +45,7 @@ private:
 template <class Texts, class Take>
 bool choose(const QString& wanted, const Texts& texts, Take take) {
     for (const auto& text : texts)
-        if (wanted.compare(QLatin1String(text.label), Qt::CaseInsensitive) == 0)
+        if (wanted.compare(QLatin1String(text.id), Qt::CaseInsensitive) == 0)
             return take(text), true;
     return wanted.isEmpty();
 }
@@ -74,7 +74,7 @@ int main(int argc, char** argv) {
     const QCommandLineOption bench(QStringLiteral("bench"), QStringLiteral("values or passes"),
                                    QStringLiteral("NAME"));
     const QCommandLineOption lens(QStringLiteral("lens"),
-                                  QStringLiteral("colour, grey, seal, twin or drift"),
+                                  QStringLiteral("colour, grey, squint, shapes-3, drift ..."),
                                   QStringLiteral("NAME"));
     const QCommandLineOption light(QStringLiteral("light"),
                                    QStringLiteral("Light greys, for a bright room"));

@@ -31,7 +31,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kHeldKeys[] = {Qt::Key_G, Qt::Key_S, Qt::Key_B, Qt::Key_F, Qt::Key_U};
+constexpr int kHeldKeys[] = {Qt::Key_G, Qt::Key_S, Qt::Key_B, Qt::Key_Q, Qt::Key_F, Qt::Key_U};
 
 }  // namespace
 
@@ -63,7 +63,7 @@ QWidget* MainWindow::build(const std::function<std::string()>& day) {
     pointer_ = new PointerLine(session_);
     findings_ = new FindingsView(session_, measuring_, *canvas_);
     findings_->setFixedHeight(scaled(132));
-    auto* values = new ValuesSheet(session_, *canvas_, day);
+    auto* values = new ValuesSheet(session_, measuring_, *canvas_, day);
     connect(values, &ValuesSheet::wants_passes, this, [this] { set_bench(Bench::passes); });
     passes_ = new PassesSheet(session_, measuring_);
     sheets_ = new QStackedWidget;
@@ -160,6 +160,11 @@ void MainWindow::connect_panes() {
     });
     for (const auto changed : {&Session::painting_changed, &Session::saved_changed})
         connect(&session_, changed, this, &MainWindow::refresh_actions);
+    connect(canvas_, &Canvas::lens_changed, this, [this] {
+        const auto shapes = shapes_of(canvas_->lens());
+        ladder_->set_shapes(shapes);
+        if (shapes) pointer_->set_shapes(*shapes);
+    });
     connect(files_, &FileDesk::busy_changed, this, &MainWindow::refresh_actions);
     connect(&session_, &Session::begun, this, [this] {
         middle_->setCurrentIndex(1);
@@ -190,10 +195,11 @@ void MainWindow::set_bench(Bench bench) {
     bench_ = bench;
     const bool passes = bench == Bench::passes;
     canvas_->cancel_outline();
-    if (!passes && canvas_->lens() != Lens::grey) canvas_->set_lens(Lens::colour);
+    if (!has_lens(bench, canvas_->lens())) canvas_->set_lens(Lens::colour);
     if (!passes) session_.set_moment(0);
     if (passes && session_.has_painting() && session_.moment() == 0)
         session_.set_moment(session_.painting().passes.size());
+    canvas_->set_focus_editing(!passes);
     sheets_->setCurrentIndex(passes ? 1 : 0);
     top_->set_bench(bench);
     ladder_->set_bench(bench);
@@ -209,6 +215,9 @@ bool MainWindow::handle_key(int key, bool pressed) {
             return true;
         case Qt::Key_S:
             canvas_->peek(pressed ? std::optional(Lens::seal) : std::nullopt);
+            return true;
+        case Qt::Key_Q:
+            canvas_->peek(pressed ? std::optional(Lens::squint) : std::nullopt);
             return true;
         case Qt::Key_B: canvas_->peek_before(pressed); return true;
         case Qt::Key_F:

@@ -4,8 +4,8 @@
 #include <chrono>
 #include <set>
 
-#include "desk/lens.h"
 #include "desk/look.h"
+#include "desk/through_lens.h"
 #include "render/view.h"
 
 namespace underpaint {
@@ -37,6 +37,7 @@ Measuring::Measuring(Session& session, QObject* parent)
     connect(&session_, &Session::painting_changed, this, &Measuring::put_off);
     connect(&session_, &Session::reader_changed, this, &Measuring::put_off);
     connect(&session_, &Session::begun, this, [this] {
+        basis_.reset();
         audit_.reset();
         findings_.clear();
         mends_.clear();
@@ -53,6 +54,11 @@ const std::vector<Mend>& Measuring::mends(std::size_t pass) const {
 /// The figures are out of date; new ones are begun once the hand rests.
 void Measuring::put_off() {
     if (!session_.has_painting()) return;
+    const Painting& painting = session_.painting();
+    Basis basis{painting.ground(), painting.parts, painting.plan.foci, painting.passes,
+                session_.reader()};
+    if (basis_ == basis) return;
+    basis_ = std::move(basis);
     job_.stop();
     current_ = false;
     mends_.clear();

@@ -40,6 +40,15 @@ signals:
     void finished_measuring();
 
 private:
+    /// What figures depend on. A plan's splits, for one, change none of them.
+    struct Basis {
+        SharedPicture ground;
+        std::vector<Part> parts;
+        std::vector<Focus> foci;
+        std::vector<Pass> passes;
+        Reader reader;
+        friend bool operator==(const Basis&, const Basis&) = default;
+    };
     void put_off();
     void measure();
     void take(Audit figures, std::vector<Finding> findings);
@@ -47,6 +56,7 @@ private:
     Session& session_;
     LatestJob job_;
     QTimer rest_;
+    std::optional<Basis> basis_;
     bool current_ = false;
     std::optional<Audit> audit_;
     std::vector<Finding> findings_;

@@ -16,6 +16,8 @@ class PointerLine : public QWidget {
 public:
     explicit PointerLine(const Session& session, QWidget* parent = nullptr);
     void set_bench(Bench bench) { bench_ = bench; }
+    /// Of which shapes it tells the one that a spot belongs to.
+    void set_shapes(ShapeCount count) { shapes_ = count; }
     void point(QPointF picture, bool inside);
     /// Says something else in its place, as long as it is not empty: what a mend would do.
     void say(const QString& text);
@@ -29,6 +31,7 @@ protected:
 private:
     const Session& session_;
     Bench bench_ = Bench::passes;
+    ShapeCount shapes_ = ShapeCount::three;
     QString label_, name_, figures_, said_;
 };
 

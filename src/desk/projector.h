@@ -7,7 +7,7 @@
 #include <memory>
 
 #include "desk/latest_job.h"
-#include "desk/lens.h"
+#include "desk/through_lens.h"
 
 namespace underpaint {
 

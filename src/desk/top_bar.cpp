@@ -29,7 +29,7 @@ TopBar::TopBar(Session& session, QMenu* file_menu, QWidget* parent)
     row->addWidget(title_);
     for (const BenchText& text : kBenches) {
         auto* tab = new QPushButton(QStringLiteral("%1 %2").arg(text.key).arg(tr(text.label)));
-        tab->setObjectName(QStringLiteral("bench_") + QString::fromLatin1(text.label).toLower());
+        tab->setObjectName(QStringLiteral("bench_") + QString::fromLatin1(text.id));
         tab->setProperty("role", "tab");
         tab->setCheckable(true);
         tab->setAutoExclusive(true);

@@ -9,10 +9,12 @@
 #include <QVBoxLayout>
 
 #include "audit/part_table.h"
+#include "audit/shapes.h"
 #include "colour/reader.h"
 #include "desk/greys.h"
 #include "desk/ledger_model.h"
 #include "desk/look.h"
+#include "desk/shape_bar.h"
 #include "desk/words.h"
 #include "painting/changes.h"
 #include "raster/polygon.h"
@@ -36,10 +38,11 @@ QIcon swatch_of(double step) {
 
 }  // namespace
 
-ValuesSheet::ValuesSheet(Session& session, Canvas& canvas, std::function<std::string()> day,
-                         QWidget* parent)
+ValuesSheet::ValuesSheet(Session& session, const Measuring& measuring, Canvas& canvas,
+                         std::function<std::string()> day, QWidget* parent)
     : QWidget(parent),
       session_(session),
+      measuring_(measuring),
       canvas_(canvas),
       day_(std::move(day)),
       job_(this, Urgency::when_idle) {
@@ -47,6 +50,9 @@ ValuesSheet::ValuesSheet(Session& session, Canvas& canvas, std::function<std::st
     connect(&session_, &Session::painting_changed, this, &ValuesSheet::refresh);
     connect(&session_, &Session::reader_changed, this, &ValuesSheet::measure_parts);
     connect(&canvas_, &Canvas::outlined, this, &ValuesSheet::add_part);
+    connect(&canvas_, &Canvas::lens_changed, this, [this] {
+        if (const auto count = shapes_of(canvas_.lens())) shapes_->set_shapes(*count);
+    });
     connect(&canvas_, &Canvas::outlining_changed, this, &ValuesSheet::refresh);
     refresh();
 }
@@ -81,9 +87,22 @@ void ValuesSheet::build() {
     outline_->setToolTip(
         tr("Click from point to point, or draw around it; Enter or a double click closes "
            "the outline, Backspace takes a point back, Escape gives it up"));
+    place_focus_ = new QPushButton(tr("Place a focus"));
+    place_focus_->setObjectName(QStringLiteral("place_focus"));
+    place_focus_->setToolTip(
+        tr("Press where the eye should go and drag to size it. A focus is moved by its middle and "
+           "sized by its rim; Delete removes it. The first one leads"));
+    connect(place_focus_, &QPushButton::clicked, &canvas_, &Canvas::begin_placing_focus);
+    connect(&canvas_, &Canvas::placing_changed, this, &ValuesSheet::refresh);
     remove_ = new QPushButton(tr("Remove"));
     remove_->setObjectName(QStringLiteral("remove_part"));
     remove_->setToolTip(tr("Remove the chosen part. One that a pass lands on can't be removed"));
+    shapes_ = new ShapeBar(session_, measuring_);
+    best_splits_ = new QPushButton(tr("Best splits"));
+    best_splits_->setObjectName(QStringLiteral("best_splits"));
+    best_splits_->setToolTip(
+        tr("Put the splits where the values part most clearly by themselves (Otsu's criterion)"));
+    connect(best_splits_, &QPushButton::clicked, this, &ValuesSheet::take_best_splits);
     hint_ = new QLabel;
     hint_->setProperty("tone", "secondary");
     hint_->setWordWrap(true);
@@ -94,6 +113,7 @@ void ValuesSheet::build() {
     auto* buttons = new QHBoxLayout;
     buttons->setSpacing(scaled(10));
     buttons->addWidget(outline_);
+    buttons->addWidget(place_focus_);
     buttons->addWidget(remove_);
     buttons->addStretch(1);
     auto* lower = new QVBoxLayout;
@@ -101,6 +121,15 @@ void ValuesSheet::build() {
     lower->setSpacing(scaled(10));
     lower->addLayout(buttons);
     lower->addWidget(hint_);
+    lower->addSpacing(scaled(6));
+    auto* head = new QHBoxLayout;
+    auto* title = new QLabel(tr("Shapes"));
+    title->setFont(body_font(true));
+    head->addWidget(title);
+    head->addStretch(1);
+    head->addWidget(best_splits_);
+    lower->addLayout(head);
+    lower->addWidget(shapes_);
     lower->addStretch(1);
     lower->addWidget(main_);
     auto* column = new QVBoxLayout(this);
@@ -135,6 +164,8 @@ void ValuesSheet::refresh() {
     const bool any = session_.has_painting();
     const bool sealed = any && session_.painting().sealed();
     outline_->setEnabled(any);
+    best_splits_->setEnabled(any);
+    place_focus_->setEnabled(any && session_.painting().plan.foci.size() < FocusTool::kMostFoci);
     outline_->setChecked(canvas_.outlining());
     main_->setEnabled(any);
     main_->setText(sealed ? tr("Go on to passes") : tr("Seal the underpaint"));
@@ -147,6 +178,10 @@ void ValuesSheet::refresh() {
         hint_->setText(
             tr("Click from point to point around the part, or draw around it in one go. Enter "
                "closes it, Backspace takes a point back, Escape gives it up."));
+    else if (canvas_.placing_focus())
+        hint_->setText(
+            tr("Press on the picture where the eye should go, and drag to size the "
+               "focus. Escape gives it up."));
     else if (sealed)
         hint_->setText(tr("Sealed on %1 as seal %2.")
                            .arg(short_date(session_.painting().seals.back().date))
@@ -158,6 +193,14 @@ void ValuesSheet::refresh() {
     else
         hint_->setText(tr("Double click a name to change it."));
     measure_parts();
+}
+
+void ValuesSheet::take_best_splits() {
+    if (!session_.has_painting() || !measuring_.audit()) return;
+    const ShapeCount count = shapes_->shapes();
+    session_.change(tr("Best splits"),
+                    with_splits(session_.painting(), count,
+                                best_splits(measuring_.audit()->ground.steps, count)));
 }
 
 void ValuesSheet::measure_parts() {

@@ -14,13 +14,15 @@ class QTreeWidget;
 
 namespace underpaint {
 
+class ShapeBar;
+
 /// The right side of the Values bench: the parts with their figures, outlining, and the seal.
 class ValuesSheet : public QWidget {
     Q_OBJECT
 public:
     /// `day` says what date a seal made now bears, as ISO 8601.
-    ValuesSheet(Session& session, Canvas& canvas, std::function<std::string()> day,
-                QWidget* parent = nullptr);
+    ValuesSheet(Session& session, const Measuring& measuring, Canvas& canvas,
+                std::function<std::string()> day, QWidget* parent = nullptr);
 
 signals:
     void wants_passes();  ///< the next bench
@@ -32,9 +34,11 @@ private:
     void measure_parts();
     void add_part(const std::vector<Point>& points);
     void remove_part();
+    void take_best_splits();
     void main_action();
 
     Session& session_;
+    const Measuring& measuring_;
     Canvas& canvas_;
     std::function<std::string()> day_;
     LatestJob job_;
@@ -48,7 +52,8 @@ private:
     std::optional<Measured> measured_;
     QTreeWidget* parts_;
     QLabel* hint_;
-    QPushButton *outline_, *remove_, *main_;
+    ShapeBar* shapes_;
+    QPushButton *outline_, *place_focus_, *remove_, *best_splits_, *main_;
 };
 
 }  // namespace underpaint

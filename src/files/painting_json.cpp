@@ -55,6 +55,12 @@ public:
             painting.plan.foci.push_back({focus.at("name"),
                                           {focus.at("x"), focus.at("y")},
                                           focus.at("radius").get<double>()});
+        if (json.at("plan").contains("splits"))  // older paintings have none
+            for (const ShapeCount count : kShapeCounts)
+                painting.plan.splits.set(count, json.at("plan")
+                                                    .at("splits")
+                                                    .at(std::to_string(number_of(count)))
+                                                    .get<Splits>());
         for (const Json& seal : json.at("seals"))
             painting.seals.push_back(
                 {seal.at("number"), seal.at("date"), sized(picture(seal.at("picture")))});
@@ -116,7 +122,7 @@ std::string write_painting(const Painting& painting, const NamePicture& name) {
               {"name", painting.name},
               {"underpaint", name(painting.underpaint)},
               {"parts", Json::array()},
-              {"plan", {{"foci", Json::array()}}},
+              {"plan", {{"foci", Json::array()}, {"splits", Json::object()}}},
               {"seals", Json::array()},
               {"passes", Json::array()}};
     for (const Part& part : painting.parts)
@@ -126,6 +132,8 @@ std::string write_painting(const Painting& painting, const NamePicture& name) {
                                         {"x", focus.centre.x},
                                         {"y", focus.centre.y},
                                         {"radius", focus.radius}});
+    for (const ShapeCount count : kShapeCounts)
+        json["plan"]["splits"][std::to_string(number_of(count))] = painting.plan.splits.of(count);
     for (const Seal& seal : painting.seals)
         json["seals"].push_back(
             {{"number", seal.number}, {"date", seal.date}, {"picture", name(seal.picture)}});

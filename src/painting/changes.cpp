@@ -65,7 +65,20 @@ Painting without_part(Painting painting, PartId id) {
 }
 
 Painting with_foci(Painting painting, std::vector<Focus> foci) {
+    // A focus stays on the picture; its radius is from a pixel to the whole of it.
+    const Size size = painting.size();
+    const double most = std::max(size.width, size.height);
+    const auto inside = [](double v, double length) { return v > 0 ? std::min(v, length) : 0; };
+    for (Focus& focus : foci) {
+        focus.centre = {inside(focus.centre.x, size.width), inside(focus.centre.y, size.height)};
+        focus.radius = focus.radius > 1 ? std::min(focus.radius, most) : 1;
+    }
     painting.plan.foci = std::move(foci);
+    return painting;
+}
+
+Painting with_splits(Painting painting, ShapeCount count, Splits splits) {
+    painting.plan.splits.set(count, std::move(splits));
     return painting;
 }
 

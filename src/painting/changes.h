@@ -17,6 +17,7 @@ Painting with_part_renamed(Painting painting, PartId id, std::string name);
 Painting without_part(Painting painting, PartId id);
 bool part_in_use(const Painting& painting, PartId id);
 Painting with_foci(Painting painting, std::vector<Focus> foci);
+Painting with_splits(Painting painting, ShapeCount count, Splits splits);
 
 /// Lays a pass after all others.
 Painting with_pass(Painting painting, Pass pass);

@@ -4,6 +4,7 @@
 #include <string>
 #include <vector>
 
+#include "painting/shape_splits.h"
 #include "raster/geometry.h"
 
 namespace underpaint {
@@ -16,9 +17,13 @@ struct Focus {
     friend bool operator==(const Focus&, const Focus&) = default;
 };
 
+/// The radius of a focus that nobody has sized yet, as a share of the picture's long side.
+inline constexpr double kUsualFocus = 0.06;
+
 /// What the painter means the picture to be.
 struct Plan {
     std::vector<Focus> foci;  ///< the first one leads
+    ShapeSplits splits;
     friend bool operator==(const Plan&, const Plan&) = default;
 };
 

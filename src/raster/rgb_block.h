@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "colour/rgb.h"
+#include "raster/cache_aligned.h"
 #include "raster/geometry.h"
 
 namespace underpaint {
@@ -64,7 +65,7 @@ private:
     }
 
     Rect area_;
-    std::vector<float> samples_;
+    AlignedFloats samples_;
 };
 
 /// The same with one plane: a mask's coverage 0..1, or a step, or a drift.
@@ -94,7 +95,7 @@ private:
     std::size_t offset(int y) const { return static_cast<std::size_t>(y) * width(); }
 
     Rect area_;
-    std::vector<float> samples_;
+    AlignedFloats samples_;
 };
 
 }  // namespace underpaint

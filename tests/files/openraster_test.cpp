@@ -32,6 +32,7 @@ Painting rich(Depth depth) {
     Painting painting = with_columns(sealed(noise({150, 90}, Channels::grey, depth)),
                                      "Left \"half\" & more", 0, 75);
     painting = with_foci(painting, {{"Lamp", {40.25, 30.5}, 12.125}});
+    painting = with_splits(painting, ShapeCount::three, {2.75, 6.125});
     int i = 0;
     for (const BlendText& text : kBlendTexts) {
         Pass pass = tint({0.8F, 0.37F, 0.21F}, text.mode, 0.3F + 0.01F * static_cast<float>(i));
@@ -429,6 +430,9 @@ TEST_F(OpenRaster, DamagedDataOfOursIsTroubleAndNotACrash) {
                   .find("missing"),
               std::string::npos);
     EXPECT_EQ(replaced("\"on\": true", "\"on\": false"), "no trouble");
+    EXPECT_EQ(replaced("\"splits\"", "\"spliffs\""), "no trouble") << "as older paintings were";
+    EXPECT_NE(replaced("\"splits\": {", "\"splits\": {\"2\": [\"x\"], \"y\": {").find("damaged"),
+              std::string::npos);
 
     const auto with_source = [&](const std::string& source) {
         const auto at = json.find("\"source\": {"), end = json.find('}', at);

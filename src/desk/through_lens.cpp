@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "desk/lens.h"
+#include "desk/through_lens.h"
 
 #include <algorithm>
 #include <cmath>
 
 #include "audit/tile_audit.h"
 #include "audit/verdict.h"
+#include "desk/value_lenses.h"
 #include "raster/sample_rows.h"
 #include "render/grey.h"
 
@@ -72,11 +73,16 @@ void dim(RgbBlock& pixels, const RgbBlock& before, const RgbBlock& after, Reader
     }
 }
 
-RgbBlock through_lens(const Side& side, const Sight& sight, LiveRender::States states) {
+RgbBlock through_lens(const Side& side, const Sight& sight, const Plan& plan, double shrink,
+                      LiveRender::States states) {
     RgbBlock pixels = side.lens == Lens::drift
                           ? tinted(*states[side.now], *states[side.sealed], sight.reader)
                           : *states[side.now];
-    if (side.lens == Lens::grey || side.lens == Lens::seal) turn_grey(pixels, sight.reader);
+    if (side.lens == Lens::grey || side.lens == Lens::seal || side.lens == Lens::pull)
+        turn_grey(pixels, sight.reader);
+    if (const auto count = shapes_of(side.lens))
+        flatten_to_shapes(pixels, sight.reader, *count, plan.splits.of(*count));
+    if (side.lens == Lens::extremes) mark_extremes(pixels, plan.foci, shrink);
     if (sight.shown_pass && side.lens != Lens::seal)
         dim(pixels, *states[side.before], *states[side.after], sight.reader);
     return pixels;
@@ -148,13 +154,18 @@ std::optional<Seen> look(LiveRender& live, const Painting& painting, const Sight
     const auto show = [&](LiveRender::States states) {
         for (std::size_t i = 0; i < wanted.sides.size(); ++i) {
             const Side& side = wanted.sides[i];
-            if (side.lens == Lens::colour && !sight.shown_pass)
+            const bool plain = side.lens == Lens::colour || side.lens == Lens::squint;
+            if (plain && !sight.shown_pass)
                 targets[i].take(*states[side.now]);
             else
-                targets[i].take(through_lens(side, sight, states));
+                targets[i].take(through_lens(side, sight, painting.plan, view.shrink, states));
         }
     };
     if (!live.frame(painting, wanted.moments, view, show, stop)) return std::nullopt;
+    const double long_side = std::max(painting.size().width, painting.size().height) / view.shrink;
+    for (std::size_t i = 0; i < wanted.sides.size(); ++i)
+        if (wanted.sides[i].lens == Lens::squint)
+            squint(i == 0 ? seen.image : seen.right, sight.squint * long_side);
     return seen;
 }
 

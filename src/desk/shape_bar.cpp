@@ -1,0 +1,94 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/shape_bar.h"
+
+#include <QPainter>
+
+#include "audit/shapes.h"
+#include "colour/reader.h"
+#include "desk/greys.h"
+#include "desk/look.h"
+
+namespace underpaint {
+
+QString name_of_shape(ShapeCount count, std::size_t shape) {
+    static const char* const two[] = {"dark", "light"};
+    static const char* const three[] = {"dark", "middle", "light"};
+    static const char* const five[] = {"darkest", "dark", "middle", "light", "lightest"};
+    const char* const* names = count == ShapeCount::two     ? two
+                               : count == ShapeCount::three ? three
+                                                            : five;
+    return QObject::tr(names[shape]);
+}
+
+ShapeBar::ShapeBar(const Session& session, const Measuring& measuring, QWidget* parent)
+    : QWidget(parent), session_(session), measuring_(measuring) {
+    setObjectName(QStringLiteral("shape_bar"));
+    setToolTip(
+        tr("How much of the picture each flat value takes. The splits are dragged on the "
+           "ladder while a shapes lens is on"));
+    setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
+    connect(&session_, &Session::painting_changed, this, &ShapeBar::refresh);
+    connect(&measuring_, &Measuring::figures_changed, this, &ShapeBar::refresh);
+    refresh();
+}
+
+void ShapeBar::set_shapes(ShapeCount count) {
+    count_ = count;
+    refresh();
+}
+
+QSize ShapeBar::sizeHint() const {
+    return {scaled(200), scaled(44)};
+}
+
+void ShapeBar::refresh() {
+    shares_.clear();
+    if (session_.has_painting() && measuring_.audit())
+        shares_ = shape_shares(measuring_.audit()->ground.steps,
+                               session_.painting().plan.splits.of(count_));
+    QStringList words;
+    for (std::size_t i = 0; i < shares_.size(); ++i)
+        words << tr("%1 %2%").arg(name_of_shape(count_, i)).arg(100 * shares_[i], 0, 'f', 0);
+    setAccessibleName(tr("Shapes: %1").arg(words.join(QStringLiteral(", "))));
+    update();
+}
+
+void ShapeBar::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    const QRectF bar(0, 0, width(), scaled(22));
+    painter.fillRect(bar, greys().rule);
+    if (shares_.empty()) return;
+    const Splits& splits = session_.painting().plan.splits.of(count_);
+    painter.setFont(figure_font());
+    double x = 0;
+    for (std::size_t i = 0; i < shares_.size(); ++i) {
+        const double width = bar.width() * shares_[i];
+        const int level = qRound(
+            255 * encoded_grey_of(lightness_of_step(static_cast<float>(flat_step(count_, i)))));
+        const QRectF cell(x, 0, width, bar.height());
+        painter.fillRect(cell, QColor(level, level, level));
+        const QString text = QString::number(100 * shares_[i], 'f', 0) + QLatin1Char('%');
+        if (painter.fontMetrics().horizontalAdvance(text) + scaled(6) < width) {
+            painter.setPen(level > 110 ? QColor(0x11, 0x11, 0x11) : QColor(0xf4, 0xf4, 0xf4));
+            painter.drawText(cell, Qt::AlignCenter, text);
+        }
+        x += width;
+    }
+    // Few words where there is room for words, figures alone for five shapes.
+    painter.setFont(secondary_font());
+    painter.setPen(greys().secondary);
+    const QRectF below(0, bar.bottom() + scaled(4), width(), scaled(16));
+    const auto at = [](double split) { return QString::number(split, 'f', 1); };
+    if (count_ == ShapeCount::five) {
+        QStringList figures;
+        for (const double split : splits) figures << at(split);
+        painter.drawText(below, Qt::AlignLeft,
+                         tr("split at %1").arg(figures.join(QStringLiteral(" · "))));
+        return;
+    }
+    painter.drawText(below, Qt::AlignLeft, tr("dark below %1").arg(at(splits.front())));
+    if (count_ == ShapeCount::three) painter.drawText(below, Qt::AlignHCenter, tr("middle"));
+    painter.drawText(below, Qt::AlignRight, tr("light above %1").arg(at(splits.back())));
+}
+
+}  // namespace underpaint
