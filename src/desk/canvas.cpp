@@ -27,6 +27,7 @@ Canvas::Canvas(Session& session, const Measuring& measuring, QWidget* parent)
       session_(session),
       measuring_(measuring),
       focus_meter_(session),
+      edge_meter_(session),
       focus_tool_(session, transform_) {
     setObjectName(QStringLiteral("canvas"));
     setAccessibleName(tr("The painting"));
@@ -35,6 +36,7 @@ Canvas::Canvas(Session& session, const Measuring& measuring, QWidget* parent)
     setMinimumSize(scaled(240), scaled(180));
     transform_.set_margin(scaled(22));
     connect(&projector_, &Projector::shown, this, &Canvas::take);
+    connect(&edge_meter_, &EdgeMeter::changed, this, qOverload<>(&QWidget::update));
     connect(&focus_meter_, &FocusMeter::changed, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::begun, this, &Canvas::begin_painting);
     connect(&session_, &Session::painting_changed, this, &Canvas::refresh);
@@ -126,25 +128,27 @@ void Canvas::paintEvent(QPaintEvent*) {
     if (!session_.has_painting()) return;
     draw_picture(painter);
     draw_pull(painter);
+    draw_edges(painter);
     painter.setRenderHint(QPainter::Antialiasing);
     draw_rivals(painter);
     draw_foci(painter);
     draw_seam(painter);
     draw_outline(painter);
-    if (seen_ && seen_lens_ == Lens::drift) {
-        painter.setFont(secondary_font());
-        const QString note =
-            tr("Tinted by drift: amber reads lighter than sealed, blue darker; full "
-               "at one step");
-        const QRectF place = QRectF(painter.fontMetrics().boundingRect(note))
-                                 .adjusted(-scaled(7), -scaled(3), scaled(7), scaled(3));
-        const QRectF box(
-            QPointF((width() - place.width()) / 2, height() - place.height() - scaled(1)),
-            place.size());
-        painter.fillRect(box, QColor(0x11, 0x11, 0x11, 215));
-        painter.setPen(QColor(0xf4, 0xf4, 0xf4));
-        painter.drawText(box, Qt::AlignCenter, note);
-    }
+    draw_note(painter);
+}
+
+/// What a lens that changes the picture says of itself.
+void Canvas::draw_note(QPainter& painter) const {
+    const QString note = seen_ ? tr(text_of(seen_lens_).note) : QString();
+    if (note.isEmpty()) return;
+    painter.setFont(secondary_font());
+    const QRectF place = QRectF(painter.fontMetrics().boundingRect(note))
+                             .adjusted(-scaled(7), -scaled(3), scaled(7), scaled(3));
+    const QRectF box(QPointF((width() - place.width()) / 2, height() - place.height() - scaled(1)),
+                     place.size());
+    painter.fillRect(box, QColor(0x11, 0x11, 0x11, 215));
+    painter.setPen(QColor(0xf4, 0xf4, 0xf4));
+    painter.drawText(box, Qt::AlignCenter, note);
 }
 
 /// An image that was made for this very size is moved by less than a pixel of the screen, so that
@@ -203,6 +207,20 @@ void Canvas::draw_pull(QPainter& painter) const {
     painter.setCompositionMode(QPainter::CompositionMode_Multiply);
     painter.drawImage(on_canvas, map);
     painter.restore();
+}
+
+void Canvas::draw_edges(QPainter& painter) const {
+    if (!seen_ || seen_lens_ != Lens::edges || edge_meter_.drawing().isNull()) return;
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    const QRectF whole = transform_.picture_on_canvas();
+    // Made smaller by the widget's own means lines would break up.
+    const QSize size = (whole.size() * devicePixelRatioF()).toSize();
+    const QImage& drawing = edge_meter_.drawing();
+    const QImage fitting =
+        size.width() < drawing.width()
+            ? drawing.scaled(size, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
+            : drawing;
+    painter.drawImage(whole, fitting.mirrored(transform_.mirrored(), transform_.upended()));
 }
 
 void Canvas::draw_label(QPainter& painter, QPointF at, const QString& text) const {

@@ -4,6 +4,7 @@
 #include <QWidget>
 #include <vector>
 
+#include "desk/edge_meter.h"
 #include "desk/focus_meter.h"
 #include "desk/focus_tool.h"
 #include "desk/measuring.h"
@@ -42,6 +43,7 @@ public:
     void begin_placing_focus();
     bool placing_focus() const { return focus_tool_.placing(); }
     const FocusMeter& focus_meter() const { return focus_meter_; }
+    const EdgeMeter& edge_meter() const { return edge_meter_; }
 
     double squint() const { return sight_.squint; }
     void set_squint(double share);
@@ -91,6 +93,8 @@ private:
     QRectF on_device_pixels(const QRectF& place, QSize image) const;
     void draw_picture(QPainter& painter) const;
     void draw_pull(QPainter& painter) const;
+    void draw_edges(QPainter& painter) const;
+    void draw_note(QPainter& painter) const;
     void draw_foci(QPainter& painter) const;
     void draw_rivals(QPainter& painter) const;
     void draw_label(QPainter& painter, QPointF at, const QString& text) const;
@@ -110,6 +114,7 @@ private:
 
     double seam_ = 0.5;  // across the picture
     FocusMeter focus_meter_;
+    EdgeMeter edge_meter_;
     FocusTool focus_tool_;
     bool editing_foci_ = false, across_room_ = false;
     enum class Drag { none, pan, seam, outline, focus } drag_ = Drag::none;

@@ -20,6 +20,7 @@ enum class Lens {
     shapes_2,
     shapes_3,
     shapes_5,
+    edges,
     drift,
     extremes,
     pull,
@@ -30,8 +31,9 @@ struct LensText {
     const char* label;
     const char* about;
     bool on_values, on_passes;  ///< the benches that have it
+    const char* note = "";      ///< said over the canvas while it is on
 };
-inline constexpr std::array<LensText, 11> kLenses{{
+inline constexpr std::array<LensText, 12> kLenses{{
     {Lens::colour, "colour", "Colour", "The painting as it is", true, true},
     {Lens::grey, "grey", "Grey", "Only its values, as the chosen reader sees them. Held down: G",
      false, true},
@@ -45,15 +47,17 @@ inline constexpr std::array<LensText, 11> kLenses{{
      "Three flat values: dark, middle, light. The splits are dragged on the ladder", true, true},
     {Lens::shapes_5, "shapes-5", "Shapes 5",
      "Five flat values. The splits are dragged on the ladder", true, false},
+    {Lens::edges, "edges", "Edges", "Where values meet, and how abruptly: hard, firm, soft or lost",
+     true, false, "Edges: white is hard, then firm, soft and, darkest and thinnest, lost"},
     {Lens::drift, "drift", "Drift",
      "Tinted: what reads lighter than sealed turns amber, what reads darker turns blue", false,
-     true},
+     true, "Tinted by drift: amber reads lighter than sealed, blue darker; full at one step"},
     {Lens::extremes, "extremes", "Extremes",
      "Black and white stand out where the paint is all but pure black or white outside the foci",
-     true, true},
+     true, true, "Outside the foci only pure black and white keep their value here"},
     {Lens::pull, "pull", "Pull of the eye",
      "What draws the eye stays lit, the rest sinks: contrast in discs of the first focus's size",
-     true, false},
+     true, false, "Lit where contrast is greatest, in discs of the first focus's size"},
 }};
 constexpr const LensText& text_of(Lens lens) {
     return kLenses[static_cast<std::size_t>(lens)];

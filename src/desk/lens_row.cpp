@@ -109,7 +109,7 @@ void LensRow::refresh() {
     const auto label = [](Lens lens) { return tr(text_of(lens).label); };
     left_->setText(tr("left: %1 ▾").arg(label(left_lens_)));
     right_->setText(tr("right: %1 ▾").arg(label(right_lens_)));
-    blur_->setText(tr("blur: %1% ▾").arg(100 * canvas_.squint(), 0, 'f', 1));
+    blur_->setText(tr("%1% ▾").arg(100 * canvas_.squint(), 0, 'f', 1));
     for (QPushButton* button : {left_, right_}) seen.emplace_back(button, twin);
     for (QPushButton* button : {blur_, across_}) seen.emplace_back(button, squints);
     for (QPushButton* button : {mirror_, upend_}) seen.emplace_back(button, !twin && !squints);

@@ -24,7 +24,8 @@ public:
 private:
     void look() {
         const bool ready = window_.session().has_painting() && window_.measuring().finished() &&
-                           window_.canvas().settled() && !window_.files().busy();
+                           window_.canvas().settled() && window_.canvas().edge_meter().finished() &&
+                           !window_.files().busy();
         // Without a painting, and none on its way, there is nothing to wait for.
         const bool hopeless = !window_.session().has_painting() && !window_.files().busy();
         if (!ready && !hopeless && ++waited_ < kPatience) return;

@@ -80,6 +80,7 @@ RgbBlock through_lens(const Side& side, const Sight& sight, const Plan& plan, do
                           : *states[side.now];
     if (side.lens == Lens::grey || side.lens == Lens::seal || side.lens == Lens::pull)
         turn_grey(pixels, sight.reader);
+    if (side.lens == Lens::edges) sink(pixels, sight.reader);
     if (const auto count = shapes_of(side.lens))
         flatten_to_shapes(pixels, sight.reader, *count, plan.splits.of(*count));
     if (side.lens == Lens::extremes) mark_extremes(pixels, plan.foci, shrink);

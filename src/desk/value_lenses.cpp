@@ -5,6 +5,7 @@
 
 #include "audit/extremes.h"
 #include "audit/tile_audit.h"
+#include "render/grey.h"
 
 namespace underpaint {
 
@@ -34,6 +35,13 @@ void mark_extremes(RgbBlock& pixels, std::span<const Focus> foci, double shrink)
                 row.set(i, grey(0.36F + 0.22F * (0.3F * c.r + 0.59F * c.g + 0.11F * c.b)));
         }
     }
+}
+
+void sink(RgbBlock& pixels, Reader reader) {
+    turn_grey(pixels, reader);
+    const RgbRow all = pixels.all();
+    for (const auto channel : {all.r, all.g, all.b})
+        for (float& v : channel) v = 0.05F + 0.33F * v;
 }
 
 void squint(QImage& image, double sigma) {

@@ -18,6 +18,9 @@ void flatten_to_shapes(RgbBlock& pixels, Reader reader, ShapeCount count, const 
 /// All but pure black and white outside the foci goes into the middle greys. `shrink` as in View.
 void mark_extremes(RgbBlock& pixels, std::span<const Focus> foci, double shrink);
 
+/// Its values, so dark that what is drawn over them stands out.
+void sink(RgbBlock& pixels, Reader reader);
+
 /// Gaussian blur; `sigma` in pixels of the image, at most some hundred.
 void squint(QImage& image, double sigma);
 

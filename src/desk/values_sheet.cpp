@@ -11,6 +11,7 @@
 #include "audit/part_table.h"
 #include "audit/shapes.h"
 #include "colour/reader.h"
+#include "desk/edge_bars.h"
 #include "desk/greys.h"
 #include "desk/ledger_model.h"
 #include "desk/look.h"
@@ -130,6 +131,11 @@ void ValuesSheet::build() {
     head->addWidget(best_splits_);
     lower->addLayout(head);
     lower->addWidget(shapes_);
+    lower->addSpacing(scaled(6));
+    auto* edges = new QLabel(tr("Edges"));
+    edges->setFont(body_font(true));
+    lower->addWidget(edges);
+    lower->addWidget(new EdgeBars(canvas_.edge_meter()));
     lower->addStretch(1);
     lower->addWidget(main_);
     auto* column = new QVBoxLayout(this);

@@ -124,6 +124,19 @@ TEST_F(ValuesBench, ExtremesStandOutUnlessInAFocus) {
     EXPECT_LT(shown(230, 199.5).red(), 200) << "allowed there";
 }
 
+TEST_F(ValuesBench, EdgesAreDrawnAndCounted) {
+    click("lens_edges");
+    settle();
+    EXPECT_GT(shown(100, 100).red(), 180);
+    EXPECT_GT(shown(200, 60).red(), 180);
+    EXPECT_LT(shown(150, 100).red(), 90);
+    EXPECT_TRUE(find("edge_bars")->accessibleName().contains("hard 100%"))
+        << find("edge_bars")->accessibleName().toStdString();
+    window_->canvas().mirror();
+    settle();
+    EXPECT_GT(shown(100, 100).red(), 180) << "it turns with the picture";
+}
+
 TEST_F(ValuesBench, SquintingBlursAndFromAfarIsSmall) {
     QTest::keyPress(&window_->canvas(), Qt::Key_Q);
     settle();

@@ -88,7 +88,7 @@ protected:
     void settle() const {
         ASSERT_TRUE(wait([&] {
             return window_->canvas().settled() && window_->measuring().finished() &&
-                   window_->measuring().current();
+                   window_->canvas().edge_meter().finished() && window_->measuring().current();
         }));
         QCoreApplication::processEvents();
     }

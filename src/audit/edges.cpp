@@ -1,0 +1,154 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "audit/edges.h"
+
+#include <tbb/parallel_for.h>
+
+#include <algorithm>
+#include <cmath>
+#include <opencv2/imgproc.hpp>
+
+namespace underpaint {
+namespace {
+
+constexpr double kBlurs[] = {0, 1.5, 4, 9};  // sigma, viewing pixels
+constexpr double kWidthOfBlur = 2.507;       // contrast over slope, for a Gaussian of sigma 1
+constexpr int kReach = 48;                   // pixels to either side that a transition may have
+constexpr float kFlatSlope = 0.08F;          // of the steepest: beyond it the transition is over
+constexpr int kLeastRidge = 8;               // pixels
+
+/// A picture of steps at one blur, with its gradient.
+struct Level {
+    cv::Mat steps, dx, dy, slope;
+
+    Level(const cv::Mat& sharp, double sigma) {
+        if (sigma > 0)
+            cv::GaussianBlur(sharp, steps, {}, sigma, 0, cv::BORDER_REPLICATE);
+        else
+            steps = sharp;
+        cv::Scharr(steps, dx, CV_32F, 1, 0, 1.0 / 32, 0, cv::BORDER_REPLICATE);
+        cv::Scharr(steps, dy, CV_32F, 0, 1, 1.0 / 32, 0, cv::BORDER_REPLICATE);
+        cv::magnitude(dx, dy, slope);
+    }
+
+    bool inside(double x, double y) const {
+        return x >= 0 && y >= 0 && x <= steps.cols - 1 && y <= steps.rows - 1;
+    }
+
+    /// Less steep half a pixel's width to either side of it: of the pixels across a ridge one is.
+    bool is_ridge(int x, int y) const {
+        const float here = slope.at<float>(y, x);
+        const double nx = dx.at<float>(y, x) / here, ny = dy.at<float>(y, x) / here;
+        return here > between(slope, x + nx, y + ny) && here >= between(slope, x - nx, y - ny);
+    }
+
+    /// Mixed from the four pixels around a place, which lies inside.
+    static float between(const cv::Mat& plane, double x, double y) {
+        const int left = std::clamp(static_cast<int>(x), 0, std::max(0, plane.cols - 2));
+        const int top = std::clamp(static_cast<int>(y), 0, std::max(0, plane.rows - 2));
+        const auto u = static_cast<float>(x - left), v = static_cast<float>(y - top);
+        const float *a = plane.ptr<float>(top) + left, *b = plane.ptr<float>(top + 1) + left;
+        const float above = a[0] + u * (a[1] - a[0]), below = b[0] + u * (b[1] - b[0]);
+        return above + v * (below - above);
+    }
+};
+
+/// Follows the transition across a ridge both ways, until it is over.
+std::optional<EdgePoint> measure(const Level& level, int x, int y, double sigma) {
+    const float steep = level.slope.at<float>(y, x);
+    const double nx = level.dx.at<float>(y, x) / steep, ny = level.dy.at<float>(y, x) / steep;
+    // Rising along (nx, ny). The steepest pixel may lie a little beside the ridge's middle.
+    const auto value = [&](int t) { return Level::between(level.steps, x + t * nx, y + t * ny); };
+    const auto there = [&](int t) { return level.inside(x + t * nx, y + t * ny); };
+    float steepest = 0;
+    for (int t = -2; t < 2; ++t)
+        if (there(t) && there(t + 1)) steepest = std::max(steepest, value(t + 1) - value(t));
+    if (steepest <= 0) return std::nullopt;
+    const auto end = [&](int step) {
+        int t = 0;
+        while (std::abs(t) < kReach && there(t + step)) {
+            const float rise = static_cast<float>(step) * (value(t + step) - value(t));
+            // Right at the middle of a hard edge a pixel may be flat already.
+            if (std::abs(t) > 1 && rise < kFlatSlope * steepest) break;
+            if (rise < 0) break;
+            steepest = std::max(steepest, rise);
+            t += step;
+        }
+        return t;
+    };
+    const int low = end(-1), high = end(1);
+    const float contrast = value(high) - value(low);
+    if (contrast < static_cast<float>(kLeastEdge)) return std::nullopt;
+    // Texture makes single pixels steep: the slope is taken over a quarter of the transition.
+    const int over = std::max(1, static_cast<int>(std::lround(contrast / steepest / 4)));
+    float slope = over > 1 ? 0 : steepest;
+    for (int t = low; over > 1 && t + over <= high; ++t)
+        slope = std::max(slope, (value(t + over) - value(t)) / static_cast<float>(over));
+    const double seen = contrast / slope, blur = kWidthOfBlur * sigma;
+    const double width = std::sqrt(std::max(seen * seen - blur * blur, 1.0));
+    return EdgePoint{x, y, static_cast<float>(width), contrast};
+}
+
+/// Leaves out ridges of few pixels.
+std::vector<EdgePoint> without_crumbs(std::vector<EdgePoint> points, cv::Size size) {
+    cv::Mat ridges = cv::Mat::zeros(size, CV_8U), labels, stats, middles;
+    for (const EdgePoint& p : points) ridges.at<uchar>(p.y, p.x) = 1;
+    cv::connectedComponentsWithStats(ridges, labels, stats, middles, 8);
+    std::erase_if(points, [&](const EdgePoint& p) {
+        return stats.at<int>(labels.at<int>(p.y, p.x), cv::CC_STAT_AREA) < kLeastRidge;
+    });
+    return points;
+}
+
+/// Ridges of one level, where nothing finer was found.
+std::vector<EdgePoint> ridges_of(const Level& level, double sigma, const cv::Mat& taken) {
+    // Flatter than this, no transition within reach comes to an edge.
+    const auto least = static_cast<float>(kLeastEdge / kReach);
+    const int rows = level.steps.rows, columns = level.steps.cols;
+    std::vector<std::vector<EdgePoint>> found(static_cast<std::size_t>(rows));
+    tbb::parallel_for(1, std::max(1, rows - 1), [&](int y) {
+        for (int x = 1; x + 1 < columns; ++x) {
+            if (level.slope.at<float>(y, x) < least || taken.at<uchar>(y, x)) continue;
+            if (!level.is_ridge(x, y)) continue;
+            if (const auto point = measure(level, x, y, sigma))
+                found[static_cast<std::size_t>(y)].push_back(*point);
+        }
+    });
+    std::vector<EdgePoint> points;
+    for (const auto& row : found) points.insert(points.end(), row.begin(), row.end());
+    return without_crumbs(std::move(points), level.steps.size());
+}
+
+}  // namespace
+
+EdgeKind kind_of_edge(double width) {
+    if (width <= kHardEdge) return EdgeKind::hard;
+    if (width <= kFirmEdge) return EdgeKind::firm;
+    return width <= kSoftEdge ? EdgeKind::soft : EdgeKind::lost;
+}
+
+EdgeMap find_edges(const ViewingSteps& viewing) {
+    const Rect& area = viewing.steps.area();
+    EdgeMap map{area.size(), viewing.scale, {}};
+    if (area.width < 3 || area.height < 3) return map;
+    const cv::Mat sharp(area.height, area.width, CV_32F,
+                        const_cast<float*>(viewing.steps.samples().data()));
+    cv::Mat taken = cv::Mat::zeros(sharp.size(), CV_8U);
+    for (const double sigma : kBlurs) {
+        const auto points = ridges_of(Level(sharp, sigma), sigma, taken);
+        for (const EdgePoint& p : points) {
+            const int room = static_cast<int>(std::ceil(p.width / 2 + 3 + sigma));
+            cv::circle(taken, {p.x, p.y}, room, 1, cv::FILLED);
+        }
+        map.points.insert(map.points.end(), points.begin(), points.end());
+    }
+    return map;
+}
+
+EdgeLengths lengths_of(const EdgeMap& edges) {
+    EdgeLengths lengths;
+    for (const EdgePoint& p : edges.points)
+        lengths.length[static_cast<std::size_t>(kind_of_edge(p.width))] += 1;
+    return lengths;
+}
+
+}  // namespace underpaint

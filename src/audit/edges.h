@@ -1,0 +1,57 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <optional>
+#include <string_view>
+#include <vector>
+
+#include "audit/focus.h"
+
+namespace underpaint {
+
+/// How abruptly one value goes over into another, by the width of the transition in pixels at
+/// viewing scale.
+enum class EdgeKind { hard, firm, soft, lost };
+inline constexpr std::size_t kEdgeKinds = 4;
+inline constexpr std::array<std::string_view, kEdgeKinds> kEdgeNames{"hard", "firm", "soft",
+                                                                     "lost"};
+/// The widest hard, firm and soft edge.
+inline constexpr double kHardEdge = 2, kFirmEdge = 5, kSoftEdge = 12;
+EdgeKind kind_of_edge(double width);
+
+/// The least difference in value across an edge, in steps; less is texture.
+inline constexpr double kLeastEdge = 0.75;
+
+/// A pixel on the ridge of an edge. Each stands for one pixel of its length, within a fifth
+/// whatever way it runs (a straight line along the diagonal itself can be 0.7 or 1.4).
+struct EdgePoint {
+    int x = 0, y = 0;    ///< at viewing scale
+    float width = 0;     ///< of the transition, in viewing pixels
+    float contrast = 0;  ///< across it, in steps
+};
+
+/// Every strong edge. Width is the contrast across the edge over its steepest slope: the length of
+/// a straight ramp, and of an edge blurred by a Gaussian 2.5 of its sigma, which is also the way
+/// from 10 to 90 % of it within 2 %. Ridges are sought on the picture as it is and on ones blurred
+/// more and more, whose blur is taken off the width again; where a finer one has found an edge,
+/// coarser ones are not asked. Ridges shorter than some pixels are texture.
+struct EdgeMap {
+    Size size;         ///< at viewing scale
+    double scale = 1;  ///< as in ViewingSteps
+    std::vector<EdgePoint> points;
+};
+EdgeMap find_edges(const ViewingSteps& viewing);
+
+/// Lengths of edges by kind, in viewing pixels.
+struct EdgeLengths {
+    std::array<double, kEdgeKinds> length{};
+    double total() const { return length[0] + length[1] + length[2] + length[3]; }
+    /// Share 0..1; 0 when there is no edge at all.
+    double share(EdgeKind kind) const {
+        return total() > 0 ? length[static_cast<std::size_t>(kind)] / total() : 0;
+    }
+};
+EdgeLengths lengths_of(const EdgeMap& edges);
+
+}  // namespace underpaint

@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+
+#include "desk/edge_meter.h"
+
+namespace underpaint {
+
+/// How the lengths of the edges divide into hard, firm, soft and lost.
+class EdgeBars : public QWidget {
+    Q_OBJECT
+public:
+    explicit EdgeBars(const EdgeMeter& edges, QWidget* parent = nullptr);
+    QSize sizeHint() const override;
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    void refresh();
+    const EdgeMeter& edges_;
+};
+
+}  // namespace underpaint
