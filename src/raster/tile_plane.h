@@ -140,13 +140,13 @@ public:
 
     /// Gives back the memory of tiles that turned out to hold one value.
     void settle() {
-        for (Tile& tile : tiles_) settle(tile);
+        for (std::size_t index = 0; index < tiles_.size(); ++index) settle_tile(index);
     }
     /// The same for the tiles of `area` alone.
     void settle(const Rect& area) {
         for (int y = area.y; y < area.bottom(); y = (y / kTileSide + 1) * kTileSide)
             for (int x = area.x; x < area.right(); x = (x / kTileSide + 1) * kTileSide)
-                settle(tile_at(x, y));
+                settle_tile(index(x, y));
     }
 
     /// Memory of the pixels, those shared with other planes included.
@@ -182,10 +182,18 @@ private:
     const Tile& tile_at(int x, int y) const { return tiles_[index(x, y)]; }
     Tile& tile_at(int x, int y) { return tiles_[index(x, y)]; }
 
-    static void settle(Tile& tile) {
+    /// Only the pixels inside the picture count: a tile at its border has others.
+    void settle_tile(std::size_t index) {
+        Tile& tile = tiles_[index];
         if (!tile.samples) return;
-        const auto& s = *tile.samples;
-        if (std::ranges::all_of(s, [&](Sample v) { return v == s[0]; })) tile = {nullptr, s[0]};
+        const Rect area = grid_.tile(static_cast<int>(index));
+        const auto width = static_cast<std::size_t>(area.width);
+        const Sample value = tile.samples->front();
+        for (int y = 0; y < area.height; ++y) {
+            const auto row = std::span<const Sample>(*tile.samples).subspan(inside(0, y), width);
+            if (!std::ranges::all_of(row, [&](Sample v) { return v == value; })) return;
+        }
+        tile = {nullptr, value};
     }
 
     /// Gives the tile samples of its own.

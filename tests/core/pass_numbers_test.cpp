@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "render/pass_numbers.h"
+
+#include <gtest/gtest.h>
+
+#include <functional>
+
+#include "support/every_source.h"
+
+namespace underpaint {
+namespace {
+
+using testing::every_source;
+
+TEST(PassNumbersTest, AreTheSameForTheSamePasses) {
+    PassNumbers numbers;
+    const Painting painting = every_source({40, 30});
+    const auto first = numbers.of(painting), again = numbers.of(painting);
+    EXPECT_EQ(first, again);
+    for (std::size_t i = 0; i < first.size(); ++i)
+        for (std::size_t j = 0; j < i; ++j) EXPECT_NE(first[i], first[j]) << i << " " << j;
+}
+
+TEST(PassNumbersTest, ChangeWithWhateverIsSeenInPixels) {
+    const Painting painting = every_source({40, 30});
+    const std::vector<std::pair<const char*, std::function<void(Pass&)>>> changes{
+        {"source",
+         [](Pass& p) {
+             p.source = Tint{{0, 1, 0}};
+         }},
+        {"blend", [](Pass& p) { p.blend = BlendMode::screen; }},
+        {"strength", [](Pass& p) { p.strength = 0.123F; }},
+        {"hold", [](Pass& p) { p.hold = 0.321F; }},
+        {"hold to", [](Pass& p) { p.hold_to = HoldTo::sealed; }},
+        {"band", [](Pass& p) { p.reach.band.high = 4; }},
+        {"parts", [](Pass& p) { p.reach.parts = {2}; }},
+    };
+    for (const auto& [what, change] : changes) {
+        PassNumbers numbers;
+        const auto before = numbers.of(painting);
+        Painting changed = painting;
+        change(changed.passes[1]);
+        const auto after = numbers.of(changed);
+        EXPECT_NE(after[1], before[1]) << what;
+        EXPECT_EQ(after[0], before[0]) << what;
+        EXPECT_EQ(after[2], before[2]) << what;
+        EXPECT_EQ(numbers.of(painting)[1], before[1]) << "going back is known: " << what;
+    }
+}
+
+TEST(PassNumbersTest, ANameAnIntentOrARenumberedPartChangeNothing) {
+    PassNumbers numbers;
+    Painting painting = every_source({40, 30});
+    const auto before = numbers.of(painting);
+    painting.passes[1].name = "Other";
+    painting.passes[1].intent = Intent::deepen;
+    painting.parts[0].id = 77;
+    for (Pass& pass : painting.passes)
+        for (PartId& id : pass.reach.parts)
+            if (id == 1) id = 77;
+    EXPECT_EQ(numbers.of(painting), before) << "the mask is what counts";
+    painting.parts[0].mask = share(Picture({40, 30}, Channels::grey, Depth::bits8, 1));
+    EXPECT_NE(numbers.of(painting)[1], before[1]) << "and that it was outlined anew";
+}
+
+TEST(PassNumbersTest, AreNoneForPassesThatDoNothing) {
+    PassNumbers numbers;
+    Painting painting = every_source({40, 30});
+    painting.passes[0].on = false;
+    painting.passes[1].strength = 0;
+    painting.passes[2].reach.parts = {99};  // a part that is gone
+    const auto found = numbers.of(painting);
+    EXPECT_EQ(found[0], 0U);
+    EXPECT_EQ(found[1], 0U);
+    EXPECT_EQ(found[2], 0U);
+    EXPECT_NE(found[3], 0U);
+}
+
+TEST(PassNumbersTest, LetGoOfPicturesThatAreLongGone) {
+    PassNumbers numbers;
+    Painting painting = every_source({40, 30});
+    std::weak_ptr<const Pyramid> layer = std::get<Painted>(painting.passes[1].source).pixels;
+    numbers.of(painting);
+    painting.passes.erase(painting.passes.begin() + 4);  // the other pass that has it
+    painting.passes.erase(painting.passes.begin() + 1);
+    EXPECT_FALSE(layer.expired());
+    for (int i = 0; i < 40; ++i) numbers.of(painting);
+    EXPECT_TRUE(layer.expired());
+}
+
+}  // namespace
+}  // namespace underpaint

@@ -1,0 +1,155 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// How the picture is moved, zoomed and brought to the screen.
+#include <QSignalSpy>
+#include <QWheelEvent>
+
+#include "render/render.h"
+#include "support/desk_fixture.h"
+#include "support/every_source.h"
+
+namespace underpaint {
+namespace {
+
+class CanvasTest : public testing::DeskTest {
+protected:
+    Canvas& canvas() const { return window_->canvas(); }
+    const ViewTransform& view() const { return canvas().transform(); }
+    QPointF middle() const { return {canvas().width() / 2.0, canvas().height() / 2.0}; }
+    void wheel(QPointF at, int notches) const {
+        QWheelEvent event(at, canvas().mapToGlobal(at), {}, {0, 120 * notches}, Qt::NoButton,
+                          Qt::NoModifier, Qt::NoScrollPhase, false);
+        QApplication::sendEvent(&canvas(), &event);
+    }
+    /// Every pixel that lies one to one on the canvas is that of a render.
+    void expect_rendered(int step) {
+        const RgbBlock wanted =
+            *render_view(painting(), painting().passes.size(), whole_at(painting().size(), 1));
+        const QImage shown = canvas().grab().toImage();
+        const QRectF whole = view().picture_on_canvas();
+        const QPoint corner(qRound(whole.x()), qRound(whole.y()));
+        int compared = 0;
+        for (int y = 3; y + 3 < painting().size().height; y += step)
+            for (int x = 3; x + 3 < painting().size().width; x += step) {
+                const QPoint at = corner + QPoint(x, y);
+                if (!QRect({}, canvas().size()).contains(at)) continue;
+                const Rgb c = wanted.row(y)[static_cast<std::size_t>(x)];
+                ASSERT_EQ(shown.pixelColor(at).red(), qRound(255 * c.r)) << x << " " << y;
+                ASSERT_EQ(shown.pixelColor(at).blue(), qRound(255 * c.b)) << x << " " << y;
+                ++compared;
+            }
+        EXPECT_GT(compared, 100);
+    }
+};
+
+TEST_F(CanvasTest, ShowsTheVeryPixelsAtOneToOne) {
+    begin(testing::every_source({420, 300}));
+    trigger("one_to_one");
+    settle();
+    EXPECT_EQ(view().zoom(), 1);
+    expect_rendered(7);
+}
+
+TEST_F(CanvasTest, ShowsTheVeryPixelsAfterAnyChange) {
+    begin(testing::every_source({420, 300}));
+    trigger("one_to_one");
+    settle();
+    for (const float strength : {0.2F, 0.9F, 0.0F, 0.5F}) {
+        Pass pass = painting().passes[5];
+        pass.strength = strength;
+        session().change("Strength", with_changed_pass(painting(), 5, pass), "drag");
+        settle();
+        ASSERT_NO_FATAL_FAILURE(expect_rendered(11)) << strength;
+    }
+    trigger("undo");
+    settle();
+    expect_rendered(11);
+}
+
+TEST_F(CanvasTest, TheWheelZoomsAboutThePointer) {
+    begin(testing::slipping_painting());
+    const QPointF at = middle() + QPointF(120, -60);
+    const QPointF held = view().to_picture(at);
+    const double before = view().zoom();
+    wheel(at, 3);
+    EXPECT_NEAR(view().zoom() / before, 2, 1e-9);
+    EXPECT_NEAR(view().to_picture(at).x(), held.x(), 1e-6);
+    EXPECT_NEAR(view().to_picture(at).y(), held.y(), 1e-6);
+    EXPECT_FALSE(view().fits());
+    wheel(at, -300);
+    EXPECT_GT(view().zoom(), 0.01) << "it can't be lost out of sight";
+    wheel(at, 3000);
+    EXPECT_LE(view().zoom(), 32);
+    settle();
+}
+
+TEST_F(CanvasTest, ADoubleClickGoesBetweenFitAndOneToOne) {
+    begin(testing::slipping_painting());
+    EXPECT_TRUE(view().fits());
+    QTest::mouseDClick(&canvas(), Qt::LeftButton, {}, middle().toPoint());
+    EXPECT_EQ(view().zoom(), 1);
+    QTest::mouseDClick(&canvas(), Qt::LeftButton, {}, middle().toPoint());
+    EXPECT_TRUE(view().fits());
+}
+
+TEST_F(CanvasTest, DraggingMovesThePictureUnderTheHand) {
+    begin(testing::slipping_painting());
+    trigger("one_to_one");
+    const QPoint from = middle().toPoint();
+    const QPointF held = view().to_picture(from);
+    QTest::mousePress(&canvas(), Qt::MiddleButton, {}, from);
+    QTest::mouseMove(&canvas(), from + QPoint(40, 25));
+    QTest::mouseRelease(&canvas(), Qt::MiddleButton, {}, from + QPoint(40, 25));
+    EXPECT_NEAR(view().to_picture(from + QPoint(40, 25)).x(), held.x(), 1e-6);
+    EXPECT_NEAR(view().to_picture(from + QPoint(40, 25)).y(), held.y(), 1e-6);
+}
+
+TEST_F(CanvasTest, ALargePictureIsShownCoarseFirst) {
+    window_->resize(1600, 1000);
+    QSignalSpy shown(&canvas().projector(), &Projector::shown);
+    begin(testing::with_pass_over_noise({3000, 2000}));
+    ASSERT_GE(shown.count(), 2);
+    const auto width = [&](qsizetype i) { return shown[i][0].value<Seen>().image.width(); };
+    EXPECT_LT(3 * width(0), width(shown.count() - 1) + 3);
+    EXPECT_TRUE(canvas().settled());
+    // What is known is not shown coarse again.
+    shown.clear();
+    Pass pass = painting().passes[0];
+    pass.strength = 0.4F;
+    session().change("Strength", with_changed_pass(painting(), 0, pass));
+    settle();
+    EXPECT_EQ(shown.count(), 1);
+}
+
+TEST_F(CanvasTest, WhatIsOutdatedIsNeverShown) {
+    begin(testing::every_source({420, 300}));
+    trigger("one_to_one");
+    settle();
+    for (int i = 0; i < 30; ++i) {
+        Pass pass = painting().passes[0];
+        pass.strength = static_cast<float>(i) / 30;
+        session().change("Strength", with_changed_pass(painting(), 0, pass), "drag");
+        if (i % 7 == 0) QCoreApplication::processEvents();
+    }
+    settle();
+    expect_rendered(13);
+}
+
+TEST_F(CanvasTest, PicturesOfOneRowAndOnePixelAreShown) {
+    for (const Size size : {Size{1, 1}, Size{1, 900}, Size{2000, 1}}) {
+        begin(testing::every_source(size));
+        for (const char* lens : {"lens_grey", "lens_squint", "lens_drift", "lens_extremes"}) {
+            click(lens);
+            settle();
+            EXPECT_TRUE(canvas().settled());
+        }
+        window_->set_bench(Bench::values);
+        for (const char* lens : {"lens_shapes-5", "lens_edges", "lens_pull"}) {
+            click(lens);
+            settle();
+            canvas().grab();
+        }
+    }
+}
+
+}  // namespace
+}  // namespace underpaint
