@@ -54,7 +54,8 @@ TEST(Resample, MadeSmallerIsTheMeanOfTheArea) {
 }
 
 TEST(Resample, BeyondAHalvingComesCloseToTheMean) {
-    // A smooth picture: noise would show that halvings are rounded.
+    // A smooth picture; a part of a pixel of the halving counts as its middle, which is off by less
+    // than a tenth of a pixel of the view: 0.01 at this slope.
     const SharedPicture picture = share(testing::grey_picture({256, 200}, [](int x, int y) {
         return 0.5 + 0.2 * std::sin(x * 0.04) + 0.2 * std::cos(y * 0.03);
     }));
@@ -64,7 +65,7 @@ TEST(Resample, BeyondAHalvingComesCloseToTheMean) {
         const Picture& small = seen.inside(rect_of(size));
         for (int y = 0; y + 1 < size.height; y += 2)
             for (int x = 0; x + 1 < size.width; x += 2)
-                ASSERT_NEAR(pixel(small, x, y).r, mean_under(picture->base(), shrink, x, y), 5e-3)
+                ASSERT_NEAR(pixel(small, x, y).r, mean_under(picture->base(), shrink, x, y), 1e-2)
                     << shrink << " at " << x << " " << y;
     }
 }
