@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// When figures are begun, put off and left alone.
+#include <QSignalSpy>
+
+#include "support/desk_fixture.h"
+
+namespace underpaint {
+namespace {
+
+class MeasuringAtTheDesk : public testing::DeskTest {
+protected:
+    void SetUp() override { begin(testing::slipping_painting()); }
+    const Measuring& measuring() const { return window_->measuring(); }
+    void set_strength(float strength) const {
+        Pass pass = painting().passes[1];
+        pass.strength = strength;
+        session().change("Strength", with_changed_pass(painting(), 1, pass), "drag");
+    }
+};
+
+TEST_F(MeasuringAtTheDesk, WaitsUntilTheHandRests) {
+    QSignalSpy figures(&measuring(), &Measuring::figures_changed);
+    for (int i = 1; i <= 20; ++i) {
+        set_strength(0.04F * static_cast<float>(i));
+        QTest::qWait(5);  // a hand is faster than the rest that is waited for
+    }
+    EXPECT_FALSE(measuring().current());
+    EXPECT_EQ(figures.count(), 0);
+    settle();
+    EXPECT_GE(figures.count(), 1);
+    EXPECT_NEAR(painting().passes[1].strength, 0.8, 1e-6);
+    EXPECT_EQ(measuring().audit()->balance(), Verdict::lost) << "of the last strength";
+}
+
+TEST_F(MeasuringAtTheDesk, LeavesFiguresThatStillHold) {
+    QSignalSpy figures(&measuring(), &Measuring::figures_changed);
+    session().change("Splits", with_splits(painting(), ShapeCount::three, {3, 6}));
+    EXPECT_TRUE(measuring().current());
+    EXPECT_TRUE(measuring().finished());
+    QTest::qWait(100);
+    EXPECT_EQ(figures.count(), 0);
+    session().change("Focus", with_foci(painting(), {{"B", {100, 100}, 30}}));
+    EXPECT_FALSE(measuring().current()) << "a focus does change them";
+    settle();
+    EXPECT_GE(figures.count(), 1);
+}
+
+TEST_F(MeasuringAtTheDesk, BeginsAnewWithAnotherReaderAndAnotherPainting) {
+    QSignalSpy figures(&measuring(), &Measuring::figures_changed);
+    session().set_reader(Reader::glow);
+    EXPECT_FALSE(measuring().current());
+    settle();
+    EXPECT_EQ(measuring().audit()->reader, Reader::glow);
+    const int count = static_cast<int>(figures.count());
+    begin(testing::slipping_painting());
+    EXPECT_GT(figures.count(), count) << "the same passes, but it was begun anew";
+}
+
+TEST_F(MeasuringAtTheDesk, GivesAPictureOfEveryMoment) {
+    settle();
+    ASSERT_EQ(measuring().thumbnails().size(), 3U);
+    for (const QImage& image : measuring().thumbnails()) EXPECT_FALSE(image.isNull());
+    EXPECT_NE(measuring().thumbnails()[0], measuring().thumbnails()[2]);
+}
+
+}  // namespace
+}  // namespace underpaint
