@@ -69,10 +69,15 @@ TEST_P(EdgeWidth, LengthIsThatOfTheLine) {
     const EdgeMap edges = find_edges(blurred(1, GetParam()));
     const double turn = std::fabs(std::fmod(GetParam(), 90));
     const double line = 238 / std::cos(std::min(turn, 90 - turn) * M_PI / 180);
-    EXPECT_NEAR(lengths_of(edges).total() / line, 1, 0.2);
+    const double found = lengths_of(edges).total() / line;
+    // On the diagonal itself either one row of pixels is the ridge or two are, as the header says.
+    if (turn == 45)
+        EXPECT_TRUE(found > 0.65 && found < 1.45) << found;
+    else
+        EXPECT_NEAR(found, 1, 0.2);
 }
 
-INSTANTIATE_TEST_SUITE_P(Turned, EdgeWidth, ::testing::Values(0.0, 90.0, 30.0, 42.0, 71.0));
+INSTANTIATE_TEST_SUITE_P(Turned, EdgeWidth, ::testing::Values(0.0, 90.0, 30.0, 42.0, 45.0, 71.0));
 
 TEST(Edges, AreNamedByTheirWidth) {
     EXPECT_EQ(kind_of_edge(2), EdgeKind::hard);
