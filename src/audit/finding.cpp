@@ -2,21 +2,11 @@
 #include "audit/finding.h"
 
 #include <algorithm>
-#include <cstdarg>
-#include <cstdio>
+
+#include "audit/wording.h"
 
 namespace underpaint {
 namespace {
-
-/// printf into a string. Numbers are written the same way in every locale that the program sets.
-[[gnu::format(printf, 1, 2)]] std::string words(const char* format, ...) {
-    char text[512];
-    va_list arguments;
-    va_start(arguments, format);
-    const int length = std::vsnprintf(text, sizeof text, format, arguments);
-    va_end(arguments);
-    return {text, static_cast<std::size_t>(std::clamp<int>(length, 0, sizeof text - 1))};
-}
 
 /// "lighter", "darker", or "both ways" when neither side has twice the other.
 const char* direction(const Drift& drift) {
@@ -132,7 +122,10 @@ void find_swing_slip(const Audit& audit, std::vector<Finding>& findings) {
 
 std::string_view id_of(FindingCode code) {
     constexpr std::string_view ids[] = {"values-slip", "part-swap",    "focus-slips", "swing-slips",
-                                        "all-held",    "nothing-laid", "focus-leads", "range-is"};
+                                        "all-held",    "nothing-laid", "focus-leads", "range-is",
+                                        "one-value",   "range-off",    "key-off",     "shape-off",
+                                        "part-off",    "edges-compete", "bare-white",
+                                        "narrow-band", "no-soft-edges", "scattered-darks"};
     return ids[static_cast<int>(code)];
 }
 
@@ -153,29 +146,6 @@ std::vector<Finding> find(const Painting& painting, const Audit& audit) {
                    "seal.",
                    audit.passes.size(), audit.passes.size() == 1 ? "pass" : "passes",
                    audit.passes.back().value.running.p95)});
-    return findings;
-}
-
-std::vector<Finding> find_in_ground(const Painting& painting, const GroundAudit& ground) {
-    std::vector<Finding> findings;
-    const auto& foci = painting.plan.foci;
-    if (!foci.empty() && ground.focus && ground.focus->lead) {
-        const double lead = *ground.focus->lead;
-        const char* name = foci.front().name.c_str();
-        findings.push_back(
-            {FindingCode::focus_leads, lead >= 1 ? Verdict::held : Verdict::slipping, 0,
-             lead >= 1
-                 ? words("%s leads: its contrast of %.1f steps is %.2f times the next place.", name,
-                         ground.focus->contrast, lead)
-                 : words("%s does not lead: its contrast is %.1f steps, another place has %.1f.",
-                         name, ground.focus->contrast, ground.focus->rival->contrast)});
-    }
-    const Range range = range_of(ground.steps);
-    const std::string_view width = width_of(range), key = key_of(ground.steps);
-    findings.push_back({FindingCode::range_is, Verdict::held, 0,
-                        words("Values run from %.1f to %.1f: a %.*s range in a %.*s key.",
-                              range.darkest, range.lightest, static_cast<int>(width.size()),
-                              width.data(), static_cast<int>(key.size()), key.data())});
     return findings;
 }
 

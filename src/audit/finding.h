@@ -17,6 +17,16 @@ enum class FindingCode {
     nothing_laid,
     focus_leads,
     range_is,
+    one_value,
+    range_off,
+    key_off,
+    shape_off,
+    part_off,
+    edges_compete,
+    bare_white,
+    narrow_band,
+    no_soft_edges,
+    scattered_darks,
 };
 std::string_view id_of(FindingCode code);
 
@@ -31,9 +41,5 @@ struct Finding {
 
 /// The findings of a finished audit, the costliest first; never empty.
 std::vector<Finding> find(const Painting& painting, const Audit& audit);
-
-/// What there is to say about the ground itself, before anything is laid: its range and key, and
-/// whether the first focus leads.
-std::vector<Finding> find_in_ground(const Painting& painting, const GroundAudit& ground);
 
 }  // namespace underpaint

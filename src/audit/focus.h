@@ -22,8 +22,12 @@ struct ViewingSteps {
 };
 ViewingSteps at_viewing_scale(FloatBlock steps, Size picture);
 
-/// 95th minus 5th percentile of step inside a disc; nothing when no pixel centre lies in it.
+/// 95th minus 5th percentile of step inside a disc, each to 1/1000 step; nothing when no pixel centre lies in it.
 std::optional<double> disc_contrast(const FloatBlock& steps, const Point& centre, double radius);
+/// The mean step there.
+std::optional<double> disc_mean(const FloatBlock& steps, const Point& centre, double radius);
+
+double distance(const Point& a, const Point& b);
 
 /// A place that competes with the foci, in pixels of the picture.
 struct Rival {
@@ -49,6 +53,9 @@ struct ContrastGrid {
 };
 /// `radius` in pixels of the picture.
 ContrastGrid contrast_grid(const ViewingSteps& viewing, double radius);
+
+/// The discs whose centres are at least two radii from every focus, in the grid's order.
+std::vector<Rival> competitors(const ContrastGrid& grid, double scale, std::span<const Focus> foci);
 
 /// Of the discs whose centres are at least two radii from every focus those that no neighbour
 /// beats, strongest first. `scale` as in ViewingSteps.

@@ -73,9 +73,9 @@ Range range_of(const StepHistogram& histogram) {
     return {histogram.percentile(0.005), histogram.percentile(0.995)};
 }
 
-std::string_view key_of(const StepHistogram& histogram) {
+Key key_of(const StepHistogram& histogram) {
     const double median = histogram.percentile(0.5);
-    return median < 4 ? "low" : median > 6 ? "high" : "middle";
+    return median < 4 ? Key::low : median > 6 ? Key::high : Key::middle;
 }
 
 std::string_view width_of(const Range& range) {

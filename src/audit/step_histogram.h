@@ -6,6 +6,8 @@
 #include <string_view>
 #include <vector>
 
+#include "colour/value_scale.h"
+
 namespace underpaint {
 
 /// How the steps (1-9) of a picture are distributed, in bins of 1/500 step.
@@ -30,16 +32,11 @@ private:
 };
 
 /// Darkest and lightest as a painter counts them: the 0.5 and 99.5 percentile.
-struct Range {
-    double darkest = 1, lightest = 9;
-    double width() const { return lightest - darkest; }
-    friend bool operator==(const Range&, const Range&) = default;
-};
 Range range_of(const StepHistogram& histogram);
 
-/// "low", "middle" or "high" by the median step (below 4, 4-6, above 6), and "narrow", "medium" or
-/// "wide" by the range (below 4, 4-6, above 6 steps).
-std::string_view key_of(const StepHistogram& histogram);
+/// Key by the median step: below 4, 4-6, above 6. "narrow", "medium" or "wide" by the range: below 4,
+/// 4-6, above 6 steps.
+Key key_of(const StepHistogram& histogram);
 std::string_view width_of(const Range& range);
 
 }  // namespace underpaint

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
+#include <string_view>
+
 namespace underpaint {
 
 /// The painter's scale. Steps are real numbers; a spot "is a 5" when its step rounds to 5.
@@ -24,6 +27,20 @@ constexpr float step_of(float l, ValueScale scale = ValueScale::one_to_nine) {
 }
 constexpr float lightness_of_step(float step, ValueScale scale = ValueScale::one_to_nine) {
     return (step - shape_of(scale).first) * shape_of(scale).per_step;
+}
+
+/// A stretch of the scale, in steps 1-9.
+struct Range {
+    double darkest = 1, lightest = 9;
+    constexpr double width() const { return lightest - darkest; }
+    friend bool operator==(const Range&, const Range&) = default;
+};
+
+/// Where most of a picture lies on the scale.
+enum class Key { low, middle, high };
+inline constexpr std::array<std::string_view, 3> kKeyNames{"low", "middle", "high"};
+constexpr std::string_view name_of(Key key) {
+    return kKeyNames[static_cast<std::size_t>(key)];
 }
 
 }  // namespace underpaint

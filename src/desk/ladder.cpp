@@ -267,7 +267,7 @@ void Ladder::draw_figures(QPainter& painter) const {
         return QString::fromLatin1(v.data(), static_cast<qsizetype>(v.size()));
     };
     if (bench_ == Bench::values || session_.moment() == 0) {
-        line(tr("Key, range"), tr("%1, %2").arg(latin(key_of(*sealed)), latin(width_of(was))),
+        line(tr("Key, range"), tr("%1, %2").arg(latin(name_of(key_of(*sealed))), latin(width_of(was))),
              true);
         line(tr("Darkest, lightest"),
              figure(was.darkest) + QStringLiteral(" · ") + figure(was.lightest));

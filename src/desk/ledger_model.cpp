@@ -63,7 +63,7 @@ QString LedgerModel::kind_of_row(int row) const {
     const Painting& painting = session_.painting();
     if (row == 0) {
         if (!painting.sealed()) return tr("not sealed yet");
-        const Seal& seal = painting.seals.back();
+        const Seal& seal = painting.seal();
         return tr("%1, seal %2").arg(short_date(seal.date)).arg(seal.number);
     }
     const Pass& pass = painting.passes[static_cast<std::size_t>(row - 1)];

@@ -190,8 +190,8 @@ void ValuesSheet::refresh() {
                "focus. Escape gives it up."));
     else if (sealed)
         hint_->setText(tr("Sealed on %1 as seal %2.")
-                           .arg(short_date(session_.painting().seals.back().date))
-                           .arg(session_.painting().seals.back().number));
+                           .arg(short_date(session_.painting().seal().date))
+                           .arg(session_.painting().seal().number));
     else if (session_.painting().parts.empty())
         hint_->setText(
             tr("No parts yet. A pass can land on a part, on a stretch of the scale, or on "

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/painting_json.h"
 
+#include <algorithm>
 #include <nlohmann/json.hpp>
 
 #include "files/source_json.h"
@@ -17,17 +18,38 @@ constexpr const char* kSchema = "faithful-underpaint/painting-1";
 
 Json to_json(const Pass& pass, const NamePicture& name) {
     const ValueBand& band = pass.reach.band;
+    Json reach{{"parts", pass.reach.parts},
+               {"band", {{"low", band.low}, {"high", band.high}, {kBandSoft.id, band.soft}}}};
+    if (pass.reach.painted) reach["painted"] = name(pass.reach.painted);
     return {{"name", pass.name},
             {"source", source_to_json(pass.source, name)},
             {"blend", text_of(pass.blend).id},
             {kStrength.id, pass.strength},
             {kHold.id, pass.hold},
             {"hold_to", id_of(kHoldTos, pass.hold_to)},
-            {"reach",
-             {{"parts", pass.reach.parts},
-              {"band", {{"low", band.low}, {"high", band.high}, {kBandSoft.id, band.soft}}}}},
+            {"reach", reach},
             {"intent", id_of(kIntents, pass.intent)},
             {"on", pass.on}};
+}
+
+Json to_json(const Plan& plan) {
+    Json json{{"foci", Json::array()}, {"splits", Json::object()}, {"shares", Json::object()},
+              {"steps", Json::array()}};
+    for (const Focus& focus : plan.foci)
+        json["foci"].push_back({{"name", focus.name},
+                                {"x", focus.centre.x},
+                                {"y", focus.centre.y},
+                                {"radius", focus.radius}});
+    for (const ShapeCount count : kShapeCounts)
+        json["splits"][std::to_string(number_of(count))] = plan.splits.of(count);
+    for (const auto& [count, shares] : plan.shares)
+        json["shares"][std::to_string(number_of(count))] = shares;
+    for (const auto& [part, step] : plan.steps)
+        json["steps"].push_back({{"part", part}, {"step", step}});
+    if (plan.range) json["range"] = {plan.range->darkest, plan.range->lightest};
+    if (plan.key) json["key"] = name_of(*plan.key);
+    if (plan.lead) json["lead"] = *plan.lead;
+    return json;
 }
 
 // --- reading: a missing or mistyped member throws Json::exception, a word or picture that does not
@@ -51,19 +73,18 @@ public:
         painting.underpaint = picture(json.at("underpaint"));
         size_ = painting.underpaint->size();
         for (const Json& part : json.at("parts")) painting.parts.push_back(this->part(part));
-        for (const Json& focus : json.at("plan").at("foci"))
-            painting.plan.foci.push_back({focus.at("name"),
-                                          {focus.at("x"), focus.at("y")},
-                                          focus.at("radius").get<double>()});
-        if (json.at("plan").contains("splits"))  // older paintings have none
-            for (const ShapeCount count : kShapeCounts)
-                painting.plan.splits.set(count, json.at("plan")
-                                                    .at("splits")
-                                                    .at(std::to_string(number_of(count)))
-                                                    .get<Splits>());
+        read_plan(json.at("plan"), painting);
         for (const Json& seal : json.at("seals"))
             painting.seals.push_back(
                 {seal.at("number"), seal.at("date"), sized(picture(seal.at("picture")))});
+        if (painting.sealed()) {
+            painting.seal_at = json.value("seal_in_force", painting.seals.size() - 1);
+            if (painting.seal_at >= painting.seals.size())
+                throw Trouble{file_, "the seal it names as in force is missing."};
+        }
+        if (json.contains("values"))
+            for (const Json& pass : json.at("values"))
+                painting.values.push_back(this->pass(pass, painting));
         for (const Json& pass : json.at("passes"))
             painting.passes.push_back(this->pass(pass, painting));
         return painting;
@@ -83,7 +104,41 @@ private:
     }
 
     Part part(const Json& json) {
-        return {json.at("id"), json.at("name"), sized(picture(json.at("mask")))};
+        return {json.at("id"), json.at("name"), sized(picture(json.at("mask"))),
+                json.value("hidden", false)};
+    }
+
+    /// Older paintings have less of a plan.
+    void read_plan(const Json& json, Painting& painting) const {
+        std::vector<Focus> foci;
+        for (const Json& focus : json.at("foci"))
+            foci.push_back({focus.at("name"),
+                            {focus.at("x"), focus.at("y")},
+                            focus.at("radius").get<double>()});
+        painting = with_foci(std::move(painting), std::move(foci));
+        Plan plan;
+        for (const ShapeCount count : kShapeCounts) {
+            const std::string number = std::to_string(number_of(count));
+            if (json.contains("splits"))
+                painting = with_splits(std::move(painting), count,
+                                       json.at("splits").at(number).get<Splits>());
+            if (json.contains("shares") && json.at("shares").contains(number))
+                plan.shares[count] = json.at("shares").at(number).get<ShapeShares>();
+        }
+        if (json.contains("range"))
+            plan.range = {json.at("range").at(0), json.at("range").at(1)};
+        if (json.contains("key")) {
+            const std::string key = json.at("key");
+            const auto found = std::ranges::find(kKeyNames, key);
+            if (found == kKeyNames.end())
+                throw Trouble{file_, "its painting data has the unknown word \"" + key + "\"."};
+            plan.key = static_cast<Key>(found - kKeyNames.begin());
+        }
+        if (json.contains("lead")) plan.lead = json.at("lead").get<double>();
+        if (json.contains("steps"))
+            for (const Json& planned : json.at("steps"))
+                plan.steps[planned.at("part")] = planned.at("step");
+        painting = with_plan(std::move(painting), std::move(plan));
     }
 
     Pass pass(const Json& json, const Painting& painting) {
@@ -105,6 +160,7 @@ private:
             if (painting.part(id) == nullptr)
                 throw Trouble{file_,
                               "the pass \"" + pass.name + "\" reaches a part that is missing."};
+        if (reach.contains("painted")) pass.reach.painted = sized(picture(reach.at("painted")));
         const Json& band = reach.at("band");
         pass.reach.band = {band.at("low"), band.at("high"), band.at(kBandSoft.id)};
         return in_range(std::move(pass));
@@ -122,21 +178,20 @@ std::string write_painting(const Painting& painting, const NamePicture& name) {
               {"name", painting.name},
               {"underpaint", name(painting.underpaint)},
               {"parts", Json::array()},
-              {"plan", {{"foci", Json::array()}, {"splits", Json::object()}}},
+              {"plan", to_json(painting.plan)},
               {"seals", Json::array()},
+              {"values", Json::array()},
               {"passes", Json::array()}};
     for (const Part& part : painting.parts)
-        json["parts"].push_back({{"id", part.id}, {"name", part.name}, {"mask", name(part.mask)}});
-    for (const Focus& focus : painting.plan.foci)
-        json["plan"]["foci"].push_back({{"name", focus.name},
-                                        {"x", focus.centre.x},
-                                        {"y", focus.centre.y},
-                                        {"radius", focus.radius}});
-    for (const ShapeCount count : kShapeCounts)
-        json["plan"]["splits"][std::to_string(number_of(count))] = painting.plan.splits.of(count);
+        json["parts"].push_back({{"id", part.id},
+                                 {"name", part.name},
+                                 {"mask", name(part.mask)},
+                                 {"hidden", part.hidden}});
     for (const Seal& seal : painting.seals)
         json["seals"].push_back(
             {{"number", seal.number}, {"date", seal.date}, {"picture", name(seal.picture)}});
+    if (painting.sealed()) json["seal_in_force"] = painting.seal_at;
+    for (const Pass& pass : painting.values) json["values"].push_back(to_json(pass, name));
     for (const Pass& pass : painting.passes) json["passes"].push_back(to_json(pass, name));
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }

@@ -11,6 +11,7 @@
 #include "files/painting_json.h"
 #include "files/png.h"
 #include "files/zip_container.h"
+#include "painting/stage.h"
 
 namespace underpaint {
 namespace {
@@ -79,12 +80,12 @@ Progress part_of(const Progress& progress, float from, float to) {
 Done save_painting(const std::filesystem::path& path, const Painting& painting,
                    const std::stop_token& stop, const Progress& progress) {
     const std::string file = path.string();
-    if (Done fits = check_memory(file, bytes_to_lay_out(painting)); !fits) return fits;
-    auto layers = layers_of(painting, stop, part_of(progress, 0, 0.5F));
-    auto merged =
-        layers ? render_picture(painting, painting.passes.size(), painting.ground()->base().depth(),
-                                stop, part_of(progress, 0.5F, 0.7F))
-               : std::nullopt;
+    const Painting seen = as_seen(painting);  // by other programs
+    if (Done fits = check_memory(file, bytes_to_lay_out(seen)); !fits) return fits;
+    auto layers = layers_of(seen, stop, part_of(progress, 0, 0.5F));
+    auto merged = layers ? render_picture(seen, seen.passes.size(), seen.ground()->base().depth(),
+                                          stop, part_of(progress, 0.5F, 0.7F))
+                         : std::nullopt;
     if (!merged) return trouble({}, {});
 
     PictureEntries pictures;

@@ -73,6 +73,11 @@ struct Writer {
         return {{"kind", "glow"},           {"x", s.centre.x},      {"y", s.centre.y},
                 {kGlowRadius.id, s.radius}, {kGlowCore.id, s.core}, {"colour", json_of(s.colour)}};
     }
+    Json operator()(const Sharpness& s) const {
+        return {{"kind", "sharpness"},
+                {kSharpnessRadius.id, s.radius},
+                {kSharpnessAmount.id, s.amount}};
+    }
     Json operator()(const Vignette& s) const {
         return {{"kind", "vignette"},
                 {kVignetteInner.id, s.inner},
@@ -147,6 +152,8 @@ Source source_from_json(const Json& json, const std::string& file, const Picture
                     read.colour()};
     if (kind == "vignette")
         return Vignette{read.at(kVignetteInner.id), read.at(kVignetteOuter.id), read.colour()};
+    if (kind == "sharpness")
+        return Sharpness{read.at(kSharpnessRadius.id), read.at(kSharpnessAmount.id)};
     throw Trouble{file, "its painting data has the unknown source \"" + kind + "\"."};
 }
 

@@ -3,6 +3,8 @@
 
 #include <algorithm>
 #include <cassert>
+#include <cmath>
+#include <numeric>
 
 #include "painting/parameter.h"
 
@@ -34,9 +36,18 @@ Pass in_range(Pass pass) {
     return pass;
 }
 
-Painting with_seal(Painting painting, std::string date) {
+Painting with_seal(Painting painting, std::string date, SharedPicture picture) {
+    assert(!picture || picture->size() == painting.size());
     const int number = painting.sealed() ? painting.seals.back().number + 1 : 1;
-    painting.seals.push_back({number, std::move(date), painting.underpaint});
+    painting.seals.push_back(
+        {number, std::move(date), picture ? std::move(picture) : painting.underpaint});
+    painting.seal_at = painting.seals.size() - 1;
+    return painting;
+}
+
+Painting with_seal_in_force(Painting painting, std::size_t index) {
+    assert(index < painting.seals.size());
+    painting.seal_at = index;
     return painting;
 }
 
@@ -52,15 +63,40 @@ Painting with_part_renamed(Painting painting, PartId id, std::string name) {
     return painting;
 }
 
+Painting with_part_mask(Painting painting, PartId id, SharedPicture mask) {
+    assert(mask->size() == painting.size());
+    for (Part& part : painting.parts)
+        if (part.id == id) part.mask = mask;
+    return painting;
+}
+
+Painting with_part_hidden(Painting painting, PartId id, bool hidden) {
+    for (Part& part : painting.parts)
+        if (part.id == id) part.hidden = hidden;
+    return painting;
+}
+
+Painting with_part_moved(Painting painting, std::size_t from, std::size_t to) {
+    Part moved = *at(painting.parts, from);
+    painting.parts.erase(at(painting.parts, from));
+    assert(to <= painting.parts.size());
+    painting.parts.insert(painting.parts.begin() + static_cast<std::ptrdiff_t>(to),
+                          std::move(moved));
+    return painting;
+}
+
 bool part_in_use(const Painting& painting, PartId id) {
-    return std::ranges::any_of(painting.passes, [&](const Pass& pass) {
+    const auto reached = [&](const Pass& pass) {
         return std::ranges::count(pass.reach.parts, id) > 0;
-    });
+    };
+    return std::ranges::any_of(painting.values, reached) ||
+           std::ranges::any_of(painting.passes, reached);
 }
 
 Painting without_part(Painting painting, PartId id) {
     assert(!part_in_use(painting, id));
     std::erase_if(painting.parts, [&](const Part& part) { return part.id == id; });
+    painting.plan.steps.erase(id);
     return painting;
 }
 
@@ -82,32 +118,61 @@ Painting with_splits(Painting painting, ShapeCount count, Splits splits) {
     return painting;
 }
 
-Painting with_pass(Painting painting, Pass pass) {
-    const std::size_t end = painting.passes.size();
-    return with_pass_at(std::move(painting), end, std::move(pass));
-}
-
-Painting with_pass_at(Painting painting, std::size_t index, Pass pass) {
-    assert(index <= painting.passes.size());
-    painting.passes.insert(painting.passes.begin() + static_cast<std::ptrdiff_t>(index),
-                           in_range(std::move(pass)));
+Painting with_plan(Painting painting, Plan plan) {
+    const auto step = [](double v) {
+        constexpr auto scale = shape_of(ValueScale::one_to_nine); return std::isfinite(v) ? std::clamp<double>(v, scale.first, scale.last) : 5.0; };
+    if (plan.range) {
+        plan.range->darkest = step(plan.range->darkest);
+        plan.range->lightest = std::max(step(plan.range->lightest), plan.range->darkest);
+    }
+    std::erase_if(plan.steps,
+                  [&](const auto& planned) { return painting.part(planned.first) == nullptr; });
+    for (auto& [part, planned] : plan.steps) planned = step(planned);
+    if (plan.lead) plan.lead = std::clamp(std::isfinite(*plan.lead) ? *plan.lead : 1, 1.0, 10.0);
+    std::erase_if(plan.shares, [](const auto& planned) {
+        const auto& [count, shares] = planned;
+        const auto fits = [](double share) { return share >= 0 && share <= 1; };
+        return shares.size() != number_of(count) || !std::ranges::all_of(shares, fits);
+    });
+    for (auto& [count, shares] : plan.shares) {
+        const double sum = std::accumulate(shares.begin(), shares.end(), 0.0);
+        for (double& share : shares)
+            share = sum > 0 ? share / sum : 1 / static_cast<double>(shares.size());
+    }
+    plan.foci = std::move(painting.plan.foci);
+    plan.splits = std::move(painting.plan.splits);
+    painting.plan = std::move(plan);
     return painting;
 }
 
-Painting with_changed_pass(Painting painting, std::size_t index, Pass pass) {
-    *at(painting.passes, index) = in_range(std::move(pass));
+Painting with_pass(Painting painting, Pass pass, Stage stage) {
+    const std::size_t end = passes_at(painting, stage).size();
+    return with_pass_at(std::move(painting), end, std::move(pass), stage);
+}
+
+Painting with_pass_at(Painting painting, std::size_t index, Pass pass, Stage stage) {
+    auto& passes = passes_at(painting, stage);
+    assert(index <= passes.size());
+    passes.insert(passes.begin() + static_cast<std::ptrdiff_t>(index), in_range(std::move(pass)));
     return painting;
 }
 
-Painting without_pass(Painting painting, std::size_t index) {
-    painting.passes.erase(at(painting.passes, index));
+Painting with_changed_pass(Painting painting, std::size_t index, Pass pass, Stage stage) {
+    *at(passes_at(painting, stage), index) = in_range(std::move(pass));
     return painting;
 }
 
-Painting with_pass_moved(Painting painting, std::size_t from, std::size_t to) {
-    Pass moved = *at(painting.passes, from);
-    painting.passes.erase(at(painting.passes, from));
-    return with_pass_at(std::move(painting), to, std::move(moved));
+Painting without_pass(Painting painting, std::size_t index, Stage stage) {
+    auto& passes = passes_at(painting, stage);
+    passes.erase(at(passes, index));
+    return painting;
+}
+
+Painting with_pass_moved(Painting painting, std::size_t from, std::size_t to, Stage stage) {
+    auto& passes = passes_at(painting, stage);
+    Pass moved = *at(passes, from);
+    passes.erase(at(passes, from));
+    return with_pass_at(std::move(painting), to, std::move(moved), stage);
 }
 
 }  // namespace underpaint

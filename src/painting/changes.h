@@ -3,29 +3,41 @@
 
 #include <string>
 
-#include "painting/painting.h"
+#include "painting/stage.h"
 
 namespace underpaint {
 
 // Every change is a function from painting to painting. Numbers are brought into their ranges here,
 // so that no other place has to doubt them; an index that does not exist is a caller's bug.
 
-Painting with_seal(Painting painting, std::string date);
+/// Seals `picture`, of the painting's size, or what there is without a value pass: the underpaint.
+/// The new seal is in force.
+Painting with_seal(Painting painting, std::string date, SharedPicture picture = nullptr);
+/// Puts seal `index`, an older one perhaps, in force.
+Painting with_seal_in_force(Painting painting, std::size_t index);
 Painting with_part(Painting painting, std::string name, SharedPicture mask);
 Painting with_part_renamed(Painting painting, PartId id, std::string name);
+Painting with_part_mask(Painting painting, PartId id, SharedPicture mask);
+Painting with_part_hidden(Painting painting, PartId id, bool hidden);
+/// Takes the part from one place in the list to another.
+Painting with_part_moved(Painting painting, std::size_t from, std::size_t to);
 /// The part must not be in use by a pass: a pass left without parts would reach everywhere.
 Painting without_part(Painting painting, PartId id);
 bool part_in_use(const Painting& painting, PartId id);
 Painting with_foci(Painting painting, std::vector<Focus> foci);
 Painting with_splits(Painting painting, ShapeCount count, Splits splits);
+/// The plan without its foci and splits, which have changes of their own.
+Painting with_plan(Painting painting, Plan plan);
 
-/// Lays a pass after all others.
-Painting with_pass(Painting painting, Pass pass);
-Painting with_pass_at(Painting painting, std::size_t index, Pass pass);
+/// Lays a pass after all others of its side of the seal line.
+Painting with_pass(Painting painting, Pass pass, Stage stage = Stage::colour);
+Painting with_pass_at(Painting painting, std::size_t index, Pass pass, Stage stage = Stage::colour);
 /// Replaces pass `index`.
-Painting with_changed_pass(Painting painting, std::size_t index, Pass pass);
-Painting without_pass(Painting painting, std::size_t index);
-Painting with_pass_moved(Painting painting, std::size_t from, std::size_t to);
+Painting with_changed_pass(Painting painting, std::size_t index, Pass pass,
+                           Stage stage = Stage::colour);
+Painting without_pass(Painting painting, std::size_t index, Stage stage = Stage::colour);
+Painting with_pass_moved(Painting painting, std::size_t from, std::size_t to,
+                         Stage stage = Stage::colour);
 
 /// The pass with every number inside its range.
 Pass in_range(Pass pass);

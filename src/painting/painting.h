@@ -18,13 +18,16 @@ struct Painting {
     SharedPicture underpaint;  ///< opaque; never null
     std::vector<Part> parts;
     Plan plan;
-    std::vector<Pass> passes;  ///< in the order they were laid
-    std::vector<Seal> seals;   ///< oldest first; the last one counts
+    std::vector<Pass> values;  ///< above the seal line: they shape the underpaint
+    std::vector<Pass> passes;  ///< below it, in the order they were laid
+    std::vector<Seal> seals;   ///< oldest first
+    std::size_t seal_at = 0;   ///< which of them is in force
 
     Size size() const { return underpaint->size(); }
     bool sealed() const { return !seals.empty(); }
+    const Seal& seal() const { return seals[seal_at]; }
     /// What passes start from and are compared with: the seal, or the underpaint before sealing.
-    const SharedPicture& ground() const { return sealed() ? seals.back().picture : underpaint; }
+    const SharedPicture& ground() const { return sealed() ? seal().picture : underpaint; }
     /// Null when there is no such part.
     const Part* part(PartId id) const;
 

@@ -40,4 +40,9 @@ inline constexpr Parameter kVignetteInner{
 inline constexpr Parameter kVignetteOuter{
     "outer", "Full from", "Share of the way to a corner where it is full", 0, 1.5F, 1};
 
+inline constexpr Parameter kSharpnessRadius{
+    "radius", "Radius", "Sigma of the blur, in pixels of the painting", 0.5F, 60, 3};
+inline constexpr Parameter kSharpnessAmount{
+    "amount", "Amount", "Below 0 softens, above sharpens", -1, 3, -1};
+
 }  // namespace underpaint

@@ -15,6 +15,8 @@ struct Part {
     PartId id = 0;
     std::string name;
     SharedPicture mask;
+    /// Out of the way: not asked for under the pointer and not compared with the plan.
+    bool hidden = false;
     friend bool operator==(const Part&, const Part&) = default;
 };
 

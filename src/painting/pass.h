@@ -14,12 +14,13 @@
 
 namespace underpaint {
 
-/// Where a pass lands: the union of the parts, and of that what the value band lets through.
-/// No parts: the whole picture.
+/// Where a pass lands: the union of the parts, of that what the value band lets through, and of
+/// that what is painted. No parts: the whole picture; nothing to paint on: all of it.
 struct Reach {
     std::vector<PartId> parts;
     ValueBand band;
-    bool everywhere() const { return parts.empty() && band.whole_scale(); }
+    SharedPicture painted = nullptr;  ///< a mask of the picture's size; null where reach is not painted
+    bool everywhere() const { return parts.empty() && band.whole_scale() && !painted; }
     friend bool operator==(const Reach&, const Reach&) = default;
 };
 

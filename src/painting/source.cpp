@@ -37,7 +37,8 @@ double finite(double v) {
 const char* kind_of(const Source& source) {
     constexpr const char* kinds[] = {"plain tint", "painted colour", "gradient map",
                                      "picture",    "curve",          "underpaint",
-                                     "grain",      "glow",           "vignette"};
+                                     "grain",      "glow",           "vignette",
+                                     "sharpness"};
     static_assert(std::size(kinds) == std::variant_size_v<Source>);
     return kinds[source.index()];
 }
@@ -54,7 +55,7 @@ Rgb mean_colour(const Source& source) {
 
 bool reads_below(const Source& source) {
     const auto* map = std::get_if<GradientMap>(&source);
-    return std::holds_alternative<Curve>(source) || (map && map->of == MapOf::below);
+    return std::holds_alternative<Curve>(source) || std::holds_alternative<Sharpness>(source) || (map && map->of == MapOf::below);
 }
 
 Source in_range(Source source) {
@@ -84,6 +85,10 @@ Source in_range(Source source) {
                          s.inner = kVignetteInner.clamp(s.inner);
                          s.outer = std::max(kVignetteOuter.clamp(s.outer), s.inner);
                          s.colour = unit(s.colour);
+                     },
+                     [](Sharpness& s) {
+                         s.radius = kSharpnessRadius.clamp(s.radius);
+                         s.amount = kSharpnessAmount.clamp(s.amount);
                      },
                      [](auto&) {}},
                source);

@@ -76,9 +76,17 @@ struct Vignette {
     friend bool operator==(const Vignette&, const Vignette&) = default;
 };
 
+/// What lies below with its edges softened or sharpened: state + amount x (ground - blurred
+/// ground), so that -1 gives the blurred ground and above 0 is an unsharp mask.
+struct Sharpness {
+    float radius = 3;   ///< see kSharpnessRadius
+    float amount = -1;  ///< see kSharpnessAmount
+    friend bool operator==(const Sharpness&, const Sharpness&) = default;
+};
+
 /// What a pass lays on.
-using Source =
-    std::variant<Tint, Painted, GradientMap, Placed, Curve, Underpaint, Grain, Glow, Vignette>;
+using Source = std::variant<Tint, Painted, GradientMap, Placed, Curve, Underpaint, Grain, Glow,
+                            Vignette, Sharpness>;
 
 /// "plain tint", "painted colour", ...
 const char* kind_of(const Source& source);

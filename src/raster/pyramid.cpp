@@ -13,9 +13,66 @@ void add_pairs(std::span<const float> in, std::span<float> out) {
         out[i] += in[2 * i] + in[std::min(2 * i + 1, in.size() - 1)];
 }
 
+/// Where there is alpha a clear pixel has no say in the colour of the mean.
+void halve_with_alpha(const Picture& picture, Picture& result, int from_row, int end_row) {
+    const Size from = picture.size(), to = result.size();
+    const int colours = count_of(picture.channels()) - 1;
+    std::vector<float> in(static_cast<std::size_t>(from.width)), weight(in.size());
+    std::vector<float> sum(static_cast<std::size_t>(to.width)), weights(sum.size());
+    for (int y = from_row; y < end_row; ++y) {
+        const int rows[] = {2 * y, std::min(2 * y + 1, from.height - 1)};
+        std::ranges::fill(weights, 0.0F);
+        for (const int row : rows) {
+            picture.read_alpha(0, row, weight);
+            add_pairs(weight, weights);
+        }
+        for (int c = 0; c < colours; ++c) {
+            std::ranges::fill(sum, 0.0F);
+            for (const int row : rows) {
+                picture.read_channel(c, 0, row, in);
+                picture.read_alpha(0, row, weight);
+                for (std::size_t i = 0; i < in.size(); ++i) in[i] *= weight[i];
+                add_pairs(in, sum);
+            }
+            for (std::size_t i = 0; i < sum.size(); ++i)
+                sum[i] = weights[i] > 0 ? sum[i] / weights[i] : 0.0F;
+            result.write_channel(c, 0, y, sum);
+        }
+        for (float& w : weights) w /= 4;
+        result.write_channel(colours, 0, y, weights);
+    }
+}
+
+/// Rows begin .. end of `result` as the halving of `picture`.
+void halve(const Picture& picture, Picture& result, int begin, int end) {
+    if (has_alpha(picture.channels())) return halve_with_alpha(picture, result, begin, end);
+    for (int y = begin; y < end; ++y) result.write_halved(picture, y);
+}
+
 }  // namespace
 
 Pyramid::Pyramid(Picture base) : base_(std::make_shared<const Picture>(std::move(base))) {}
+
+Pyramid::Pyramid(Picture base, const Pyramid& before, const Rect& changed)
+    : base_(std::make_shared<const Picture>(std::move(base))) {
+    const std::scoped_lock lock(before.mutex_);
+    halvings_ = before.halvings_;
+    const Picture* from = base_.get();
+    Rect area = intersection(changed, rect_of(size()));
+    for (Level& level : halvings_) {
+        if (level == nullptr) break;
+        area = {area.x / 2, area.y / 2, (area.right() + 1) / 2 - area.x / 2,
+                (area.bottom() + 1) / 2 - area.y / 2};
+        Picture halving = *level;
+        halve(*from, halving, area.y, area.bottom());
+        level = std::make_shared<const Picture>(std::move(halving));
+        halving_bytes_ += level->bytes();
+        from = level.get();
+    }
+    // Those beyond a gap can't be made from what is here.
+    const auto gap = std::ranges::find(halvings_, nullptr);
+    halvings_.erase(gap, halvings_.end());
+}
 
 Pyramid::Level Pyramid::level(int n) const {
     if (n == 0) return base_;
@@ -53,50 +110,16 @@ SharedPicture share(Picture picture) {
     return std::make_shared<const Pyramid>(std::move(picture));
 }
 
-namespace {
-
-/// Where there is alpha a clear pixel has no say in the colour of the mean.
-void halve_with_alpha(const Picture& picture, Picture& result, int from_row, int end_row) {
-    const Size from = picture.size(), to = result.size();
-    const int colours = count_of(picture.channels()) - 1;
-    std::vector<float> in(static_cast<std::size_t>(from.width)), weight(in.size());
-    std::vector<float> sum(static_cast<std::size_t>(to.width)), weights(sum.size());
-    for (int y = from_row; y < end_row; ++y) {
-        const int rows[] = {2 * y, std::min(2 * y + 1, from.height - 1)};
-        std::ranges::fill(weights, 0.0F);
-        for (const int row : rows) {
-            picture.read_alpha(0, row, weight);
-            add_pairs(weight, weights);
-        }
-        for (int c = 0; c < colours; ++c) {
-            std::ranges::fill(sum, 0.0F);
-            for (const int row : rows) {
-                picture.read_channel(c, 0, row, in);
-                picture.read_alpha(0, row, weight);
-                for (std::size_t i = 0; i < in.size(); ++i) in[i] *= weight[i];
-                add_pairs(in, sum);
-            }
-            for (std::size_t i = 0; i < sum.size(); ++i)
-                sum[i] = weights[i] > 0 ? sum[i] / weights[i] : 0.0F;
-            result.write_channel(c, 0, y, sum);
-        }
-        for (float& w : weights) w /= 4;
-        result.write_channel(colours, 0, y, weights);
-    }
+SharedPicture share(Picture picture, const SharedPicture& before, const Rect& changed) {
+    return std::make_shared<const Pyramid>(std::move(picture), *before, changed);
 }
-
-}  // namespace
 
 Picture halved(const Picture& picture) {
     const Size to = halved(picture.size(), 1);
     Picture result(to, picture.channels(), picture.depth());
     // A row of tiles is written by one thread, so that no tile has two writers.
     tbb::parallel_for(0, TileGrid{to}.rows(), [&](int band) {
-        const int begin = band * kTileSide, end = std::min(to.height, begin + kTileSide);
-        if (has_alpha(picture.channels()))
-            halve_with_alpha(picture, result, begin, end);
-        else
-            for (int y = begin; y < end; ++y) result.write_halved(picture, y);
+        halve(picture, result, band * kTileSide, std::min(to.height, (band + 1) * kTileSide));
     });
     result.settle();
     return result;

@@ -15,6 +15,9 @@ class Pyramid {
 public:
     using Level = std::shared_ptr<const Picture>;
     explicit Pyramid(Picture base);
+    /// `base` differs from `before`, of the same kind, inside `changed` alone: halvings that were
+    /// made are taken over, and made anew only there.
+    Pyramid(Picture base, const Pyramid& before, const Rect& changed);
 
     const Picture& base() const { return *base_; }
     Size size() const { return base().size(); }
@@ -37,6 +40,7 @@ private:
 /// How documents hold pixels: shared, because versions and undo steps have most of them in common.
 using SharedPicture = std::shared_ptr<const Pyramid>;
 SharedPicture share(Picture picture);
+SharedPicture share(Picture picture, const SharedPicture& before, const Rect& changed);
 
 /// One halving.
 Picture halved(const Picture& picture);

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <utility>
 
+#include "raster/blur.h"
 #include "render/view.h"
 
 namespace underpaint {
@@ -70,6 +71,36 @@ void SeenPlaced::make(const Rect& tile) {
     made_->settle(tile);
 }
 
+SeenBlurred::SeenBlurred(SeenPicture& sharp, const SharedPicture& picture, float radius,
+                         double shrink)
+    : sharp_(sharp),
+      sigma_(radius / shrink),
+      made_(size_at(picture->size(), shrink), picture->base().channels(), Depth::bits16),
+      asked_(std::make_unique<std::once_flag[]>(
+          static_cast<std::size_t>(TileGrid{made_.size()}.count()))) {}
+
+const Picture& SeenBlurred::inside(const Rect& tile) {
+    once_for_tiles(made_.size(), tile, asked_.get(), [&](const Rect& missing) {
+        const int reach = blur_reach(sigma_);
+        const Rect around = intersection({missing.x - reach, missing.y - reach,
+                                          missing.width + 2 * reach, missing.height + 2 * reach},
+                                         rect_of(made_.size()));
+        const Picture& sharp = sharp_.inside(around);
+        for (int channel = 0; channel < count_of(sharp.channels()); ++channel)
+            blur_into(made_, sharp, channel, sigma_, missing);
+        made_.settle(missing);
+    });
+    return made_;
+}
+
+SeenBlurred& Inputs::blurred(const SharedPicture& picture, float radius) {
+    SeenPicture& sharp = seen(picture);
+    auto& entry = blurred_[{picture, radius}];
+    if (!entry.seen) entry.seen = std::make_unique<SeenBlurred>(sharp, picture, radius, shrink_);
+    entry.used = true;
+    return *entry.seen;
+}
+
 SeenPicture& Inputs::seen(const SharedPicture& picture) {
     auto& entry = pictures_[picture];
     if (!entry.seen) entry.seen = std::make_unique<SeenPicture>(picture, shrink_);
@@ -93,14 +124,17 @@ SeenPlaced& Inputs::seen(const SharedPicture& picture, const Placement& placemen
 std::size_t Inputs::bytes() const {
     std::size_t sum = 0;
     for (const auto& [picture, entry] : pictures_) sum += entry.seen->bytes();
+    for (const auto& [key, entry] : blurred_) sum += entry.seen->bytes();
     for (const PlacedEntry& placed : placed_) sum += placed.entry.seen->bytes();
     return sum;
 }
 
 void Inputs::forget_unused() {
+    std::erase_if(blurred_, [](const auto& known) { return !known.second.used; });
     std::erase_if(pictures_, [](const auto& known) { return !known.second.used; });
     std::erase_if(placed_, [](const PlacedEntry& known) { return !known.entry.used; });
     for (auto& [picture, entry] : pictures_) entry.used = false;
+    for (auto& [key, entry] : blurred_) entry.used = false;
     for (PlacedEntry& placed : placed_) placed.entry.used = false;
 }
 

@@ -50,6 +50,21 @@ private:
     std::unique_ptr<std::once_flag[]> asked_;
 };
 
+/// A picture of the painting's size, blurred, at one shrink; see SeenPicture.
+class SeenBlurred {
+public:
+    /// `radius` is the blur's sigma in pixels of the painting. `sharp` must outlive it.
+    SeenBlurred(SeenPicture& sharp, const SharedPicture& picture, float radius, double shrink);
+    const Picture& inside(const Rect& tile);
+    std::size_t bytes() const { return made_.bytes(); }
+
+private:
+    SeenPicture& sharp_;
+    double sigma_;
+    Picture made_;
+    std::unique_ptr<std::once_flag[]> asked_;  // one a tile
+};
+
 /// All pictures that a painting is made from, at one shrink. Asking twice gives the same one.
 class Inputs {
 public:
@@ -58,6 +73,7 @@ public:
     double shrink() const { return shrink_; }
     SeenPicture& seen(const SharedPicture& picture);
     SeenPlaced& seen(const SharedPicture& picture, const Placement& placement);
+    SeenBlurred& blurred(const SharedPicture& picture, float radius);
     std::size_t bytes() const;
     /// Forgets what was not asked for since the last call of this.
     void forget_unused();
@@ -77,6 +93,7 @@ private:
     Size painting_;
     double shrink_;
     std::map<SharedPicture, Entry<SeenPicture>> pictures_;
+    std::map<std::pair<SharedPicture, float>, Entry<SeenBlurred>> blurred_;
     std::vector<PlacedEntry> placed_;
 };
 

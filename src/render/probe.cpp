@@ -14,6 +14,7 @@ Probe probe(const Painting& painting, std::size_t upto, int x, int y) {
     result.now = walk.state().row(0)[0];
     float most = 0.5F;
     for (const Part& part : painting.parts) {
+        if (part.hidden) continue;
         float cover = 0;
         part.mask->base().read_channel(0, x, y, std::span(&cover, 1));
         if (cover < most) continue;

@@ -52,7 +52,12 @@ void Recipe::prepare(Inputs& inputs) {
             if (const Part* part = painting_.part(id))
                 ready.masks.push_back(&inputs.seen(part->mask));
         ready.idle = ready.masks.empty() && !pass.reach.parts.empty();
+        if (pass.reach.painted) ready.painted = &inputs.seen(pass.reach.painted);
         ready.pixels = pixels_for(pass.source, inputs);
+        if (const auto* sharpness = std::get_if<Sharpness>(&pass.source)) {
+            ready.blurred = &inputs.blurred(painting_.ground(), sharpness->radius);
+            ready.idle = ready.idle || sharpness->amount == 0;
+        }
         ready.tables = tables_for(pass.source);
     }
 }
@@ -60,6 +65,8 @@ void Recipe::prepare(Inputs& inputs) {
 bool Recipe::may_touch(std::size_t index, const Rect& tile) const {
     const ReadyPass& ready = ready_[index];
     if (ready.idle) return false;
+    if (ready.painted != nullptr && ready.painted->inside(tile).surely_all(0, tile, 0))
+        return false;
     return ready.masks.empty() || std::ranges::any_of(ready.masks, [&](SeenPicture* mask) {
                return !mask->inside(tile).surely_all(0, tile, 0);
            });

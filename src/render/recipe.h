@@ -17,7 +17,9 @@ struct ReadyPass {
     const Pass* pass = nullptr;
     bool idle = false;                ///< could not change any pixel anywhere
     std::vector<SeenPicture*> masks;  ///< of the reach; empty: everywhere
+    SeenPicture* painted = nullptr;   ///< the painted reach; null: none is needed
     SeenPlaced* pixels = nullptr;     ///< of a painted or placed source
+    SeenBlurred* blurred = nullptr;   ///< the ground, for a sharpness
     std::vector<Table> tables;        ///< a channel each, of a gradient or curve
 };
 

@@ -25,6 +25,7 @@ std::vector<SharedPicture> pictures_of(const Painting& painting) {
             pictures.push_back(painted->pixels);
         if (const auto* placed = std::get_if<Placed>(&pass.source))
             pictures.push_back(placed->pixels);
+        if (pass.reach.painted) pictures.push_back(pass.reach.painted);
     }
     std::ranges::sort(pictures);
     const auto same = std::ranges::unique(pictures);

@@ -27,7 +27,7 @@ void TileWalk::begin(const Rect& tile, const RgbBlock& state) {
 
 bool TileWalk::lay(std::size_t index) {
     const ReadyPass& ready = recipe_.pass(index);
-    if (ready.idle || !cover_parts(ready) || !load(ready)) return false;
+    if (ready.idle || !cover_reach(ready) || !load(ready)) return false;
     const Pass& pass = *ready.pass;
     const ValueBand& band = pass.reach.band;
     if (!band.whole_scale()) {
@@ -71,9 +71,22 @@ const FloatBlock& TileWalk::sealed_steps() {
     return sealed_steps_;
 }
 
-/// Starts the coverage: the union of the parts, or everywhere.
-bool TileWalk::cover_parts(const ReadyPass& ready) {
+/// Starts the coverage: what is painted of the union of the parts.
+bool TileWalk::cover_reach(const ReadyPass& ready) {
     const Rect& tile = state_.area();
+    if (!cover_parts(ready, tile)) return false;
+    if (ready.painted == nullptr) return true;
+    const Picture& painted = ready.painted->inside(tile);
+    if (painted.surely_all(0, tile, 0)) return false;
+    if (painted.surely_all(0, tile, 1)) return true;
+    alpha_.reshape(tile);
+    painted.read_channel(0, tile, alpha_.samples());
+    intersect(alpha_);
+    return true;
+}
+
+/// The union of the parts, or everywhere.
+bool TileWalk::cover_parts(const ReadyPass& ready, const Rect& tile) {
     everywhere_ = ready.masks.empty();
     bool any = everywhere_;
     for (SeenPicture* seen : ready.masks) {
@@ -110,6 +123,8 @@ bool TileWalk::load(const ReadyPass& ready) {
         map_lightness(map->of == MapOf::seal ? sealed_ : state_, ready.tables);
     } else if (std::holds_alternative<Curve>(source)) {
         apply_curves(ready.tables);
+    } else if (const auto* sharpness = std::get_if<Sharpness>(&source)) {
+        sharpen(*ready.blurred, sharpness->amount);
     } else if (std::holds_alternative<Underpaint>(source)) {
         recipe_.ground().inside(state_.area()).read_rgb(source_);
     } else if (const auto* grain = std::get_if<Grain>(&source)) {
@@ -145,6 +160,23 @@ void TileWalk::apply_curves(const std::vector<Table>& tables) {
     table_row(tables[0], from.r, to.r);
     table_row(tables[1], from.g, to.g);
     table_row(tables[2], from.b, to.b);
+}
+
+void TileWalk::sharpen(SeenBlurred& seen, float amount) {
+    const Rect& tile = state_.area();
+    blurred_.reshape(tile);
+    seen.inside(tile).read_rgb(blurred_);
+    recipe_.ground().inside(tile).read_rgb(source_);
+    const auto mix = [&](std::span<float> to, std::span<const float> below,
+                         std::span<const float> smooth) {
+        for (std::size_t i = 0; i < to.size(); ++i)
+            to[i] = std::clamp(below[i] + amount * (to[i] - smooth[i]), 0.0F, 1.0F);
+    };
+    const RgbRow to = source_.all();
+    const ConstRgbRow below = std::as_const(state_).all(), smooth = std::as_const(blurred_).all();
+    mix(to.r, below.r, smooth.r);
+    mix(to.g, below.g, smooth.g);
+    mix(to.b, below.b, smooth.b);
 }
 
 void TileWalk::find_sealed() {

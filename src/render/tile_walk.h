@@ -38,15 +38,17 @@ public:
 
 private:
     void start(const Rect& tile);
-    bool cover_parts(const ReadyPass& ready);
+    bool cover_reach(const ReadyPass& ready);
+    bool cover_parts(const ReadyPass& ready, const Rect& tile);
     void intersect(const FloatBlock& other);
     bool load(const ReadyPass& ready);
     void map_lightness(const RgbBlock& of, const std::vector<Table>& tables);
     void apply_curves(const std::vector<Table>& tables);
+    void sharpen(SeenBlurred& blurred, float amount);
     void find_sealed();
 
     const Recipe& recipe_;
-    RgbBlock state_, source_, sealed_;
+    RgbBlock state_, source_, sealed_, blurred_;
     FloatBlock coverage_, alpha_, sealed_steps_, sealed_luminance_;
     Rgb colour_;              // the source, where it is one colour
     bool uniform_ = false;    // it is

@@ -7,7 +7,6 @@
 
 #include "audit/finding.h"
 #include "audit/mend.h"
-#include "audit/part_table.h"
 #include "audit/scale_response.h"
 #include "colour/warmth.h"
 #include "support/pictures.h"
@@ -309,22 +308,6 @@ TEST(ScaleResponse, HeedsTheBandAndTheSwitch) {
     pass.on = false;
     for (const ScalePoint& p : scale_response(pass, Reader::lightness))
         EXPECT_NEAR(p.drift, 0, 1e-5);
-}
-
-TEST(PartTable, MeasuresFlatParts) {
-    Painting painting = sealed(testing::grey_picture(
-        {200, 50}, [](int x, int) { return encoded_grey_of(x < 100 ? 25.0F : 75.0F); }));
-    painting = with_columns(with_columns(painting, "Dark", 0, 100), "Light", 150, 200);
-    painting =
-        with_part(painting, "Nothing", share(Picture({200, 50}, Channels::grey, Depth::bits8)));
-    const auto table = *measure_parts(painting, Reader::lightness);
-    ASSERT_EQ(table.size(), 3U);
-    EXPECT_NEAR(table[0].share, 0.5, 1e-9);
-    EXPECT_NEAR(table[0].steps->mean, 3, 0.002);
-    EXPECT_NEAR(table[1].steps->from, 7, 0.002);
-    EXPECT_NEAR(table[1].steps->to, 7, 0.002);
-    EXPECT_NEAR(table[1].share, 0.25, 1e-9);
-    EXPECT_FALSE(table[2].steps) << "a part of no pixels has no step";
 }
 
 }  // namespace

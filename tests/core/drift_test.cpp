@@ -128,12 +128,12 @@ TEST(Range, AndKeyAreNamedAsPaintersDo) {
     std::vector<float> dark(990, 2.5F);
     dark.insert(dark.end(), 10, 9.0F);
     const StepHistogram night = histogram_of(dark);
-    EXPECT_EQ(key_of(night), "low");
+    EXPECT_EQ(key_of(night), Key::low);
     EXPECT_EQ(width_of(range_of(night)), "wide");
     EXPECT_EQ(width_of({3, 6.5}), "narrow");
     EXPECT_EQ(width_of({2, 7}), "medium");
-    EXPECT_EQ(key_of(histogram_of({5, 5, 5})), "middle");
-    EXPECT_EQ(key_of(histogram_of({8, 8, 8})), "high");
+    EXPECT_EQ(key_of(histogram_of({5, 5, 5})), Key::middle);
+    EXPECT_EQ(key_of(histogram_of({8, 8, 8})), Key::high);
 }
 
 }  // namespace

@@ -165,13 +165,29 @@ TEST(Outline, CoversTheInsideOfASquare) {
     const Picture mask = outline_mask({50, 40}, square);
     EXPECT_NEAR(testing::pixel(mask, 20, 20).r, 1, 1e-6);
     EXPECT_NEAR(testing::pixel(mask, 5, 20).r, 0, 1e-6);
-    EXPECT_NEAR(covered_share(mask), 400.0 / 2000, 0.03);
+    EXPECT_NEAR(covered_share(mask), 400.0 / 2000, 1e-3);
 }
 
 TEST(Outline, MayLeaveThePicture) {
     const std::vector<Point> wide{{-1e9, -50}, {1e9, -50}, {1e9, 20}, {-1e9, 20}};
     const Picture mask = outline_mask({50, 40}, wide);
-    EXPECT_NEAR(covered_share(mask), 0.5, 0.03);
+    EXPECT_NEAR(covered_share(mask), 0.5, 1e-3);
+}
+
+TEST(Outline, CoversPixelsByHowMuchOfThemLiesInside) {
+    const std::vector<Point> third{{0, 0}, {33.3, 0}, {33.3, 40}, {0, 40}};
+    const Picture mask = outline_mask({100, 40}, third);
+    EXPECT_NEAR(testing::pixel(mask, 32, 20).r, 1, 1e-6);
+    EXPECT_NEAR(testing::pixel(mask, 33, 20).r, 0.3, 0.003);
+    EXPECT_NEAR(covered_share(mask), 0.333, 1e-4);
+    std::vector<Point> disc;
+    for (int i = 0; i < 360; ++i)
+        disc.push_back({50 + 15 * std::cos(i * M_PI / 180), 20 + 15 * std::sin(i * M_PI / 180)});
+    EXPECT_NEAR(covered_share(outline_mask({100, 40}, disc)) * 4000, M_PI * 225, 1.5);
+    // Crossing itself: what is wound round twice is outside.
+    const std::vector<Point> twice{{10, 10}, {30, 10}, {30, 30}, {10, 30}, {10, 10},
+                                   {30, 10}, {30, 30}, {10, 30}};
+    EXPECT_NEAR(covered_share(outline_mask({40, 40}, twice)), 0, 1e-6);
 }
 
 TEST(Outline, OfTooFewPointsIsEmpty) {

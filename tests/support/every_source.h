@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <algorithm>
+#include <cmath>
+
 #include "support/pictures.h"
 
 namespace underpaint::testing {
@@ -48,6 +51,14 @@ inline Painting every_source(Size size) {
     add("Glow", Glow{{0.6 * width, size.height * 0.4}, 0.3F * width, 0.2F, {1, 0.8F, 0.4F}},
         BlendMode::screen, 0.6F);
     add("Vignette", Vignette{0.4F, 0.95F, {0.1F, 0.05F, 0.2F}}, BlendMode::multiply, 0.7F);
+    add("Softened", Sharpness{2.5F, -0.8F}, BlendMode::normal, 0.8F);
+    add("Sharpened", Sharpness{4, 1.5F}, BlendMode::normal, 0.5F);
+    // Painted reach: a soft disc off the middle, so that some tiles have none of it.
+    painting.passes.back().reach.painted = share(grey_picture(size, [&](int x, int y) {
+        return std::clamp(
+            1.5 - 4 * std::hypot(x - size.width * 0.3, y - size.height * 0.4) / size.width, 0.0,
+            1.0);
+    }));
     painting.passes[1].reach.parts = {painting.parts[0].id};
     painting.passes[2].reach = {{painting.parts[0].id, painting.parts[1].id}, {2, 7, 0.5F}};
     painting.passes[4].hold = 0.7F;

@@ -1,0 +1,160 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "audit/values_audit.h"
+
+#include <tbb/enumerable_thread_specific.h>
+
+#include <algorithm>
+
+#include "audit/exact_sum.h"
+#include "audit/tile_audit.h"
+#include "render/render.h"
+
+namespace underpaint {
+namespace {
+
+struct PartTally {
+    StepHistogram steps;
+    WeightedMean mean;
+};
+
+struct Tally {
+    StepHistogram steps;
+    std::vector<PartTally> parts;
+    Tally& operator+=(const Tally& other) {
+        steps += other.steps;
+        for (std::size_t i = 0; i < parts.size(); ++i) {
+            parts[i].steps += other.parts[i].steps;
+            parts[i].mean += other.parts[i].mean;
+        }
+        return *this;
+    }
+};
+
+void measure_parts(const std::vector<Pyramid::Level>& masks, const FloatBlock& steps,
+                   std::vector<PartTally>& tallies) {
+    const Rect& tile = steps.area();
+    std::vector<float> cover(static_cast<std::size_t>(tile.width));
+    for (std::size_t part = 0; part < masks.size(); ++part) {
+        const Picture& mask = *masks[part];
+        if (mask.surely_all(0, tile, 0)) continue;
+        for (int y = 0; y < tile.height; ++y) {
+            mask.read_channel(0, tile.x, tile.y + y, cover);
+            const auto row = steps.row(y);
+            double sum = 0, weight = 0;
+            for (std::size_t x = 0; x < cover.size(); ++x) {
+                sum += double{cover[x]} * row[x];
+                weight += cover[x];
+                if (cover[x] >= 0.5F) tallies[part].steps.add(row[x]);
+            }
+            tallies[part].mean.add(sum, weight);
+        }
+    }
+}
+
+PartFigures figures_of(const Part& part, const PartTally& tally, double pixels) {
+    PartFigures figures{part.id, tally.mean.weight() / pixels, {}};
+    if (tally.steps.count() > 0)
+        figures.steps = {tally.mean.value(), tally.steps.percentile(0.05),
+                         tally.steps.percentile(0.95)};
+    return figures;
+}
+
+/// The last state's steps at a shrink, each tile passed on to `work` as well.
+template <class Work>
+std::optional<FloatBlock> final_steps(const Painting& values, Reader reader, int level, bool keep,
+                                      const std::stop_token& stop, Work work) {
+    const Recipe recipe(values, shrink_of_level(level));
+    FloatBlock all(keep ? rect_of(recipe.size()) : Rect{});
+    const bool whole = walk_tiles(
+        recipe,
+        [&](TileWalk& walk, int) {
+            walk.lay_all(0, values.passes.size());
+            const FloatBlock steps = steps_of(walk.state(), reader);
+            work(steps);
+            if (!keep) return;
+            const Rect& tile = steps.area();
+            for (int y = 0; y < tile.height; ++y)
+                std::ranges::copy(steps.row(y), all.row(tile.y + y).begin() + tile.x);
+        },
+        stop);
+    if (!whole) return std::nullopt;
+    return all;
+}
+
+}  // namespace
+
+std::optional<ValuesAudit> audit_values(const Painting& values, const ValuesAuditOptions& options,
+                                        const std::stop_token& stop) {
+    ValuesAudit result;
+    result.size = values.size();
+    result.reader = options.reader;
+    result.exact = options.level == 0;
+
+    std::vector<Pyramid::Level> masks;
+    for (const Part& part : values.parts) masks.push_back(part.mask->level(options.level));
+    const auto empty = [&] { return Tally{{}, std::vector<PartTally>(masks.size())}; };
+    tbb::enumerable_thread_specific<Tally> each(empty);
+    const int viewing_level = level_for(values.size(), kViewingSide);
+    const bool same = options.level >= viewing_level;  // one walk does for both
+    auto steps = final_steps(values, options.reader, options.level, same, stop,
+                             [&](const FloatBlock& tile) {
+                                 Tally& tally = each.local();
+                                 for (const float step : tile.samples()) tally.steps.add(step);
+                                 measure_parts(masks, tile, tally.parts);
+                             });
+    if (steps && !same)
+        steps = final_steps(values, options.reader, viewing_level, true, stop,
+                            [](const FloatBlock&) {});
+    if (!steps) return std::nullopt;
+
+    Tally sum = empty();
+    for (const Tally& tally : each) sum += tally;
+    result.steps = std::move(sum.steps);
+    const auto pixels = static_cast<double>(result.steps.count());
+    for (std::size_t i = 0; i < masks.size(); ++i)
+        result.parts.push_back(figures_of(values.parts[i], sum.parts[i], pixels));
+
+    result.viewing = at_viewing_scale(std::move(*steps), values.size());
+    result.focus = audit_focus(result.viewing, values.plan.foci, std::nullopt);
+    if (stop.stop_requested()) return std::nullopt;
+    if (options.edges) {
+        result.edges = find_edges(result.viewing);
+        result.part_edges = part_edges(*result.edges, values);
+    }
+    if (stop.stop_requested()) return std::nullopt;
+    return result;
+}
+
+MaskAtScale::MaskAtScale(const SharedPicture& mask, Size viewing)
+    : level_(mask->level(level_for(mask->size(), std::max(viewing.width, viewing.height)))),
+      across_(static_cast<double>(level_->size().width) / viewing.width),
+      down_(static_cast<double>(level_->size().height) / viewing.height) {}
+
+float MaskAtScale::at(int x, int y) const {
+    float cover = 0;
+    level_->read_channel(0,
+                         std::min(static_cast<int>((x + 0.5) * across_), level_->size().width - 1),
+                         std::min(static_cast<int>((y + 0.5) * down_), level_->size().height - 1),
+                         std::span(&cover, 1));
+    return cover;
+}
+
+std::vector<EdgeLengths> part_edges(const EdgeMap& edges, const Painting& painting) {
+    std::vector<EdgeLengths> result;
+    constexpr int near = 2;
+    for (const Part& part : painting.parts) {
+        const MaskAtScale mask(part.mask, edges.size);
+        const auto inside = [&](int x, int y) {
+            return x >= 0 && y >= 0 && x < edges.size.width && y < edges.size.height &&
+                   mask.at(x, y) >= 0.5F;
+        };
+        EdgeLengths& lengths = result.emplace_back();
+        for (const EdgePoint& p : edges.points)
+            if (inside(p.x, p.y) || inside(p.x - near, p.y) || inside(p.x + near, p.y) ||
+                inside(p.x, p.y - near) || inside(p.x, p.y + near))
+                lengths.length[static_cast<std::size_t>(kind_of_edge(p.width))] += 1;
+    }
+    return result;
+}
+
+}  // namespace underpaint

@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "raster/brush.h"
+
+#include <cmath>
+
+namespace underpaint {
+namespace {
+
+constexpr double kSpacing = 0.2;  // of the radius: so near that no dab shows by itself
+
+double radius_at(const Brush& brush, double pressure) {
+    return std::max(0.5, brush.radius * (0.5 + 0.5 * pressure));
+}
+
+double between(double from, double to, double share) {
+    return from + share * (to - from);
+}
+
+Rect united(const Rect& a, const Rect& b) {
+    if (a.empty()) return b;
+    if (b.empty()) return a;
+    const int x = std::min(a.x, b.x), y = std::min(a.y, b.y);
+    return {x, y, std::max(a.right(), b.right()) - x, std::max(a.bottom(), b.bottom()) - y};
+}
+
+}  // namespace
+
+double dab_coverage(double away, double hardness) {
+    if (away <= hardness) return 1;
+    if (away >= 1) return 0;
+    const double t = (1 - away) / (1 - hardness);
+    return t * t * (3 - 2 * t);
+}
+
+Rect BrushStroke::move(Picture& mask, const PenPoint& to) {
+    if (!std::isfinite(to.at.x) || !std::isfinite(to.at.y)) return {};
+    if (!last_) {
+        last_ = to;
+        left_ = kSpacing * radius_at(brush_, to.pressure);
+        return dab(mask, to);
+    }
+    const PenPoint from = *last_;
+    const double way = std::hypot(to.at.x - from.at.x, to.at.y - from.at.y);
+    Rect changed;
+    double gone = left_;
+    for (; gone <= way; gone += left_) {
+        const double share = gone / way;
+        const PenPoint at{
+            {between(from.at.x, to.at.x, share), between(from.at.y, to.at.y, share)},
+            between(from.pressure, to.pressure, share)};
+        changed = united(changed, dab(mask, at));
+        left_ = kSpacing * radius_at(brush_, at.pressure);
+    }
+    left_ = gone - way;
+    last_ = to;
+    return changed;
+}
+
+Rect BrushStroke::dab(Picture& mask, const PenPoint& pen) const {
+    const double pressure = std::clamp(pen.pressure, 0.0, 1.0);
+    const double radius = radius_at(brush_, pressure);
+    const auto left = static_cast<int>(std::floor(std::clamp(pen.at.x - radius, -1e6, 1e6)));
+    const auto top = static_cast<int>(std::floor(std::clamp(pen.at.y - radius, -1e6, 1e6)));
+    const auto side = static_cast<int>(std::ceil(2 * radius)) + 1;
+    const Rect area = intersection({left, top, side, side}, rect_of(mask.size()));
+    const double flow = std::clamp(brush_.flow, 0.0, 1.0) * pressure;
+    if (area.empty() || flow <= 0) return {};
+    std::vector<float> row(static_cast<std::size_t>(area.width));
+    for (int y = area.y; y < area.bottom(); ++y) {
+        mask.read_channel(0, area.x, y, row);
+        const double dy = y + 0.5 - pen.at.y;
+        for (int x = 0; x < area.width; ++x) {
+            const double away = std::hypot(area.x + x + 0.5 - pen.at.x, dy) / radius;
+            const auto laid = static_cast<float>(flow * dab_coverage(away, brush_.hardness));
+            float& v = row[static_cast<std::size_t>(x)];
+            v = brush_.takes_off ? v * (1 - laid) : v + laid * (1 - v);
+        }
+        mask.write_channel(0, area.x, y, row);
+    }
+    return area;
+}
+
+}  // namespace underpaint
