@@ -56,11 +56,11 @@ double distance(const Point& a, const Point& b) {
     return std::hypot(a.x - b.x, a.y - b.y);
 }
 
-ViewingSteps at_viewing_scale(FloatBlock steps, Size picture) {
+ViewingSteps at_viewing_scale(FloatBlock steps, Size picture, int side) {
     const Size size = steps.area().size();
-    const int side = std::max(size.width, size.height);
-    if (side > kViewingSide) {
-        const double shrink = double{kViewingSide} / side;
+    const int long_side = std::max(size.width, size.height);
+    if (long_side > side) {
+        const double shrink = static_cast<double>(side) / long_side;
         const Rect area{0, 0, std::max(1, static_cast<int>(std::lround(size.width * shrink))),
                         std::max(1, static_cast<int>(std::lround(size.height * shrink)))};
         FloatBlock small(area);

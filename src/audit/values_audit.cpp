@@ -59,29 +59,35 @@ PartFigures figures_of(const Part& part, const PartTally& tally, double pixels) 
     return figures;
 }
 
-/// The last state's steps at a shrink, each tile passed on to `work` as well.
+/// Calls `work` with the steps of each tile after all passes. False when stopped.
 template <class Work>
-std::optional<FloatBlock> final_steps(const Painting& values, Reader reader, int level, bool keep,
-                                      const std::stop_token& stop, Work work) {
-    const Recipe recipe(values, shrink_of_level(level));
-    FloatBlock all(keep ? rect_of(recipe.size()) : Rect{});
-    const bool whole = walk_tiles(
-        recipe,
+bool walk_final_steps(const Painting& painting, Reader reader, int level,
+                      const std::stop_token& stop, Work work) {
+    return walk_tiles(
+        Recipe(painting, shrink_of_level(level)),
         [&](TileWalk& walk, int) {
-            walk.lay_all(0, values.passes.size());
-            const FloatBlock steps = steps_of(walk.state(), reader);
-            work(steps);
-            if (!keep) return;
-            const Rect& tile = steps.area();
-            for (int y = 0; y < tile.height; ++y)
-                std::ranges::copy(steps.row(y), all.row(tile.y + y).begin() + tile.x);
+            walk.lay_all(0, painting.passes.size());
+            work(steps_of(walk.state(), reader));
         },
         stop);
-    if (!whole) return std::nullopt;
-    return all;
+}
+
+void copy_into(FloatBlock& all, const FloatBlock& tile) {
+    const Rect& area = tile.area();
+    for (int y = 0; y < area.height; ++y)
+        std::ranges::copy(tile.row(y), all.row(area.y + y).begin() + area.x);
 }
 
 }  // namespace
+
+std::optional<FloatBlock> final_steps(const Painting& painting, Reader reader, int level,
+                                      const std::stop_token& stop) {
+    FloatBlock all(rect_of(halved(painting.size(), level)));
+    if (!walk_final_steps(painting, reader, level, stop,
+                          [&](const FloatBlock& tile) { copy_into(all, tile); }))
+        return std::nullopt;
+    return all;
+}
 
 std::optional<ValuesAudit> audit_values(const Painting& values, const ValuesAuditOptions& options,
                                         const std::stop_token& stop) {
@@ -96,15 +102,16 @@ std::optional<ValuesAudit> audit_values(const Painting& values, const ValuesAudi
     tbb::enumerable_thread_specific<Tally> each(empty);
     const int viewing_level = level_for(values.size(), kViewingSide);
     const bool same = options.level >= viewing_level;  // one walk does for both
-    auto steps = final_steps(values, options.reader, options.level, same, stop,
-                             [&](const FloatBlock& tile) {
-                                 Tally& tally = each.local();
-                                 for (const float step : tile.samples()) tally.steps.add(step);
-                                 measure_parts(masks, tile, tally.parts);
-                             });
-    if (steps && !same)
-        steps = final_steps(values, options.reader, viewing_level, true, stop,
-                            [](const FloatBlock&) {});
+    std::optional<FloatBlock> steps;
+    if (same) steps.emplace(rect_of(halved(values.size(), options.level)));
+    if (!walk_final_steps(values, options.reader, options.level, stop, [&](const FloatBlock& tile) {
+            Tally& tally = each.local();
+            for (const float step : tile.samples()) tally.steps.add(step);
+            measure_parts(masks, tile, tally.parts);
+            if (same) copy_into(*steps, tile);
+        }))
+        return std::nullopt;
+    if (!same) steps = final_steps(values, options.reader, viewing_level, stop);
     if (!steps) return std::nullopt;
 
     Tally sum = empty();

@@ -49,6 +49,10 @@ struct ValuesAuditOptions {
 std::optional<ValuesAudit> audit_values(const Painting& values, const ValuesAuditOptions& options,
                                         const std::stop_token& stop = {});
 
+/// The steps of a painting after all its passes, halved `level` times. Nothing when stopped.
+std::optional<FloatBlock> final_steps(const Painting& painting, Reader reader, int level,
+                                      const std::stop_token& stop = {});
+
 /// The edges of each part: those of which a pixel within two viewing pixels belongs to it by half
 /// or more, so that a border counts for both its sides.
 std::vector<EdgeLengths> part_edges(const EdgeMap& edges, const Painting& painting);

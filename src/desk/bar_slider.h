@@ -9,7 +9,8 @@
 namespace underpaint {
 
 /// A thin slider with a bar for a handle, its name and figure above it, and a ghost mark where a
-/// mend would put it. Arrow keys step by 1 %, Page keys by 10 %, a double click goes back to usual.
+/// mend would put it. Arrow keys step by 1 % (or 0.05 step, or a pixel), Page keys by ten of them, a
+/// double click goes back to usual. Pixels are finer where there are few.
 class BarSlider : public QWidget {
     Q_OBJECT
 public:
@@ -19,6 +20,8 @@ public:
     /// Sets it without telling.
     void set_value(float value);
     void set_ghost(std::optional<float> value);
+    /// Another name than the parameter's.
+    void set_label(const QString& label);
     QSize sizeHint() const override;
 
 signals:
@@ -38,8 +41,11 @@ private:
     QRectF groove() const;
     void move_to(float value);
     double x_of(float value) const;
+    float finest() const;
+    QString figure() const;
 
     Parameter parameter_;
+    QString label_;
     float value_;
     std::optional<float> ghost_;
 };

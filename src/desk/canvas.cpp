@@ -1,17 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/canvas.h"
 
+#include <cmath>
+
 #include "desk/look.h"
+#include "render/view.h"
 
 namespace underpaint {
 
-Canvas::Canvas(Session& session, const Measuring& measuring, QWidget* parent)
+Canvas::Canvas(Session& session, const ValuesMeter& values, QWidget* parent)
     : QWidget(parent),
       session_(session),
-      measuring_(measuring),
-      focus_meter_(session),
-      edge_meter_(session),
-      focus_tool_(session, transform_) {
+      focus_meter_(session, values),
+      edge_meter_(session, values),
+      focus_tool_(session, transform_),
+      brush_(session, transform_) {
     setObjectName(QStringLiteral("canvas"));
     setAccessibleName(tr("The painting"));
     setFocusPolicy(Qt::StrongFocus);
@@ -29,11 +32,17 @@ Canvas::Canvas(Session& session, const Measuring& measuring, QWidget* parent)
     });
     connect(&session_, &Session::reader_changed, this, &Canvas::refresh);
     connect(&session_, &Session::surround_changed, this, qOverload<>(&QWidget::update));
-    connect(&measuring_, &Measuring::figures_changed, this, qOverload<>(&QWidget::update));
+    for (const auto changed : {&Session::stage_changed, &Session::comparison_changed})
+        connect(&session_, changed, this, [this] {
+            show_only(nullptr);
+            show_moved(std::nullopt);
+            refresh();
+        });
 }
 
 void Canvas::begin_painting() {
-    cancel_outline();
+    put_down();
+    show_only(nullptr);
     seen_.reset();
     sight_.shown_pass.reset();
     transform_.set_picture(session_.painting().size());
@@ -74,11 +83,15 @@ void Canvas::show_moved(std::optional<std::size_t> pass) {
 
 Sight Canvas::wanted_sight() const {
     Sight sight = sight_;
-    sight.upto = session_.moment();
+    sight.upto = session_.shown_upto();
     sight.reader = session_.reader();
     if (across_room_) sight.squint = 0;  // the distance alone does it
-    if (sight.shown_pass && *sight.shown_pass >= session_.painting().passes.size())
+    if (sight.shown_pass && *sight.shown_pass >= session_.shown().passes.size())
         sight.shown_pass.reset();
+    if (session_.comparison() && sight.lens != Lens::drift) {
+        sight.lens = Lens::twin;
+        sight.left = Lens::seal, sight.right = Lens::grey;
+    }
     if (peeked_) {
         sight.lens = *peeked_;
         sight.shown_pass.reset();
@@ -94,7 +107,7 @@ void Canvas::refresh() {
     if (!session_.has_painting()) return;
     const View view = transform_.view_for(devicePixelRatioF());
     if (view.area.empty()) return update();
-    projector_.show(session_.painting(), wanted_sight(), view);
+    projector_.show(session_.shown(), wanted_sight(), view);
 }
 
 void Canvas::take(const Seen& seen, Lens lens) {
@@ -103,32 +116,49 @@ void Canvas::take(const Seen& seen, Lens lens) {
     update();
 }
 
-// --- outlining
-
-void Canvas::begin_outline() {
-    if (!session_.has_painting()) return;
-    outlining_ = true;
-    outline_.clear();
-    setCursor(Qt::CrossCursor);
-    setFocus();
-    emit outlining_changed();
+void Canvas::show_only(const SharedPicture& mask) {
+    if (mask == only_) return;
+    only_ = mask;
+    dimming_ = {};
+    if (mask) {
+        constexpr int side = 1600, dimmed = 205;
+        const auto level = mask->level(level_for(mask->size(), side));
+        const Size size = level->size();
+        dimming_ = QImage(size.width, size.height, QImage::Format_Alpha8);
+        std::vector<float> row(static_cast<std::size_t>(size.width));
+        for (int y = 0; y < size.height; ++y) {
+            level->read_channel(0, 0, y, row);
+            std::ranges::transform(row, dimming_.scanLine(y), [](float cover) {
+                return static_cast<uchar>(std::lround(dimmed * (1 - cover)));
+            });
+        }
+    }
+    emit shown_only_changed();
     update();
 }
 
-void Canvas::cancel_outline() {
-    if (!outlining_) return;
-    outlining_ = false;
+// --- tools
+
+void Canvas::take_up(Tool tool) {
+    if (!session_.has_painting()) tool = Tool::none;
+    if (tool == tool_) return;
+    if (tool_ == Tool::brush) brush_.release();
+    tool_ = tool;
     drag_ = Drag::none;
-    unsetCursor();
-    emit outlining_changed();
+    outline_.clear();
+    if (tool != Tool::none) {
+        focus_tool_.cancel_placing();
+        setFocus();
+    }
+    tool == Tool::none ? unsetCursor() : setCursor(Qt::CrossCursor);
+    emit tool_changed();
     update();
 }
 
 void Canvas::finish_outline() {
-    if (!outlining_ || outline_.size() < 3) return;
+    if (tool_ != Tool::outline || outline_.size() < 3) return;
     const auto points = std::move(outline_);
-    outline_.clear();
-    cancel_outline();
+    put_down();
     emit outlined(points);
 }
 
@@ -147,7 +177,7 @@ void Canvas::set_focus_editing(bool on) {
 }
 
 void Canvas::begin_placing_focus() {
-    cancel_outline();
+    put_down();
     focus_tool_.begin_placing();
     setFocus();
     emit placing_changed();

@@ -7,7 +7,8 @@
 #include "desk/edge_meter.h"
 #include "desk/focus_meter.h"
 #include "desk/focus_tool.h"
-#include "desk/measuring.h"
+#include "desk/brush_tool.h"
+#include "desk/values_meter.h"
 #include "desk/projector.h"
 #include "desk/session.h"
 #include "desk/view_transform.h"
@@ -16,11 +17,12 @@ namespace underpaint {
 
 /// The painting, through a lens. Answers at once with what it has, asks for the rest and drops what
 /// is outdated. The wheel zooms about the pointer, dragging moves, dragging the seam moves the
-/// seam; while a part is being outlined, clicks set points and dragging draws freehand.
+/// seam. What the left button does otherwise is for the tool in hand: a part is outlined point by
+/// point or freehand, a spot is picked, reach is painted.
 class Canvas : public QWidget {
     Q_OBJECT
 public:
-    Canvas(Session& session, const Measuring& measuring, QWidget* parent = nullptr);
+    Canvas(Session& session, const ValuesMeter& values, QWidget* parent = nullptr);
 
     Lens lens() const { return sight_.lens; }
     void set_lens(Lens lens);
@@ -33,10 +35,17 @@ public:
     void show_moved(std::optional<std::size_t> pass);
     std::optional<std::size_t> shown_moved() const { return sight_.shown_pass; }
 
-    void begin_outline();
-    void cancel_outline();
+    /// Shows what a mask covers, the rest dimmed; null shows everything again. The mask is of the
+    /// whole picture, of any size.
+    void show_only(const SharedPicture& mask);
+    const SharedPicture& shown_only() const { return only_; }
+
+    enum class Tool { none, outline, pick, brush };
+    Tool tool() const { return tool_; }
+    void take_up(Tool tool);
+    void put_down() { take_up(Tool::none); }
     void finish_outline();
-    bool outlining() const { return outlining_; }
+    BrushTool& brush() { return brush_; }
 
     /// Foci can be moved, resized and placed, and their rivals are shown.
     void set_focus_editing(bool on);
@@ -67,7 +76,9 @@ signals:
     /// In pixels of the picture; inside is false when the pointer has left it.
     void pointed(QPointF picture, bool inside);
     void outlined(std::vector<Point> points);
-    void outlining_changed();
+    void picked(QPointF picture);
+    void tool_changed();
+    void shown_only_changed();
     void placing_changed();
     void shown_moved_changed();
 
@@ -79,6 +90,7 @@ protected:
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void tabletEvent(QTabletEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void leaveEvent(QEvent* event) override;
 
@@ -92,18 +104,23 @@ private:
     void add_point(QPointF at);
     QRectF on_device_pixels(const QRectF& place, QSize image) const;
     void draw_picture(QPainter& painter) const;
+    void draw_only(QPainter& painter) const;
     void draw_pull(QPainter& painter) const;
     void draw_edges(QPainter& painter) const;
     void draw_note(QPainter& painter) const;
     void draw_foci(QPainter& painter) const;
     void draw_rivals(QPainter& painter) const;
     void draw_label(QPainter& painter, QPointF at, const QString& text) const;
+    bool take_focus(QPointF at);
     bool focus_key(QKeyEvent* event);
+    bool tool_key(QKeyEvent* event);
     void draw_outline(QPainter& painter) const;
+    void draw_brush(QPainter& painter) const;
+    void draw_compared(QPainter& painter) const;
+    void point(QPointF at);
     void draw_seam(QPainter& painter) const;
 
     Session& session_;
-    const Measuring& measuring_;
     Projector projector_;
     ViewTransform transform_;
     Sight sight_;
@@ -117,9 +134,12 @@ private:
     EdgeMeter edge_meter_;
     FocusTool focus_tool_;
     bool editing_foci_ = false, across_room_ = false;
-    enum class Drag { none, pan, seam, outline, focus } drag_ = Drag::none;
+    BrushTool brush_;
+    SharedPicture only_;
+    QImage dimming_;  // over the whole picture
+    enum class Drag { none, pan, seam, outline, focus, brush } drag_ = Drag::none;
     QPointF last_;
-    bool outlining_ = false;
+    Tool tool_ = Tool::none;
     std::vector<Point> outline_;
     QPointF outline_tip_;
 };

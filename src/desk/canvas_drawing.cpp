@@ -26,11 +26,14 @@ void Canvas::paintEvent(QPaintEvent*) {
     draw_picture(painter);
     draw_pull(painter);
     draw_edges(painter);
+    draw_only(painter);
     painter.setRenderHint(QPainter::Antialiasing);
     draw_rivals(painter);
     draw_foci(painter);
     draw_seam(painter);
+    draw_compared(painter);
     draw_outline(painter);
+    draw_brush(painter);
     draw_note(painter);
 }
 
@@ -86,6 +89,14 @@ void Canvas::draw_picture(QPainter& painter) const {
     painter.setClipRect(QRectF(seam_x(), 0, width(), height()));
     draw(seen_->right);
     painter.restore();
+}
+
+/// All but what is shown by itself goes under.
+void Canvas::draw_only(QPainter& painter) const {
+    if (dimming_.isNull()) return;
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    const QRectF whole = transform_.picture_on_canvas();
+    painter.drawImage(whole, dimming_.mirrored(transform_.mirrored(), transform_.upended()));
 }
 
 /// The map of what draws the eye darkens the picture where little does.
@@ -166,10 +177,12 @@ void Canvas::draw_foci(QPainter& painter) const {
         if (!editing_foci_) continue;
         const auto& contrasts = focus_meter_.contrasts();
         QString text = QString::fromStdString(focus.name);
+        // Of the small picture while it is moved, and marked so.
+        const QString about = focus_meter_.exact() ? QString() : QStringLiteral("≈");
         if (i == 0 && focus_meter_.lead())
-            text += tr(" · lead %1×").arg(*focus_meter_.lead(), 0, 'f', 2);
+            text += tr(" · lead %1%2×").arg(about).arg(*focus_meter_.lead(), 0, 'f', 2);
         else if (i < contrasts.size() && contrasts[i])
-            text += tr(" · %1 steps").arg(*contrasts[i], 0, 'f', 1);
+            text += tr(" · %1%2 steps").arg(about).arg(*contrasts[i], 0, 'f', 1);
         draw_label(painter, centre + QPointF(radius * 0.72, -radius * 0.72 - scaled(9)), text);
     }
 }
@@ -186,8 +199,35 @@ void Canvas::draw_seam(QPainter& painter) const {
     painter.fillRect(QRectF(seam_x() - 1, whole.top(), 2, whole.height()), Qt::white);
 }
 
+/// What the two sides of a comparison are.
+void Canvas::draw_compared(QPainter& painter) const {
+    const auto& comparison = session_.comparison();
+    if (!comparison || !seen_ || seen_lens_ != Lens::twin) return;
+    const QRectF whole = transform_.picture_on_canvas();
+    const double inset = scaled(10);
+    draw_label(painter, whole.topLeft() + QPointF(inset, inset), comparison->left);
+    painter.setFont(figure_font(11));
+    const double length = painter.fontMetrics().horizontalAdvance(comparison->right) + scaled(10);
+    draw_label(painter, whole.topRight() + QPointF(-inset - length, inset), comparison->right);
+}
+
+/// The brush's rim, and its hard core where it has one.
+void Canvas::draw_brush(QPainter& painter) const {
+    if (tool_ != Tool::brush || !underMouse()) return;
+    const Brush& brush = brush_.brush();
+    painter.setBrush(Qt::NoBrush);
+    for (const double share : {1.0, brush.hardness}) {
+        const double radius = share * brush.radius * transform_.zoom();
+        if (radius < 1) continue;
+        painter.setPen(QPen(QColor(0, 0, 0, 150), 2.6));
+        painter.drawEllipse(last_, radius, radius);
+        painter.setPen(QPen(QColor(255, 255, 255, share < 1 ? 120 : 230), 1.1));
+        painter.drawEllipse(last_, radius, radius);
+    }
+}
+
 void Canvas::draw_outline(QPainter& painter) const {
-    if (!outlining_) return;
+    if (tool_ != Tool::outline) return;
     QPolygonF line;
     for (const Point& p : outline_) line << transform_.to_canvas(QPointF(p.x, p.y));
     if (drag_ != Drag::outline && !line.isEmpty()) line << outline_tip_;

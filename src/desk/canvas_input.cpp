@@ -2,12 +2,18 @@
 // What the canvas makes of pointer and keys.
 #include <QKeyEvent>
 #include <QMouseEvent>
+#include <QTabletEvent>
 #include <QWheelEvent>
 
 #include "desk/canvas.h"
 #include "desk/look.h"
 
 namespace underpaint {
+namespace {
+
+constexpr double kMousePressure = 1;  // a mouse can only press or not
+
+}  // namespace
 
 bool Canvas::over_seam(QPointF at) const {
     return seen_ && seen_lens_ == Lens::twin && std::abs(at.x() - seam_x()) < scaled(6) &&
@@ -15,7 +21,7 @@ bool Canvas::over_seam(QPointF at) const {
 }
 
 Qt::CursorShape Canvas::cursor_over(QPointF at) const {
-    if (outlining_ || focus_tool_.placing()) return Qt::CrossCursor;
+    if (tool_ != Tool::none || focus_tool_.placing()) return Qt::CrossCursor;
     if (over_seam(at)) return Qt::SplitHCursor;
     if (!editing_foci_) return Qt::ArrowCursor;
     switch (focus_tool_.grip_at(at)) {
@@ -42,25 +48,33 @@ void Canvas::wheelEvent(QWheelEvent* event) {
 
 void Canvas::mousePressEvent(QMouseEvent* event) {
     if (!session_.has_painting()) return;
-    last_ = event->position();
-    if (editing_foci_ && !outlining_ && event->button() == Qt::LeftButton) {
-        const bool placing = focus_tool_.placing();
-        const bool held = focus_tool_.press(event->position());
-        if (placing) emit placing_changed();
-        update();
-        if (held) {
-            drag_ = Drag::focus;
-            return;
-        }
-    }
-    if (outlining_ && event->button() == Qt::LeftButton) {
+    const QPointF at = last_ = event->position();
+    const bool left = event->button() == Qt::LeftButton;
+    if (left && tool_ == Tool::outline) {
         drag_ = Drag::outline;
-        add_point(event->position());
-    } else if (event->button() == Qt::LeftButton && over_seam(event->position())) {
+        add_point(at);
+    } else if (left && tool_ == Tool::pick) {
+        const QPointF picture = transform_.to_picture(at);
+        const Size size = session_.painting().size();
+        if (QRectF(0, 0, size.width, size.height).contains(picture)) emit picked(picture);
+    } else if (left && tool_ == Tool::brush) {
+        drag_ = Drag::brush;
+        brush_.press(at, kMousePressure);
+    } else if (left && over_seam(at)) {
         drag_ = Drag::seam;
-    } else if (event->button() == Qt::LeftButton || event->button() == Qt::MiddleButton) {
+    } else if (left && editing_foci_ && take_focus(at)) {
+        drag_ = Drag::focus;
+    } else if (left || event->button() == Qt::MiddleButton) {
         drag_ = Drag::pan;
     }
+    update();
+}
+
+bool Canvas::take_focus(QPointF at) {
+    const bool placing = focus_tool_.placing();
+    const bool held = focus_tool_.press(at);
+    if (placing) emit placing_changed();
+    return held;
 }
 
 void Canvas::mouseMoveEvent(QMouseEvent* event) {
@@ -82,8 +96,14 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
             add_point(at);
             break;
         case Drag::focus: focus_tool_.move(at); break;
+        case Drag::brush: brush_.move(at, kMousePressure); break;
         case Drag::none: setCursor(cursor_over(at)); break;
     }
+    point(at);
+}
+
+/// The pointer has come to `at`.
+void Canvas::point(QPointF at) {
     last_ = at;
     update();
     const QPointF picture = transform_.to_picture(at);
@@ -92,8 +112,9 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
 }
 
 void Canvas::mouseReleaseEvent(QMouseEvent*) {
-    // A drawn line that has come round is a finished outline; single points go on.
     if (drag_ == Drag::focus) focus_tool_.release();
+    if (drag_ == Drag::brush) brush_.release();
+    // A drawn line that has come round is a finished outline; single points go on.
     const bool drawn = drag_ == Drag::outline && outline_.size() > 12;
     drag_ = Drag::none;
     if (drawn) {
@@ -102,9 +123,36 @@ void Canvas::mouseReleaseEvent(QMouseEvent*) {
     }
 }
 
+/// A pen paints with its pressure; for all else it is a mouse, as which its events come again when
+/// they are left alone.
+void Canvas::tabletEvent(QTabletEvent* event) {
+    event->ignore();
+    if (!session_.has_painting() || tool_ != Tool::brush) return;
+    const QPointF at = event->position();
+    switch (event->type()) {
+        case QEvent::TabletPress:
+            if (event->button() != Qt::LeftButton) return;
+            drag_ = Drag::brush;
+            brush_.press(at, event->pressure());
+            break;
+        case QEvent::TabletMove:
+            if (drag_ == Drag::brush) brush_.move(at, event->pressure());
+            break;
+        case QEvent::TabletRelease:
+            if (drag_ == Drag::brush) brush_.release();
+            drag_ = Drag::none;
+            break;
+        default: return;
+    }
+    point(at);
+    event->accept();
+}
+
 void Canvas::mouseDoubleClickEvent(QMouseEvent* event) {
-    if (outlining_)
+    if (tool_ == Tool::outline)
         finish_outline();
+    else if (tool_ != Tool::none)
+        mousePressEvent(event);
     else if (event->button() == Qt::LeftButton && session_.has_painting())
         transform_.fits() ? one_to_one() : fit();
 }
@@ -115,7 +163,7 @@ void Canvas::leaveEvent(QEvent*) {
 
 /// Arrows move the chosen focus, plus and minus resize it, Delete removes it.
 bool Canvas::focus_key(QKeyEvent* event) {
-    if (!editing_foci_ || outlining_) return false;
+    if (!editing_foci_ || tool_ != Tool::none) return false;
     if (focus_tool_.placing() && event->key() == Qt::Key_Escape) {
         focus_tool_.cancel_placing();
         emit placing_changed();
@@ -138,16 +186,35 @@ bool Canvas::focus_key(QKeyEvent* event) {
     return true;
 }
 
+/// Enter closes an outline, Backspace takes a point back; the brackets size the brush; Escape puts
+/// down whatever tool is in hand.
+bool Canvas::tool_key(QKeyEvent* event) {
+    if (tool_ == Tool::none) return false;
+    switch (event->key()) {
+        case Qt::Key_Return:
+        case Qt::Key_Enter: finish_outline(); return tool_ == Tool::none;
+        case Qt::Key_Backspace:
+            if (outline_.empty()) return false;
+            outline_.pop_back();
+            break;
+        case Qt::Key_BracketLeft: brush_.resize(0.85); break;
+        case Qt::Key_BracketRight: brush_.resize(1 / 0.85); break;
+        case Qt::Key_Escape: put_down(); break;
+        default: return false;
+    }
+    update();
+    return true;
+}
+
 void Canvas::keyPressEvent(QKeyEvent* event) {
-    if (focus_key(event)) return;
-    if (outlining_ && (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter))
-        finish_outline();
-    else if (outlining_ && event->key() == Qt::Key_Escape)
-        cancel_outline();
-    else if (outlining_ && event->key() == Qt::Key_Backspace && !outline_.empty())
-        outline_.pop_back(), update();
-    else if (sight_.shown_pass && event->key() == Qt::Key_Escape)
+    if (focus_key(event) || tool_key(event)) return;
+    const bool escape = event->key() == Qt::Key_Escape;
+    if (escape && sight_.shown_pass)
         show_moved(std::nullopt);
+    else if (escape && only_)
+        show_only(nullptr);
+    else if (escape && session_.comparison())
+        session_.compare(std::nullopt);
     else
         QWidget::keyPressEvent(event);
 }

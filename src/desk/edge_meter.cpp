@@ -2,8 +2,7 @@
 #include "desk/edge_meter.h"
 
 #include <QPainter>
-
-#include "audit/tile_audit.h"
+#include <cmath>
 
 namespace underpaint {
 namespace {
@@ -29,32 +28,40 @@ QImage drawing_of(const EdgeMap& edges) {
 
 }  // namespace
 
-EdgeMeter::EdgeMeter(const Session& session, QObject* parent)
-    : QObject(parent), session_(session), job_(this, Urgency::when_idle) {
-    connect(&session_, &Session::painting_changed, this, &EdgeMeter::look_at_ground);
-    connect(&session_, &Session::reader_changed, this, &EdgeMeter::look_at_ground);
+EdgeMeter::EdgeMeter(const Session& session, const ValuesMeter& values, QObject* parent)
+    : QObject(parent), values_(values), job_(this, Urgency::when_idle) {
+    connect(&session, &Session::begun, this, [this] {
+        figures_.reset();
+        lengths_.reset();
+        drawing_ = {};
+    });
+    connect(&values_, &ValuesMeter::changed, this, &EdgeMeter::take_values);
 }
 
-void EdgeMeter::look_at_ground() {
-    if (!session_.has_painting()) return;
-    const SharedPicture& ground = session_.painting().ground();
-    if (ground == ground_ && session_.reader() == reader_) return;
-    ground_ = ground;
-    reader_ = session_.reader();
-    lengths_.reset();
-    drawing_ = {};
-    job_.start([this, ground, reader = reader_](const std::stop_token& stop, const auto& deliver) {
-        const Pyramid::Level seen = ground->level(level_for(ground->size(), kViewingSide));
-        const ViewingSteps viewing = at_viewing_scale(
-            steps_of(rgb_of(*seen, rect_of(seen->size())), reader), ground->size());
-        if (stop.stop_requested()) return;
-        const EdgeMap edges = find_edges(viewing);
-        deliver([this, lengths = lengths_of(edges), drawing = drawing_of(edges)] {
-            lengths_ = lengths;
+void EdgeMeter::take_values() {
+    const auto figures = values_.figures();
+    if (!figures->edges) return;
+    figures_ = figures;
+    lengths_ = lengths_of(*figures->edges);
+    job_.start([this, figures](const std::stop_token&, const auto& deliver) {
+        deliver([this, drawing = drawing_of(*figures->edges)] {
             drawing_ = drawing;
             emit changed();
         });
     });
+    emit changed();
+}
+
+std::optional<EdgePoint> EdgeMeter::near(QPointF picture) const {
+    if (!figures_) return std::nullopt;
+    const double scale = figures_->edges->scale;
+    const QPointF at = picture * scale;
+    std::optional<EdgePoint> nearest;
+    double least = 8;  // viewing pixels
+    for (const EdgePoint& p : figures_->edges->points)
+        if (const double away = std::hypot(p.x + 0.5 - at.x(), p.y + 0.5 - at.y()); away < least)
+            least = away, nearest = p;
+    return nearest;
 }
 
 }  // namespace underpaint

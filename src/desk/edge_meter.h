@@ -3,36 +3,39 @@
 
 #include <QImage>
 #include <QObject>
+#include <QPointF>
 #include <optional>
 
 #include "audit/edges.h"
 #include "desk/latest_job.h"
-#include "desk/session.h"
+#include "desk/values_meter.h"
 
 namespace underpaint {
 
-/// The edges of the ground, found beside the interface whenever it becomes another.
+/// The edges of the values as they are drawn, asked about and counted. They come with the exact
+/// figures; until then those of before stay.
 class EdgeMeter : public QObject {
     Q_OBJECT
 public:
-    explicit EdgeMeter(const Session& session, QObject* parent = nullptr);
+    EdgeMeter(const Session& session, const ValuesMeter& values, QObject* parent = nullptr);
 
     /// Nothing until they are found.
     const std::optional<EdgeLengths>& lengths() const { return lengths_; }
     /// To be drawn over the whole picture: hard edges white and thick, lost ones dark and thin.
     const QImage& drawing() const { return drawing_; }
+    /// The edge nearest to a place of the picture, if one is near.
+    std::optional<EdgePoint> near(QPointF picture) const;
     bool finished() const { return !job_.running(); }
 
 signals:
     void changed();
 
 private:
-    void look_at_ground();
+    void take_values();
 
-    const Session& session_;
+    const ValuesMeter& values_;
     LatestJob job_;
-    SharedPicture ground_;
-    Reader reader_ = Reader::lightness;
+    std::shared_ptr<const ValuesAudit> figures_;  // those with the edges
     std::optional<EdgeLengths> lengths_;
     QImage drawing_;
 };

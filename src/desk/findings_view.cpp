@@ -51,9 +51,13 @@ private:
 
 }  // namespace
 
-FindingsView::FindingsView(Session& session, const Measuring& measuring, Canvas& canvas,
-                           QWidget* parent)
-    : QScrollArea(parent), session_(session), measuring_(measuring), canvas_(canvas) {
+FindingsView::FindingsView(Session& session, const Measuring& measuring, const ValuesMeter& values,
+                           Canvas& canvas, QWidget* parent)
+    : QScrollArea(parent),
+      session_(session),
+      measuring_(measuring),
+      values_(values),
+      canvas_(canvas) {
     setObjectName(QStringLiteral("findings"));
     setAccessibleName(tr("Findings"));
     setWidgetResizable(true);
@@ -62,7 +66,10 @@ FindingsView::FindingsView(Session& session, const Measuring& measuring, Canvas&
     setFocusPolicy(Qt::NoFocus);
     for (const auto changed : {&Measuring::figures_changed, &Measuring::mends_changed})
         connect(&measuring_, changed, this, &FindingsView::rebuild);
+    connect(&values_, &ValuesMeter::findings_changed, this, &FindingsView::rebuild);
     connect(&session_, &Session::begun, this, &FindingsView::rebuild);
+    connect(&canvas_, &Canvas::shown_only_changed, this, &FindingsView::rebuild,
+            Qt::QueuedConnection);
     // Queued: it may come from a button that rebuilding does away with.
     connect(&canvas_, &Canvas::shown_moved_changed, this, &FindingsView::rebuild,
             Qt::QueuedConnection);
@@ -91,24 +98,13 @@ void FindingsView::rebuild() {
     column->setContentsMargins(scaled(12), 0, scaled(12), scaled(4));
     column->setSpacing(0);
     if (session_.has_painting()) {
-        const auto& audit = measuring_.audit();
-        const auto findings = !values_only_ ? measuring_.findings()
-                              : audit       ? find_in_ground(session_.painting(), audit->ground)
-                                            : std::vector<Finding>();
-        for (const Finding& finding : findings) column->addWidget(row_for(finding));
-        QString words;
-        if (findings.empty())
-            words = tr("Measuring…");
-        else if (values_only_)
-            words = session_.painting().sealed()
-                        ? tr("The underpaint is sealed. Colour goes on at the Passes bench; every "
-                             "pass is compared with this seal.")
-                        : tr("Outline the parts that you will colour one by one, then seal. From "
-                             "then on every pass is compared with these values.");
-        if (!words.isEmpty()) {
-            auto* line = new QLabel(words);
+        if (values_only_)
+            add_values_rows(*column);
+        else
+            for (const Finding& finding : measuring_.findings()) add_row(finding, *column);
+        if (column->count() == 0) {
+            auto* line = new QLabel(tr("Measuring…"));
             line->setProperty("tone", "secondary");
-            line->setWordWrap(true);
             line->setContentsMargins(0, scaled(8), 0, 0);
             column->addWidget(line);
         }
@@ -117,8 +113,14 @@ void FindingsView::rebuild() {
     setWidget(list);
 }
 
-QWidget* FindingsView::row_for(const Finding& finding) {
+void FindingsView::add_values_rows(QVBoxLayout& column) {
+    for (const ValueFinding& finding : values_.findings()) add_row(finding, column);
+}
+
+/// The mark and the sentence; what follows is put at the end.
+QHBoxLayout* FindingsView::begin_row(const Finding& finding, QVBoxLayout& column) {
     auto* row = new QWidget;
+    column.addWidget(row);
     row->setObjectName(QStringLiteral("finding_") + from_view(id_of(finding.code)));
     row->setStyleSheet(QStringLiteral("#%1 { border-bottom: 1px solid %2; }")
                            .arg(row->objectName(), greys().rule.name()));
@@ -131,7 +133,41 @@ QWidget* FindingsView::row_for(const Finding& finding) {
     text->setWordWrap(true);
     text->setContentsMargins(scaled(5), 0, scaled(6), 0);
     line->addWidget(text, 1);
-    if (finding.pass == 0 || !measuring_.current()) return row;
+    return line;
+}
+
+void FindingsView::add_row(const ValueFinding& finding, QVBoxLayout& column) {
+    QHBoxLayout* line = begin_row(finding.finding, column);
+    if (finding.where) {
+        auto* show = new QPushButton(tr("Show"));
+        show->setObjectName(QStringLiteral("show"));
+        show->setCheckable(true);
+        show->setChecked(canvas_.shown_only() == finding.where);
+        show->setToolTip(tr("Only the place that is meant; the rest dimmed"));
+        connect(show, &QPushButton::clicked, this, [this, where = finding.where](bool on) {
+            canvas_.show_only(on ? where : nullptr);
+        });
+        line->addWidget(show);
+    }
+    for (const ValueMend& mend : finding.mends) {
+        const QString effect = QString::fromStdString(mend.effect);
+        auto* button = new MendButton(QString::fromStdString(mend.label), [this, effect](bool on) {
+            emit effect_pointed(on ? effect : QString());
+        });
+        button->setObjectName(QStringLiteral("value_mend"));
+        button->setToolTip(effect);
+        connect(button, &QPushButton::clicked, this, [this, mend] {
+            canvas_.show_only(nullptr);
+            session_.change(QString::fromStdString(mend.label), mend.take(session_.painting()));
+            session_.end_gesture();
+        });
+        line->addWidget(button);
+    }
+}
+
+void FindingsView::add_row(const Finding& finding, QVBoxLayout& column) {
+    QHBoxLayout* line = begin_row(finding, column);
+    if (finding.pass == 0 || !measuring_.current()) return;
 
     const auto pass = static_cast<std::size_t>(finding.pass) - 1;
     auto* show = new QPushButton(tr("Show"));
@@ -145,7 +181,7 @@ QWidget* FindingsView::row_for(const Finding& finding) {
         canvas_.show_moved(on ? std::optional(pass) : std::nullopt);
     });
     line->addWidget(show);
-    if (finding.code != FindingCode::values_slip) return row;
+    if (finding.code != FindingCode::values_slip) return;
     for (const Mend& mend : measuring_.mends(pass)) {
         auto* button = new MendButton(QString::fromStdString(mend.label), [this, mend](bool on) {
             emit mend_pointed(on ? &mend : nullptr);
@@ -156,7 +192,6 @@ QWidget* FindingsView::row_for(const Finding& finding) {
         connect(button, &QPushButton::clicked, this, [this, mend] { take(mend); });
         line->addWidget(button);
     }
-    return row;
 }
 
 void FindingsView::take(const Mend& mend) {

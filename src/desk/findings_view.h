@@ -15,8 +15,8 @@ namespace underpaint {
 class FindingsView : public QScrollArea {
     Q_OBJECT
 public:
-    FindingsView(Session& session, const Measuring& measuring, Canvas& canvas,
-                 QWidget* parent = nullptr);
+    FindingsView(Session& session, const Measuring& measuring, const ValuesMeter& values,
+                 Canvas& canvas, QWidget* parent = nullptr);
 
     /// The findings of the Values bench, before anything is laid.
     void set_values_only(bool values_only);
@@ -26,14 +26,19 @@ public:
 
 signals:
     void mend_pointed(const Mend* mend);  ///< null when the pointer has left it
+    void effect_pointed(const QString& effect);
 
 private:
     void rebuild();
-    QWidget* row_for(const Finding& finding);
+    void add_values_rows(QVBoxLayout& column);
+    QHBoxLayout* begin_row(const Finding& finding, QVBoxLayout& column);
+    void add_row(const Finding& finding, QVBoxLayout& column);
+    void add_row(const ValueFinding& finding, QVBoxLayout& column);
     void take(const Mend& mend);
 
     Session& session_;
     const Measuring& measuring_;
+    const ValuesMeter& values_;
     Canvas& canvas_;
     bool values_only_ = false;
 };

@@ -4,7 +4,6 @@
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
-#include "audit/tile_audit.h"
 #include "painting/plan.h"
 
 namespace underpaint {
@@ -15,10 +14,17 @@ constexpr std::size_t kShownRivals = 3;
 
 }  // namespace
 
-FocusMeter::FocusMeter(const Session& session, QObject* parent)
-    : QObject(parent), session_(session), job_(this) {
-    connect(&session_, &Session::painting_changed, this, &FocusMeter::look_at_ground);
-    connect(&session_, &Session::reader_changed, this, &FocusMeter::look_at_ground);
+FocusMeter::FocusMeter(const Session& session, const ValuesMeter& values, QObject* parent)
+    : QObject(parent), session_(session), values_(values) {
+    connect(&session_, &Session::begun, this, [this] {
+        small_.reset();
+        contrasts_.clear();
+        means_.clear();
+        rivals_.clear();
+        pull_ = {};
+    });
+    connect(&session_, &Session::painting_changed, this, &FocusMeter::look);
+    connect(&values_, &ValuesMeter::changed, this, &FocusMeter::take_values);
 }
 
 std::optional<double> FocusMeter::lead() const {
@@ -27,55 +33,44 @@ std::optional<double> FocusMeter::lead() const {
     return *contrasts_[0] / rivals_[0].contrast;
 }
 
-void FocusMeter::look_at_ground() {
-    if (!session_.has_painting()) return;
-    const Painting& painting = session_.painting();
-    if (painting.ground() == ground_ && session_.reader() == reader_) {
-        if (painting.plan.foci != foci_) measure();
-        return;
+/// While foci are moved the small picture answers at once; the exact figures follow.
+void FocusMeter::look() {
+    if (small_ && session_.painting().plan.foci != foci_) {
+        exact_ = false;
+        measure(*small_);
     }
-    ground_ = painting.ground();
-    reader_ = session_.reader();
-    steps_.reset();
-    contrasts_.clear();
-    rivals_.clear();
-    job_.start([this, ground = ground_, reader = reader_](const std::stop_token&,
-                                                          const auto& deliver) {
-        const int level = level_for(ground->size(), kSmallSide);
-        const Picture& small = *ground->level(level);
-        auto steps =
-            std::make_shared<FloatBlock>(steps_of(rgb_of(small, rect_of(small.size())), reader));
-        deliver([this, steps, ground] {
-            const double scale = static_cast<double>(steps->area().width) / ground->size().width;
-            steps_ = ViewingSteps{std::move(*steps), scale};
-            measure();
-        });
-    });
 }
 
-void FocusMeter::measure() {
+void FocusMeter::take_values() {
+    const auto figures = values_.figures();
+    const ViewingSteps& steps = figures->viewing;
+    small_ = at_viewing_scale(steps.steps, session_.painting().size(), kSmallSide);
+    exact_ = values_.exact();
+    measure(exact_ ? steps : *small_);
+}
+
+void FocusMeter::measure(const ViewingSteps& steps) {
     foci_ = session_.painting().plan.foci;
     contrasts_.clear();
+    means_.clear();
     rivals_.clear();
     pull_ = {};
-    if (steps_) {
-        const double scale = steps_->scale;
-        for (const Focus& focus : foci_)
-            contrasts_.push_back(disc_contrast(steps_->steps,
-                                               {focus.centre.x * scale, focus.centre.y * scale},
-                                               focus.radius * scale));
-        const Size size = ground_->size();
-        const double usual = kUsualFocus * std::max(size.width, size.height);
-        const ContrastGrid grid =
-            contrast_grid(*steps_, foci_.empty() ? usual : foci_.front().radius);
-        if (!foci_.empty()) rivals_ = find_rivals(grid, scale, foci_);
-        if (rivals_.size() > kShownRivals) rivals_.resize(kShownRivals);
-        draw_pull(grid);
+    const double scale = steps.scale;
+    for (const Focus& focus : foci_) {
+        const Point centre{focus.centre.x * scale, focus.centre.y * scale};
+        contrasts_.push_back(disc_contrast(steps.steps, centre, focus.radius * scale));
+        means_.push_back(disc_mean(steps.steps, centre, focus.radius * scale));
     }
+    const Size size = session_.painting().size();
+    const double usual = kUsualFocus * std::max(size.width, size.height);
+    const ContrastGrid grid = contrast_grid(steps, foci_.empty() ? usual : foci_.front().radius);
+    if (!foci_.empty()) rivals_ = find_rivals(grid, scale, foci_);
+    if (rivals_.size() > kShownRivals) rivals_.resize(kShownRivals);
+    draw_pull(grid, scale);
     emit changed();
 }
 
-void FocusMeter::draw_pull(const ContrastGrid& grid) {
+void FocusMeter::draw_pull(const ContrastGrid& grid, double scale) {
     if (grid.contrast.empty()) return;
     // Discs lie wholly inside, so that their middles leave a border of two spacings, and up to one
     // more at the far sides; there the outermost ones stand for what is beyond.
@@ -99,9 +94,9 @@ void FocusMeter::draw_pull(const ContrastGrid& grid) {
         }
     // A cell stands for the square round the middle of its disc.
     const double first = grid.radius - (border + 0.5) * grid.spacing;
-    pull_place_ = {first / steps_->scale, first / steps_->scale,
-                   (grid.columns + border + far_border) * grid.spacing / steps_->scale,
-                   (grid.rows + border + far_border) * grid.spacing / steps_->scale};
+    pull_place_ = {first / scale, first / scale,
+                   (grid.columns + border + far_border) * grid.spacing / scale,
+                   (grid.rows + border + far_border) * grid.spacing / scale};
 }
 
 }  // namespace underpaint

@@ -8,21 +8,23 @@
 #include <vector>
 
 #include "audit/focus.h"
-#include "desk/latest_job.h"
 #include "desk/session.h"
+#include "desk/values_meter.h"
 
 namespace underpaint {
 
-/// What the foci have of contrast, as they are moved: measured on a small picture of the ground, so
-/// that it is there at once. The exact figures are Measuring's.
+/// What the foci have of contrast, as they are moved: measured at once on a small picture of the
+/// values, and exactly when the exact figures are there.
 class FocusMeter : public QObject {
     Q_OBJECT
 public:
-    explicit FocusMeter(const Session& session, QObject* parent = nullptr);
+    FocusMeter(const Session& session, const ValuesMeter& values, QObject* parent = nullptr);
 
     /// 95th - 5th percentile of step in each focus, in the plan's order; nothing where no pixel
-    /// lies in it. Empty until the ground has been looked at.
+    /// lies in it. Empty until the values have been looked at.
     const std::vector<std::optional<double>>& contrasts() const { return contrasts_; }
+    /// The mean step in each focus, likewise.
+    const std::vector<std::optional<double>>& means() const { return means_; }
     /// The places that compete with the first focus, the strongest first; some few.
     const std::vector<Rival>& rivals() const { return rivals_; }
     /// How strongly each place draws the eye, the strongest white, in an image that lies over
@@ -32,25 +34,27 @@ public:
     const QRectF& pull_place() const { return pull_place_; }
     /// The first focus over the first rival; nothing without either.
     std::optional<double> lead() const;
+    /// They are of the viewing scale, as every figure of a focus, and of the picture as it is now.
+    bool exact() const { return exact_; }
 
 signals:
     void changed();
 
 private:
-    void look_at_ground();
-    void measure();
-    void draw_pull(const ContrastGrid& grid);
+    void take_values();
+    void look();
+    void measure(const ViewingSteps& steps);
+    void draw_pull(const ContrastGrid& grid, double scale);
 
     const Session& session_;
-    LatestJob job_;
-    SharedPicture ground_;
-    Reader reader_ = Reader::lightness;
+    const ValuesMeter& values_;
     std::vector<Focus> foci_;
-    std::optional<ViewingSteps> steps_;
-    std::vector<std::optional<double>> contrasts_;
+    std::optional<ViewingSteps> small_;
+    std::vector<std::optional<double>> contrasts_, means_;
     std::vector<Rival> rivals_;
     QImage pull_;
     QRectF pull_place_;
+    bool exact_ = false;
 };
 
 }  // namespace underpaint

@@ -22,20 +22,31 @@ QString figure(double v, int decimals = 1) {
 
 }  // namespace
 
-Ladder::Ladder(Session& session, const Measuring& measuring, QWidget* parent)
-    : QWidget(parent), session_(session), measuring_(measuring) {
+Ladder::Ladder(Session& session, const Measuring& measuring, const ValuesMeter& values,
+               const FocusMeter& foci, QWidget* parent)
+    : QWidget(parent), session_(session), measuring_(measuring), values_(values), foci_(foci) {
     setObjectName(QStringLiteral("ladder"));
     setAccessibleName(tr("Value ladder"));
-    setToolTip(tr("The scale of values from 9, white, to 1, black. Left: as sealed. Right: now."));
     setFixedWidth(scaled(132));
     for (const auto change :
          {&Session::begun, &Session::moment_changed, &Session::painting_changed})
         connect(&session_, change, this, qOverload<>(&QWidget::update));
     connect(&measuring_, &Measuring::figures_changed, this, qOverload<>(&QWidget::update));
+    connect(&values_, &ValuesMeter::changed, this, qOverload<>(&QWidget::update));
+    connect(&foci_, &FocusMeter::changed, this, qOverload<>(&QWidget::update));
 }
 
 void Ladder::set_bench(Bench bench) {
     bench_ = bench;
+    const bool plans = bench == Bench::values;
+    setFocusPolicy(plans ? Qt::StrongFocus : Qt::NoFocus);
+    setMouseTracking(plans);
+    setCursor(Qt::ArrowCursor);
+    setToolTip(
+        plans ? tr("The scale of values from 9, white, to 1, black. Left: the picture. Right: the "
+                   "plan. Drag an end of the dashed range, or where one shape ends and the next "
+                   "begins. With the keyboard: left and right choose a line, up and down move it")
+              : tr("The scale of values from 9, white, to 1, black. Left: as sealed. Right: now."));
     update();
 }
 
@@ -65,18 +76,12 @@ double Ladder::step_at(double y) const {
     return 0.5 + 9 * (scale.bottom() - y) / scale.height();
 }
 
-// --- splits
+// --- the plan
 
 void Ladder::set_shapes(std::optional<ShapeCount> count) {
     shapes_ = count;
-    chosen_ = 0;
-    setFocusPolicy(count ? Qt::StrongFocus : Qt::NoFocus);
-    setMouseTracking(count.has_value());
-    setCursor(Qt::ArrowCursor);
-    setToolTip(count ? tr("Drag a line to move where one shape ends and the next begins. With the "
-                          "keyboard: left and right choose a line, up and down move it")
-                     : tr("The scale of values from 9, white, to 1, black. Left: as sealed. Right: "
-                          "now."));
+    chosen_.reset();
+    if (const auto all = lines(); count && !all.empty()) chosen_ = all.front();
     update();
 }
 
@@ -85,29 +90,62 @@ const Splits* Ladder::splits() const {
     return &session_.painting().plan.splits.of(*shapes_);
 }
 
-std::optional<std::size_t> Ladder::split_near(QPointF at) const {
-    const Splits* lines = splits();
-    if (lines == nullptr || at.x() < scale_rect().left()) return std::nullopt;
-    std::optional<std::size_t> nearest;
+/// Splits first, from the darkest up; then the ends of the range, where one is planned.
+std::vector<Ladder::Line> Ladder::lines() const {
+    std::vector<Line> all;
+    if (bench_ != Bench::values || !session_.has_painting()) return all;
+    if (const Splits* at = splits())
+        for (std::size_t i = 0; i < at->size(); ++i)
+            all.push_back({Line::Kind::split, i, (*at)[i]});
+    if (const auto& range = session_.painting().plan.range) {
+        all.push_back({Line::Kind::darkest, 0, range->darkest});
+        all.push_back({Line::Kind::lightest, 0, range->lightest});
+    }
+    return all;
+}
+
+std::optional<Ladder::Line> Ladder::line_near(QPointF at) const {
+    if (at.x() < scale_rect().left()) return std::nullopt;
+    std::optional<Line> nearest;
     double least = scaled(9);
-    for (std::size_t i = 0; i < lines->size(); ++i)
-        if (const double away = std::abs(y_of((*lines)[i]) - at.y()); away < least)
-            least = away, nearest = i;
+    for (const Line& line : lines())
+        if (const double away = std::abs(y_of(line.step) - at.y()); away < least)
+            least = away, nearest = line;
     return nearest;
+}
+
+bool Ladder::is_chosen(const Line& line) const {
+    return chosen_ == line && (dragging_ || hasFocus());
+}
+
+void Ladder::move(const Line& line, double step) {
+    line.kind == Line::Kind::split ? move_split(line.split, step) : move_range(line.kind, step);
 }
 
 /// No split passes another.
 void Ladder::move_split(std::size_t index, double step) {
-    Splits lines = *splits();
-    const double low = index > 0 ? lines[index - 1] + kLeastShape : 1 + kLeastShape;
-    const double high = index + 1 < lines.size() ? lines[index + 1] - kLeastShape : 9 - kLeastShape;
-    lines[index] = std::clamp(step, low, std::max(low, high));
-    session_.change(tr("Move a split"), with_splits(session_.painting(), *shapes_, lines),
+    Splits all = *splits();
+    const double low = index > 0 ? all[index - 1] + kLeastShape : 1 + kLeastShape;
+    const double high = index + 1 < all.size() ? all[index + 1] - kLeastShape : 9 - kLeastShape;
+    all[index] = std::clamp(step, low, std::max(low, high));
+    session_.change(tr("Move a split"), with_splits(session_.painting(), *shapes_, all),
                     QStringLiteral("split %1").arg(index));
 }
 
+void Ladder::move_range(Line::Kind end, double step) {
+    constexpr double least_width = 0.5;
+    Plan plan = session_.painting().plan;
+    Range& range = *plan.range;
+    if (end == Line::Kind::darkest)
+        range.darkest = std::clamp(step, 1.0, std::max(1.0, range.lightest - least_width));
+    else
+        range.lightest = std::clamp(step, std::min(9.0, range.darkest + least_width), 9.0);
+    session_.change(tr("Plan a range"), with_plan(session_.painting(), std::move(plan)),
+                    QStringLiteral("range"));
+}
+
 void Ladder::mousePressEvent(QMouseEvent* event) {
-    const auto near = split_near(event->position());
+    const auto near = line_near(event->position());
     if (event->button() != Qt::LeftButton || !near) return;
     chosen_ = *near;
     dragging_ = true;
@@ -116,9 +154,9 @@ void Ladder::mousePressEvent(QMouseEvent* event) {
 
 void Ladder::mouseMoveEvent(QMouseEvent* event) {
     if (dragging_)
-        move_split(chosen_, step_at(event->position().y()));
+        move(*chosen_, step_at(event->position().y()));
     else
-        setCursor(split_near(event->position()) ? Qt::SizeVerCursor : Qt::ArrowCursor);
+        setCursor(line_near(event->position()) ? Qt::SizeVerCursor : Qt::ArrowCursor);
 }
 
 void Ladder::mouseReleaseEvent(QMouseEvent*) {
@@ -127,47 +165,101 @@ void Ladder::mouseReleaseEvent(QMouseEvent*) {
 }
 
 void Ladder::keyPressEvent(QKeyEvent* event) {
-    const Splits* lines = splits();
-    if (lines == nullptr) return QWidget::keyPressEvent(event);
+    const std::vector<Line> all = lines();
+    if (all.empty()) return QWidget::keyPressEvent(event);
+    const auto found = chosen_ ? std::ranges::find(all, *chosen_) : all.end();
+    const auto place = static_cast<std::size_t>(found - all.begin());
     const double by = event->modifiers().testFlag(Qt::ShiftModifier) ? 0.01 : 0.1;
     switch (event->key()) {
-        case Qt::Key_Up: return move_split(chosen_, (*lines)[chosen_] + by);
-        case Qt::Key_Down: return move_split(chosen_, (*lines)[chosen_] - by);
-        case Qt::Key_Right: chosen_ = (chosen_ + 1) % lines->size(); return update();
-        case Qt::Key_Left: chosen_ = (chosen_ + lines->size() - 1) % lines->size(); return update();
+        case Qt::Key_Up:
+            if (found != all.end()) move(*found, found->step + by);
+            return;
+        case Qt::Key_Down:
+            if (found != all.end()) move(*found, found->step - by);
+            return;
+        case Qt::Key_Right: chosen_ = all[found == all.end() ? 0 : (place + 1) % all.size()]; break;
+        case Qt::Key_Left:
+            chosen_ = all[found == all.end() ? 0 : (place + all.size() - 1) % all.size()];
+            break;
         default: return QWidget::keyPressEvent(event);
     }
+    update();
 }
 
 void Ladder::draw_splits(QPainter& painter) const {
-    const Splits* lines = splits();
-    if (lines == nullptr) return;
+    const Splits* at = splits();
+    if (at == nullptr) return;
     const QRectF scale = scale_rect();
+    const double left = scale.left() - scaled(2), right = width() - scaled(8);
     painter.setFont(figure_font());
-    for (std::size_t i = 0; i < lines->size(); ++i) {
-        const double y = y_of((*lines)[i]), left = scale.left() - scaled(2);
-        const bool held = i == chosen_ && (dragging_ || hasFocus());
+    for (std::size_t i = 0; i < at->size(); ++i) {
+        const double y = y_of((*at)[i]);
+        const bool held = is_chosen({Line::Kind::split, i});
         // A dark edge keeps the line apart from the lightest cells.
-        painter.fillRect(QRectF(left, y - 2, width() - scaled(8) - left, 4), greys().ladder);
-        painter.fillRect(
-            QRectF(left, y - (held ? 1.5 : 1), width() - scaled(8) - left, held ? 3 : 2),
-            greys().strong);
+        painter.fillRect(QRectF(left, y - 2, right - left, 4), greys().ladder);
+        painter.fillRect(QRectF(left, y - (held ? 1.5 : 1), right - left, held ? 3 : 2),
+                         greys().strong);
         painter.setPen(held ? greys().strong : greys().secondary);
         painter.drawText(
-            QRectF(scale.right(), y - scaled(17), width() - scaled(8) - scale.right(), scaled(15)),
-            Qt::AlignRight | Qt::AlignVCenter, figure((*lines)[i]));
+            QRectF(scale.right(), y - scaled(17), right - scale.right() - scaled(4), scaled(15)),
+            Qt::AlignRight | Qt::AlignVCenter, figure((*at)[i]));
     }
 }
 
-const StepHistogram* Ladder::sealed_steps() const {
+/// The planned range as a dashed box beside the scale, its ends by their steps.
+void Ladder::draw_range(QPainter& painter) const {
+    if (bench_ != Bench::values || !session_.has_painting()) return;
+    const auto& range = session_.painting().plan.range;
+    if (!range) return;
+    const QRectF scale = scale_rect();
+    const double left = scale.right() + scaled(4), right = width() - scaled(8);
+    const QRectF box(QPointF(left, y_of(range->lightest)), QPointF(right, y_of(range->darkest)));
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(greys().text, 1, Qt::DashLine));
+    painter.drawRect(box);
+    painter.setFont(figure_font());
+    const auto end = [&](Line::Kind kind, double step, double y) {
+        const bool held = is_chosen({kind});
+        if (held) painter.fillRect(QRectF(left, y_of(step) - 1, right - left, 3), greys().strong);
+        painter.setPen(held ? greys().strong : greys().text);
+        painter.drawText(QRectF(left, y, right - left, scaled(14)),
+                         Qt::AlignLeft | Qt::AlignVCenter, figure(step));
+    };
+    end(Line::Kind::lightest, range->lightest, box.top() - scaled(16));
+    end(Line::Kind::darkest, range->darkest, box.bottom() + scaled(3));
+}
+
+/// Each focus by its letter at its mean step.
+void Ladder::draw_foci(QPainter& painter) const {
+    if (bench_ != Bench::values || !session_.has_painting()) return;
+    const auto& foci = session_.painting().plan.foci;
+    const auto& means = foci_.means();
+    painter.setFont(secondary_font());
+    for (std::size_t i = 0; i < std::min(foci.size(), means.size()); ++i) {
+        if (!means[i]) continue;
+        const double y = y_of(*means[i]), size = scaled(14);
+        const QRectF box(scale_rect().right() + scaled(8), y - size / 2, size, size);
+        painter.setRenderHint(QPainter::Antialiasing);
+        painter.setPen(QPen(greys().strong, 1));
+        painter.setBrush(greys().ladder);
+        painter.drawEllipse(box);
+        painter.setPen(greys().strong);
+        painter.drawText(box, Qt::AlignCenter, QString(QChar(u'A' + static_cast<int>(i))));
+        painter.setRenderHint(QPainter::Antialiasing, false);
+    }
+}
+
+const StepHistogram* Ladder::left_steps() const {
+    if (bench_ == Bench::values)
+        return values_.figures() ? &values_.figures()->steps : nullptr;
     return measuring_.audit() ? &measuring_.audit()->ground.steps : nullptr;
 }
 
 const StepHistogram* Ladder::steps_now() const {
-    if (!measuring_.audit()) return nullptr;
+    if (bench_ == Bench::values || !measuring_.audit()) return left_steps();
     const auto& passes = measuring_.audit()->passes;
     const std::size_t moment = std::min(session_.moment(), passes.size());
-    return moment == 0 ? sealed_steps() : &passes[moment - 1].steps;
+    return moment == 0 ? left_steps() : &passes[moment - 1].steps;
 }
 
 void Ladder::paintEvent(QPaintEvent*) {
@@ -175,10 +267,12 @@ void Ladder::paintEvent(QPaintEvent*) {
     painter.fillRect(rect(), greys().ladder);
     painter.fillRect(QRect(width() - 1, 0, 1, height()), greys().rule);
     draw_scale(painter);
-    if (sealed_steps() != nullptr) {
+    if (left_steps() != nullptr) {
         draw_distribution(painter, true);
         if (bench_ == Bench::passes) draw_distribution(painter, false);
     }
+    draw_range(painter);
+    draw_foci(painter);
     draw_splits(painter);
     if (pointer_) {
         const QRectF scale = scale_rect();
@@ -203,7 +297,7 @@ void Ladder::draw_scale(QPainter& painter) const {
     const bool passes = bench_ == Bench::passes;
     painter.drawText(head, Qt::AlignLeft | Qt::AlignVCenter,
                      passes ? tr("sealed") : tr("painting"));
-    if (passes || splits() != nullptr)
+    if (session_.has_painting() || passes)
         painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter, passes ? tr("now") : tr("plan"));
 
     const QRectF scale = scale_rect();
@@ -229,7 +323,7 @@ void Ladder::draw_distribution(QPainter& painter, bool left) const {
         return of.share_between(middle - half, middle + half);
     };
     for (int bar = 0; bar < bars; ++bar)
-        most = std::max({most, share(*sealed_steps(), bar), share(*steps_now(), bar)});
+        most = std::max({most, share(*left_steps(), bar), share(*steps_now(), bar)});
 
     const double room = left ? scale.left() - scaled(4) : width() - scale.right() - scaled(8);
     const double thick = scale.height() / 9 / kBarsPerStep;
@@ -238,7 +332,7 @@ void Ladder::draw_distribution(QPainter& painter, bool left) const {
     painter.setPen(left ? QPen(Qt::NoPen) : QPen(greys().text, 1));
     painter.setBrush(left ? QBrush(greys().secondary) : QBrush(Qt::NoBrush));
     for (int bar = 0; bar < bars; ++bar) {
-        const double length = room * share(left ? *sealed_steps() : *steps_now(), bar) / most;
+        const double length = room * share(left ? *left_steps() : *steps_now(), bar) / most;
         if (length < 0.6) continue;
         const double y = y_of(1 + bar / kBarsPerStep) - thick / 2;
         painter.drawRect(QRectF(left ? base - length : base, y + 0.5, length, thick - 1.5));
@@ -247,7 +341,7 @@ void Ladder::draw_distribution(QPainter& painter, bool left) const {
 }
 
 void Ladder::draw_figures(QPainter& painter) const {
-    const StepHistogram* sealed = sealed_steps();
+    const StepHistogram* sealed = left_steps();
     if (sealed == nullptr) return;
     const int x = scaled(10);
     int y = static_cast<int>(scale_rect().bottom()) + scaled(14);
@@ -269,8 +363,10 @@ void Ladder::draw_figures(QPainter& painter) const {
     if (bench_ == Bench::values || session_.moment() == 0) {
         line(tr("Key, range"), tr("%1, %2").arg(latin(name_of(key_of(*sealed))), latin(width_of(was))),
              true);
+        const QString about =
+            bench_ == Bench::values && !values_.exact() ? QStringLiteral("≈ ") : QString();
         line(tr("Darkest, lightest"),
-             figure(was.darkest) + QStringLiteral(" · ") + figure(was.lightest));
+             about + figure(was.darkest) + QStringLiteral(" · ") + figure(was.lightest));
         return;
     }
     line(tr("Darkest, lightest"), figure(is.darkest) + QStringLiteral(" · ") + figure(is.lightest));

@@ -5,18 +5,21 @@
 #include <optional>
 
 #include "desk/bench.h"
+#include "desk/focus_meter.h"
 #include "desk/measuring.h"
 #include "desk/session.h"
 
 namespace underpaint {
 
-/// The value scale itself, light at the top. On its left the sealed distribution, filled; on its
-/// right today's, outlined, or the plan's splits, which are dragged here. Marks the pixel under the
-/// pointer. Below it the figures of the range.
+/// The value scale itself, light at the top. On its left the sealed distribution (on the Values bench
+/// that of the values as they are), filled; on its right today's, outlined, or the plan: the range
+/// and the splits, which are dragged here, and the foci. Marks the pixel under the pointer. Below it
+/// the figures of the range.
 class Ladder : public QWidget {
     Q_OBJECT
 public:
-    Ladder(Session& session, const Measuring& measuring, QWidget* parent = nullptr);
+    Ladder(Session& session, const Measuring& measuring, const ValuesMeter& values,
+           const FocusMeter& foci, QWidget* parent = nullptr);
     void set_bench(Bench bench);
     /// The step under the pointer; nothing when it has left the picture.
     void set_pointer(std::optional<double> step);
@@ -38,22 +41,40 @@ protected:
 private:
     QRectF scale_rect() const;
     double step_at(double y) const;
-    const Splits* splits() const;
-    std::optional<std::size_t> split_near(QPointF at) const;
+    /// What is dragged: a split, or an end of the planned range.
+    struct Line {
+        enum class Kind { split, darkest, lightest } kind;
+        std::size_t split = 0;
+        double step = 0;
+        friend bool operator==(const Line& a, const Line& b) {
+            return a.kind == b.kind && a.split == b.split;
+        }
+    };
+    std::vector<Line> lines() const;
+    std::optional<Line> line_near(QPointF at) const;
+    bool is_chosen(const Line& line) const;
+    void move(const Line& line, double step);
     void move_split(std::size_t index, double step);
+    void move_range(Line::Kind end, double step);
+    const Splits* splits() const;
     void draw_splits(QPainter& painter) const;
+    void draw_range(QPainter& painter) const;
+    void draw_foci(QPainter& painter) const;
     void draw_scale(QPainter& painter) const;
     void draw_distribution(QPainter& painter, bool left) const;
     void draw_figures(QPainter& painter) const;
-    const StepHistogram* sealed_steps() const;
+    /// What stands on the left: the seal's, or on the Values bench those of the values.
+    const StepHistogram* left_steps() const;
     const StepHistogram* steps_now() const;
 
     Session& session_;
     const Measuring& measuring_;
+    const ValuesMeter& values_;
+    const FocusMeter& foci_;
     Bench bench_ = Bench::passes;
     std::optional<double> pointer_;
     std::optional<ShapeCount> shapes_;
-    std::size_t chosen_ = 0;  // the split that keys move
+    std::optional<Line> chosen_;  // the line that keys move
     bool dragging_ = false;
 };
 

@@ -90,6 +90,11 @@ QPushButton* LensRow::blur_button() {
     return button;
 }
 
+void LensRow::set_comparing(bool on) {
+    comparing_ = on;
+    refresh();
+}
+
 void LensRow::set_bench(Bench bench) {
     bench_ = bench;
     refresh();
@@ -101,7 +106,11 @@ void LensRow::refresh() {
     for (std::size_t i = 0; i < kLenses.size(); ++i) {
         const Lens lens = kLenses[i].lens;
         lenses_[i]->setChecked(lens == canvas_.lens());
-        seen.emplace_back(lenses_[i], has_lens(bench_, lens));
+        // Two seals are compared by a twin or by their drift.
+        const bool compared = comparing_ && (lens == Lens::twin || lens == Lens::drift);
+        seen.emplace_back(lenses_[i], comparing_ ? compared : has_lens(bench_, lens));
+        if (comparing_) lenses_[i]->setChecked(lens == Lens::drift ? canvas_.lens() == lens
+                                                                   : canvas_.lens() != Lens::drift);
         if (lens == Lens::colour) lenses_[i]->setText(passes ? tr("Colour") : tr("Painting"));
     }
     const bool twin = passes && canvas_.lens() == Lens::twin;

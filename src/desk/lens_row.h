@@ -18,6 +18,8 @@ class LensRow : public QWidget {
 public:
     explicit LensRow(Canvas& canvas, QWidget* parent = nullptr);
     void set_bench(Bench bench);
+    /// Two seals are side by side: a twin or their drift is to be had, nothing else.
+    void set_comparing(bool on);
 
 private:
     void refresh();
@@ -26,6 +28,7 @@ private:
     QPushButton* blur_button();
 
     Canvas& canvas_;
+    bool comparing_ = false;
     Bench bench_ = Bench::passes;
     std::vector<QPushButton*> lenses_;
     QPushButton *left_, *right_, *blur_, *across_, *mirror_, *upend_;

@@ -23,9 +23,7 @@ public:
 
 private:
     void look() {
-        const bool ready = window_.session().has_painting() && window_.measuring().finished() &&
-                           window_.canvas().settled() && window_.canvas().edge_meter().finished() &&
-                           !window_.files().busy();
+        const bool ready = window_.session().has_painting() && window_.settled();
         // Without a painting, and none on its way, there is nothing to wait for.
         const bool hopeless = !window_.session().has_painting() && !window_.files().busy();
         if (!ready && !hopeless && ++waited_ < kPatience) return;

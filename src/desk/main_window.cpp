@@ -35,13 +35,13 @@ constexpr int kHeldKeys[] = {Qt::Key_G, Qt::Key_S, Qt::Key_B, Qt::Key_Q, Qt::Key
 
 }  // namespace
 
-MainWindow::MainWindow(std::function<std::string()> day) : measuring_(session_) {
+MainWindow::MainWindow(std::function<std::string()> day) : measuring_(session_), values_(session_) {
     setWindowTitle(tr("Faithful Underpaint"));
     setAcceptDrops(true);
     resize(scaled(1280), scaled(800));
     notice_ = new NoticeBar;
     files_ = new FileDesk(session_, *notice_, this);
-    canvas_ = new Canvas(session_, measuring_);
+    canvas_ = new Canvas(session_, values_);
     display_ = new Display(*notice_, this);
     top_ = new TopBar(session_, file_menu());
     setCentralWidget(build(day));
@@ -58,16 +58,16 @@ QWidget* MainWindow::build(const std::function<std::string()>& day) {
         column->setSpacing(0);
         return column;
     };
-    ladder_ = new Ladder(session_, measuring_);
+    ladder_ = new Ladder(session_, measuring_, values_, canvas_->focus_meter());
     lenses_ = new LensRow(*canvas_);
-    pointer_ = new PointerLine(session_);
-    findings_ = new FindingsView(session_, measuring_, *canvas_);
+    pointer_ = new PointerLine(session_, canvas_->edge_meter());
+    findings_ = new FindingsView(session_, measuring_, values_, *canvas_);
     findings_->setFixedHeight(scaled(132));
-    auto* values = new ValuesSheet(session_, measuring_, *canvas_, day);
-    connect(values, &ValuesSheet::wants_passes, this, [this] { set_bench(Bench::passes); });
+    values_sheet_ = new ValuesSheet(session_, values_, *canvas_, day);
+    connect(values_sheet_, &ValuesSheet::wants_passes, this, [this] { set_bench(Bench::passes); });
     passes_ = new PassesSheet(session_, measuring_);
     sheets_ = new QStackedWidget;
-    sheets_->addWidget(values);
+    sheets_->addWidget(values_sheet_);
     sheets_->addWidget(passes_);
     sheets_->setFixedWidth(scaled(421));
     sheets_->setObjectName(QStringLiteral("sheets"));
@@ -158,6 +158,9 @@ void MainWindow::connect_panes() {
             passes_->pass_sheet().show_ghost(mend);
         pointer_->say(mend == nullptr ? QString() : FindingsView::effect_of(*mend));
     });
+    connect(findings_, &FindingsView::effect_pointed, pointer_, &PointerLine::say);
+    connect(&session_, &Session::comparison_changed, this,
+            [this] { lenses_->set_comparing(session_.comparison().has_value()); });
     for (const auto changed : {&Session::painting_changed, &Session::saved_changed})
         connect(&session_, changed, this, &MainWindow::refresh_actions);
     connect(canvas_, &Canvas::lens_changed, this, [this] {
@@ -194,9 +197,9 @@ void MainWindow::refresh_actions() {
 void MainWindow::set_bench(Bench bench) {
     bench_ = bench;
     const bool passes = bench == Bench::passes;
-    canvas_->cancel_outline();
+    canvas_->put_down();
+    session_.set_stage(passes ? Stage::colour : Stage::values);
     if (!has_lens(bench, canvas_->lens())) canvas_->set_lens(Lens::colour);
-    if (!passes) session_.set_moment(0);
     if (passes && session_.has_painting() && session_.moment() == 0)
         session_.set_moment(session_.painting().passes.size());
     canvas_->set_focus_editing(!passes);
@@ -249,6 +252,12 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
     // A held key repeats; only its first press and its last release mean something.
     if (key->isAutoRepeat()) return std::ranges::count(kHeldKeys, key->key()) > 0;
     return handle_key(key->key(), press);
+}
+
+bool MainWindow::settled() const {
+    const bool measured = bench_ == Bench::values ? values_.finished() : measuring_.current();
+    return canvas_->settled() && measured && measuring_.finished() &&
+           canvas_->edge_meter().finished() && values_sheet_->finished() && !files_->busy();
 }
 
 void MainWindow::showEvent(QShowEvent*) {

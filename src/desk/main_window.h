@@ -7,6 +7,7 @@
 #include "desk/bench.h"
 #include "desk/file_desk.h"
 #include "desk/measuring.h"
+#include "desk/values_meter.h"
 #include "desk/session.h"
 
 class QMenu;
@@ -23,6 +24,7 @@ class NoticeBar;
 class PassesSheet;
 class PointerLine;
 class TopBar;
+class ValuesSheet;
 
 /// Puts the panes together and passes keys, drops and closing on to whom they concern.
 class MainWindow : public QMainWindow {
@@ -34,6 +36,10 @@ public:
     Session& session() { return session_; }
     FileDesk& files() { return *files_; }
     const Measuring& measuring() const { return measuring_; }
+    const ValuesMeter& values() const { return values_; }
+    ValuesSheet& values_sheet() { return *values_sheet_; }
+    /// Whatever is made beside the interface has come.
+    bool settled() const;
     Canvas& canvas() { return *canvas_; }
     void set_bench(Bench bench);
     Bench bench() const { return bench_; }
@@ -56,6 +62,7 @@ private:
 
     Session session_;
     Measuring measuring_;
+    ValuesMeter values_;
     NoticeBar* notice_;
     FileDesk* files_;
     Canvas* canvas_;
@@ -65,6 +72,7 @@ private:
     LensRow* lenses_;
     PointerLine* pointer_;
     FindingsView* findings_;
+    ValuesSheet* values_sheet_;
     PassesSheet* passes_;
     QStackedWidget *sheets_, *middle_;
     QAction *undo_, *redo_, *save_, *save_as_, *export_;

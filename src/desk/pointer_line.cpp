@@ -14,8 +14,8 @@
 
 namespace underpaint {
 
-PointerLine::PointerLine(const Session& session, QWidget* parent)
-    : QWidget(parent), session_(session) {
+PointerLine::PointerLine(const Session& session, const EdgeMeter& edges, QWidget* parent)
+    : QWidget(parent), session_(session), edges_(edges) {
     setObjectName(QStringLiteral("pointer_line"));
     setFixedHeight(scaled(28));
     point({}, false);
@@ -27,7 +27,7 @@ void PointerLine::point(QPointF picture, bool inside) {
     figures_ = tr("nothing of the picture");
     std::optional<double> step;
     if (inside && session_.has_painting()) {
-        const Probe at = probe(session_.painting(), bench_ == Bench::values ? 0 : session_.moment(),
+        const Probe at = probe(session_.shown(), session_.shown_upto(),
                                static_cast<int>(picture.x()), static_cast<int>(picture.y()));
         name_ = at.part != nullptr ? QString::fromStdString(at.part->name) : tr("no part");
         const float now = read(session_.reader(), at.now);
@@ -39,7 +39,8 @@ void PointerLine::point(QPointF picture, bool inside) {
                 tr("step %1 · L* %2 · %3 shape")
                     .arg(*step, 0, 'f', 1)
                     .arg(now, 0, 'f', 1)
-                    .arg(name_of_shape(shapes_, shape_of_step(plan.splits.of(shapes_), *step)));
+                    .arg(name_of_shape(shapes_, shape_of_step(plan.splits.of(shapes_), *step))) +
+                edge_at(picture);
         else
             figures_ = tr("sealed %1 → now %2 (%3 step) · warmth %4 · intensity %5%")
                            .arg(was, 0, 'f', 1)
@@ -51,6 +52,15 @@ void PointerLine::point(QPointF picture, bool inside) {
     setAccessibleName(label_ + QLatin1Char(' ') + name_ + QLatin1Char(' ') + figures_);
     emit stepped(step);
     update();
+}
+
+QString PointerLine::edge_at(QPointF picture) const {
+    const auto edge = edges_.near(picture);
+    if (!edge) return {};
+    const auto kind = static_cast<std::size_t>(kind_of_edge(edge->width));
+    return tr(" · edge %1 (%2 px)")
+        .arg(from_view(kEdgeNames[kind]))
+        .arg(static_cast<double>(edge->width), 0, 'f', edge->width < 10 ? 1 : 0);
 }
 
 void PointerLine::say(const QString& text) {

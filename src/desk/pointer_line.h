@@ -6,6 +6,7 @@
 #include <optional>
 
 #include "desk/bench.h"
+#include "desk/edge_meter.h"
 #include "desk/session.h"
 
 namespace underpaint {
@@ -14,7 +15,7 @@ namespace underpaint {
 class PointerLine : public QWidget {
     Q_OBJECT
 public:
-    explicit PointerLine(const Session& session, QWidget* parent = nullptr);
+    PointerLine(const Session& session, const EdgeMeter& edges, QWidget* parent = nullptr);
     void set_bench(Bench bench) { bench_ = bench; }
     /// Of which shapes it tells the one that a spot belongs to.
     void set_shapes(ShapeCount count) { shapes_ = count; }
@@ -29,7 +30,10 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    QString edge_at(QPointF picture) const;
+
     const Session& session_;
+    const EdgeMeter& edges_;
     Bench bench_ = Bench::passes;
     ShapeCount shapes_ = ShapeCount::three;
     QString label_, name_, figures_, said_;

@@ -11,6 +11,8 @@ void Session::begin(Painting painting, std::filesystem::path file, bool saved) {
     if (!saved) history_->mark_saved_as(blank);
     file_ = std::move(file);
     moment_ = painting.passes.size();
+    comparison_.reset();
+    find_shown();
     emit begun();
     tell_changed();
 }
@@ -47,9 +49,38 @@ void Session::tell_changed() {
     const std::size_t most = painting().passes.size();
     const bool cut = moment_ > most;
     moment_ = std::min(moment_, most);
+    const bool compared = comparison_.has_value();
+    comparison_.reset();
+    find_shown();
+    if (compared) emit comparison_changed();
     emit painting_changed();
     emit saved_changed();
     if (cut) emit moment_changed();
+}
+
+void Session::find_shown() {
+    shown_ = comparison_ ? comparison_->painting : staged(painting(), stage_);
+}
+
+std::size_t Session::shown_upto() const {
+    return stage_ == Stage::colour && !comparison_ ? moment_ : shown_.passes.size();
+}
+
+void Session::set_stage(Stage stage) {
+    if (stage == stage_) return;
+    stage_ = stage;
+    if (history_) {
+        compare(std::nullopt);
+        find_shown();
+    }
+    emit stage_changed();
+}
+
+void Session::compare(std::optional<Comparison> comparison) {
+    if (!history_ || (!comparison && !comparison_)) return;
+    comparison_ = std::move(comparison);
+    find_shown();
+    emit comparison_changed();
 }
 
 void Session::set_reader(Reader reader) {

@@ -7,8 +7,15 @@
 
 #include "colour/reader.h"
 #include "painting/history.h"
+#include "painting/stage.h"
 
 namespace underpaint {
+
+/// Two pictures side by side, in place of the painting, and what they are called.
+struct Comparison {
+    Painting painting;  ///< see compared()
+    QString left, right;
+};
 
 /// What the desk is working on: the painting with its history, the file it belongs to, and the
 /// choices that are of the desk and not of the painting. The one thing that all panes listen to.
@@ -32,12 +39,23 @@ public:
     void undo();
     void redo();
 
+    /// Which side of the seal line is being worked on.
+    Stage stage() const { return stage_; }
+    void set_stage(Stage stage);
+    /// That side as a painting of its own, or what is being compared: this is what the canvas shows.
+    const Painting& shown() const { return shown_; }
+    /// After how many of its passes.
+    std::size_t shown_upto() const;
+    /// Shows a comparison until it is ended or something changes.
+    void compare(std::optional<Comparison> comparison);
+    const std::optional<Comparison>& comparison() const { return comparison_; }
+
     Reader reader() const { return reader_; }
     void set_reader(Reader reader);
     double surround() const { return surround_; }
     void set_surround(double step);
 
-    /// The moment that the canvas shows: after how many passes. 0 is the seal.
+    /// The moment below the seal line that the canvas shows: after how many passes. 0 is the seal.
     std::size_t moment() const { return moment_; }
     void set_moment(std::size_t passes);
     /// The pass last laid at that moment, counted from 0.
@@ -50,15 +68,21 @@ signals:
     void reader_changed();
     void surround_changed();
     void moment_changed();
+    void stage_changed();
+    void comparison_changed();
 
 private:
     void tell_changed();
+    void find_shown();
 
     std::optional<History> history_;
     std::filesystem::path file_;
     Reader reader_ = Reader::lightness;
     double surround_ = 5;
     std::size_t moment_ = 0;
+    Stage stage_ = Stage::values;
+    Painting shown_;
+    std::optional<Comparison> comparison_;
 };
 
 }  // namespace underpaint

@@ -20,15 +20,15 @@ QString name_of_shape(ShapeCount count, std::size_t shape) {
     return QObject::tr(names[shape]);
 }
 
-ShapeBar::ShapeBar(const Session& session, const Measuring& measuring, QWidget* parent)
-    : QWidget(parent), session_(session), measuring_(measuring) {
+ShapeBar::ShapeBar(const Session& session, const ValuesMeter& values, QWidget* parent)
+    : QWidget(parent), session_(session), values_(values) {
     setObjectName(QStringLiteral("shape_bar"));
     setToolTip(
         tr("How much of the picture each flat value takes. The splits are dragged on the "
            "ladder while a shapes lens is on"));
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     connect(&session_, &Session::painting_changed, this, &ShapeBar::refresh);
-    connect(&measuring_, &Measuring::figures_changed, this, &ShapeBar::refresh);
+    connect(&values_, &ValuesMeter::changed, this, &ShapeBar::refresh);
     refresh();
 }
 
@@ -43,8 +43,8 @@ QSize ShapeBar::sizeHint() const {
 
 void ShapeBar::refresh() {
     shares_.clear();
-    if (session_.has_painting() && measuring_.audit())
-        shares_ = shape_shares(measuring_.audit()->ground.steps,
+    if (session_.has_painting() && values_.figures())
+        shares_ = shape_shares(values_.figures()->steps,
                                session_.painting().plan.splits.of(count_));
     QStringList words;
     for (std::size_t i = 0; i < shares_.size(); ++i)

@@ -3,7 +3,7 @@
 
 #include <QWidget>
 
-#include "desk/measuring.h"
+#include "desk/values_meter.h"
 #include "desk/session.h"
 
 namespace underpaint {
@@ -13,7 +13,7 @@ namespace underpaint {
 class ShapeBar : public QWidget {
     Q_OBJECT
 public:
-    ShapeBar(const Session& session, const Measuring& measuring, QWidget* parent = nullptr);
+    ShapeBar(const Session& session, const ValuesMeter& values, QWidget* parent = nullptr);
     void set_shapes(ShapeCount count);
     ShapeCount shapes() const { return count_; }
 
@@ -26,7 +26,7 @@ private:
     void refresh();
 
     const Session& session_;
-    const Measuring& measuring_;
+    const ValuesMeter& values_;
     ShapeCount count_ = ShapeCount::three;
     std::vector<double> shares_;  // empty while there are none
 };

@@ -2,58 +2,56 @@
 #pragma once
 
 #include <QWidget>
+#include <functional>
+#include <string>
 
 #include "desk/canvas.h"
-#include "desk/latest_job.h"
-#include "desk/measuring.h"
-#include "desk/session.h"
 
-class QLabel;
+class QButtonGroup;
 class QPushButton;
-class QTreeWidget;
+class QStackedWidget;
 
 namespace underpaint {
 
+class PartsPanel;
+class PlanPanel;
+class SealsPanel;
 class ShapeBar;
 
-/// The right side of the Values bench: the parts with their figures, outlining, and the seal.
+/// The right side of the Values bench: the parts; below them shapes and edges, the plan, the value
+/// passes or the seals; and the seal to be made.
 class ValuesSheet : public QWidget {
     Q_OBJECT
 public:
     /// `day` says what date a seal made now bears, as ISO 8601.
-    ValuesSheet(Session& session, const Measuring& measuring, Canvas& canvas,
+    ValuesSheet(Session& session, const ValuesMeter& values, Canvas& canvas,
                 std::function<std::string()> day, QWidget* parent = nullptr);
+
+    enum class Page { shapes, plan, passes, seals };
+    void show_page(Page page);
+    /// Nothing of what it works on beside the interface is still to come.
+    bool finished() const;
 
 signals:
     void wants_passes();  ///< the next bench
 
 private:
-    void build();
+    QWidget* tabs();
+    QWidget* shapes_page();
     void refresh();
-    void fit_table();
-    void measure_parts();
-    void add_part(const std::vector<Point>& points);
-    void remove_part();
     void take_best_splits();
     void main_action();
 
     Session& session_;
-    const Measuring& measuring_;
+    const ValuesMeter& values_;
     Canvas& canvas_;
-    std::function<std::string()> day_;
-    LatestJob job_;
-    /// What the table was made from.
-    struct Measured {
-        SharedPicture ground;
-        std::vector<Part> parts;
-        Reader reader;
-        friend bool operator==(const Measured&, const Measured&) = default;
-    };
-    std::optional<Measured> measured_;
-    QTreeWidget* parts_;
-    QLabel* hint_;
+    PartsPanel* parts_;
+    PlanPanel* plan_;
+    SealsPanel* seals_;
     ShapeBar* shapes_;
-    QPushButton *outline_, *place_focus_, *remove_, *best_splits_, *main_;
+    QButtonGroup* tab_group_;
+    QStackedWidget* pages_;
+    QPushButton *best_splits_, *main_;
 };
 
 }  // namespace underpaint

@@ -37,6 +37,12 @@ QString step_in_words(double step) {
     return text.endsWith(QLatin1String(".0")) ? text.chopped(2) : text;
 }
 
+double step_from_words(const QString& text, bool* number) {
+    QString plain = text.trimmed();
+    plain.replace(QStringLiteral("½"), QStringLiteral(".5")).replace(QLatin1Char(','), QLatin1Char('.'));
+    return plain.toDouble(number);
+}
+
 QString signed_figure(double v, int decimals) {
     const QString size = QString::number(std::fabs(v), 'f', decimals);
     const bool zero = size.toDouble() == 0;

@@ -16,6 +16,8 @@ QString reach_in_words(const Painting& painting, const Reach& reach);
 QString parts_in_words(const Painting& painting, const Reach& reach);
 /// A step without needless decimals: "5", "5.5".
 QString step_in_words(double step);
+/// The step that somebody wrote: "4.5", "4,5" or "4½"; `number` says whether it was one.
+double step_from_words(const QString& text, bool* number);
 /// "+0.41", "-3.1", with a true minus sign.
 QString signed_figure(double v, int decimals);
 QString from_view(std::string_view text);

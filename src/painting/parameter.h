@@ -6,6 +6,9 @@
 
 namespace underpaint {
 
+/// How a number is written and how finely it is set.
+enum class Unit { per_cent, steps, pixels, times };
+
 /// A number that a painter sets: the one place where its range, default, name and unit stand.
 /// Sheets, files and validation all read it from here.
 struct Parameter {
@@ -13,6 +16,7 @@ struct Parameter {
     std::string_view label;  ///< on screen
     std::string_view about;  ///< tooltip
     float least, most, usual;
+    Unit unit = Unit::per_cent;
 
     /// The nearest allowed value; NaN becomes the usual one.
     constexpr float clamp(float v) const { return v == v ? std::clamp(v, least, most) : usual; }
@@ -41,7 +45,7 @@ inline constexpr Parameter kVignetteOuter{
     "outer", "Full from", "Share of the way to a corner where it is full", 0, 1.5F, 1};
 
 inline constexpr Parameter kSharpnessRadius{
-    "radius", "Radius", "Sigma of the blur, in pixels of the painting", 0.5F, 60, 3};
+    "radius", "Radius", "Sigma of the blur, in pixels of the painting", 0.5F, 60, 3, Unit::pixels};
 inline constexpr Parameter kSharpnessAmount{
     "amount", "Amount", "Below 0 softens, above sharpens", -1, 3, -1};
 

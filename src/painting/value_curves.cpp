@@ -21,8 +21,17 @@ float encoded(double step) {
 CurvePoints curve_through(const std::function<double(double)>& to) {
     CurvePoints points;
     for (double step = kScale.first; step <= kScale.last; step += 0.5)
-        points.push_back({encoded(step), encoded(to(step))});
+        points.push_back(curve_point(step, to(step)));
     return points;
+}
+
+CurvePoint curve_point(double step, double to) {
+    return {encoded(step), encoded(to)};
+}
+
+double step_after(const CurvePoints& curve, double step) {
+    const auto moved = static_cast<float>(curve_at(curve, encoded(step)));
+    return step_of(read(Reader::lightness, grey(moved)));
 }
 
 CurvePoints shift_curve(double by) {
@@ -34,9 +43,7 @@ CurvePoints shift_curve(double by) {
 }
 
 double shift_of(const CurvePoints& curve) {
-    const float middle = encoded(5);
-    const auto moved = static_cast<float>(curve_at(curve, middle));
-    return step_of(read(Reader::lightness, grey(moved))) - 5.0;
+    return step_after(curve, 5) - 5;
 }
 
 CurvePoints range_curve(const Range& from, const Range& to) {

@@ -17,6 +17,9 @@ CurvePoints curve_through(const std::function<double(double)>& to);
 /// Moves the middle of the scale by `by` steps, -2..2, and leaves black and white where they are:
 /// s + 4 by t (1 - t), t = (s - 1) / 8, which never turns back.
 CurvePoints shift_curve(double by);
+/// One point of a curve, and what a curve makes of a step.
+CurvePoint curve_point(double step, double to);
+double step_after(const CurvePoints& curve, double step);
 /// By how much a curve moves the middle of the scale, in steps.
 double shift_of(const CurvePoints& curve);
 

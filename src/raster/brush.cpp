@@ -16,13 +16,6 @@ double between(double from, double to, double share) {
     return from + share * (to - from);
 }
 
-Rect united(const Rect& a, const Rect& b) {
-    if (a.empty()) return b;
-    if (b.empty()) return a;
-    const int x = std::min(a.x, b.x), y = std::min(a.y, b.y);
-    return {x, y, std::max(a.right(), b.right()) - x, std::max(a.bottom(), b.bottom()) - y};
-}
-
 }  // namespace
 
 double dab_coverage(double away, double hardness) {

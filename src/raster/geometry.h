@@ -33,6 +33,14 @@ constexpr Rect intersection(const Rect& a, const Rect& b) {
             std::max(0, std::min(a.bottom(), b.bottom()) - y)};
 }
 
+/// The least rectangle that holds both.
+constexpr Rect united(const Rect& a, const Rect& b) {
+    if (a.empty()) return b;
+    if (b.empty()) return a;
+    const int x = std::min(a.x, b.x), y = std::min(a.y, b.y);
+    return {x, y, std::max(a.right(), b.right()) - x, std::max(a.bottom(), b.bottom()) - y};
+}
+
 /// A point of the picture in pixels; pixel centres lie at half numbers.
 struct Point {
     double x = 0, y = 0;

@@ -39,7 +39,7 @@ TEST_F(WholePath, FromAGreyPictureToASavedPaintingAndBack) {
     auto* parts = find<QTreeWidget>("parts");
     ASSERT_EQ(parts->topLevelItemCount(), 1);
     ASSERT_TRUE(wait([&] { return !parts->topLevelItem(0)->text(1).isEmpty(); }));
-    EXPECT_EQ(parts->topLevelItem(0)->text(2), "34%") << "a third, and the outline itself";
+    EXPECT_EQ(parts->topLevelItem(0)->text(2), "33%") << "a third";
     parts->topLevelItem(0)->setText(0, "Lantern");
     EXPECT_EQ(painting().parts[0].name, "Lantern");
 
@@ -133,9 +133,9 @@ TEST_F(WholePath, AnOutlineCanBeGivenUpAndTakenBack) {
     bring_in_ramp();
     outline({{10, 10}, {50, 10}});
     EXPECT_TRUE(painting().parts.empty()) << "two points make no part";
-    EXPECT_TRUE(window_->canvas().outlining());
+    EXPECT_TRUE(window_->canvas().tool() == Canvas::Tool::outline);
     QTest::keyClick(&window_->canvas(), Qt::Key_Escape);
-    EXPECT_FALSE(window_->canvas().outlining());
+    EXPECT_EQ(window_->canvas().tool(), Canvas::Tool::none);
     EXPECT_FALSE(find<QPushButton>("outline")->isChecked());
     EXPECT_FALSE(session().unsaved());
 }

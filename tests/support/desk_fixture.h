@@ -86,10 +86,7 @@ protected:
         settle();
     }
     void settle() const {
-        ASSERT_TRUE(wait([&] {
-            return window_->canvas().settled() && window_->measuring().finished() &&
-                   window_->canvas().edge_meter().finished() && window_->measuring().current();
-        }));
+        ASSERT_TRUE(wait([&] { return window_->settled(); }));
         QCoreApplication::processEvents();
     }
     /// A point of the canvas over a pixel of the picture.

@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+
+namespace underpaint {
+
+// What the panels of a sheet are put together from.
+
+/// A flat push button with a name for tests and a tooltip.
+QPushButton* action_button(const char* name, const QString& label, const QString& about);
+/// One that opens a menu, which is made its own.
+QPushButton* choice_button(const char* name, const QString& label, const QString& about);
+/// Bold, above a group.
+QLabel* group_title(const QString& text);
+/// Secondary text that wraps.
+QLabel* hint_label(const QString& text = {});
+/// A row with the design's spacing.
+QHBoxLayout* button_row(std::initializer_list<QWidget*> widgets);
+/// The name of a setting, and what sets it, in one row of two columns.
+QHBoxLayout* setting_row(const QString& label, QWidget* control);
+
+/// A stretch of the scale as a square of its value.
+QIcon value_swatch(double step);
+
+}  // namespace underpaint

@@ -1,0 +1,105 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/values_meter.h"
+
+#include <chrono>
+
+#include "render/view.h"
+
+namespace underpaint {
+namespace {
+
+/// A hand that has not moved for so long rests.
+constexpr std::chrono::milliseconds kRest{120};
+constexpr int kSketchSide = 700;  // long side that a sketch has at least
+
+}  // namespace
+
+ValuesMeter::ValuesMeter(const Session& session, QObject* parent)
+    : QObject(parent),
+      session_(session),
+      sketching_(this),
+      measuring_(this, Urgency::when_idle) {
+    rest_.setSingleShot(true);
+    rest_.setInterval(kRest);
+    connect(&rest_, &QTimer::timeout, this, &ValuesMeter::measure);
+    connect(&session_, &Session::begun, this, [this] {
+        basis_.reset();
+        figures_.reset();
+        findings_.clear();
+    });
+    for (const auto change :
+         {&Session::painting_changed, &Session::reader_changed, &Session::stage_changed})
+        connect(&session_, change, this, &ValuesMeter::look);
+}
+
+void ValuesMeter::look() {
+    if (!session_.has_painting() || session_.stage() != Stage::values) return;
+    const Painting& painting = session_.painting();
+    Basis basis{painting.underpaint, painting.values, painting.parts, painting.plan.foci,
+                session_.reader()};
+    if (basis_ != basis) {
+        basis_ = std::move(basis);
+        out_of_date_ = true;
+        sketching_.running() ? void(sketch_again_ = true) : sketch();
+    } else if (plan_ == painting.plan) {
+        return;
+    }
+    plan_ = painting.plan;
+    measuring_.stop();
+    rest_.start();
+}
+
+/// A sketch that was begun is finished, so that figures follow a hand that never rests.
+void ValuesMeter::sketch() {
+    sketch_again_ = false;
+    sketching_.start([this, values = staged(session_.painting(), Stage::values),
+                      reader = session_.reader()](const std::stop_token& stop,
+                                                  const auto& deliver) {
+        const int level = level_for(values.size(), kSketchSide);
+        auto figures = audit_values(values, {reader, level, false}, stop);
+        if (!figures) return;
+        auto shared = std::make_shared<const ValuesAudit>(std::move(*figures));
+        deliver([this, shared] {
+            // A sketch that came after the exact figures says nothing new.
+            if (out_of_date_ && shared->size == session_.painting().size()) take(shared);
+            if (sketch_again_)
+                QMetaObject::invokeMethod(this, &ValuesMeter::sketch, Qt::QueuedConnection);
+        });
+    });
+}
+
+void ValuesMeter::measure() {
+    const auto known = exact() ? figures_ : nullptr;
+    measuring_.start([this, painting = session_.painting(), reader = session_.reader(),
+                      known](const std::stop_token& stop, const auto& deliver) {
+        std::shared_ptr<const ValuesAudit> figures = known;
+        if (!figures) {
+            auto measured = audit_values(staged(painting, Stage::values), {reader, 0, true}, stop);
+            if (!measured) return;
+            figures = std::make_shared<const ValuesAudit>(std::move(*measured));
+            deliver([this, figures] {
+                out_of_date_ = false;
+                take(figures);
+            });
+        }
+        // At once without, then with the mends, which take their time.
+        const auto say = [&](std::vector<ValueFinding> findings) {
+            deliver([this, findings = std::move(findings)] {
+                findings_ = findings;
+                emit findings_changed();
+            });
+        };
+        ValuesAudit without_mends = *figures;
+        without_mends.exact = false;
+        say(find_in_values(painting, without_mends, stop));
+        auto findings = find_in_values(painting, *figures, stop);
+        if (!stop.stop_requested()) say(std::move(findings));
+    });
+}
+
+void ValuesMeter::take(std::shared_ptr<const ValuesAudit> figures) {
+    figures_ = std::move(figures);
+    emit changed();
+}
+
+}  // namespace underpaint
