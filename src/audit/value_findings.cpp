@@ -25,6 +25,11 @@ const char* name_of_shape(ShapeCount count, std::size_t shape) {
     return "";
 }
 
+/// A name within a sentence: "the lantern" where it is "The lantern" at its head.
+std::string within(const std::string& name) {
+    return name.starts_with("The ") ? "the " + name.substr(4) : name;
+}
+
 /// Finds one kind of thing each, and adds it.
 class Finder {
 public:
@@ -301,7 +306,7 @@ private:
         auto& finding = add(FindingCode::edges_compete, Verdict::slipping,
                             words("The edges of %s are as hard as those of %s (%.1f px against %.1f "
                                   "px). Softer edges send it back.",
-                                  whose.c_str(), first.name.c_str(), least, width));
+                                  whose.c_str(), within(first.name).c_str(), least, width));
         finding.where = where_edges(hardest);
         mend(finding, mend_edges(painting_, figures_, hardest, "the edges of " + whose,
                                  std::max(1.5 * width, kHardEdge + 1)));

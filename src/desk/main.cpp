@@ -7,6 +7,7 @@
 #include "desk/canvas.h"
 #include "desk/look.h"
 #include "desk/main_window.h"
+#include "desk/values_sheet.h"
 #include "files/today.h"
 
 namespace {
@@ -75,9 +76,12 @@ int main(int argc, char** argv) {
     const QCommandLineOption lens(QStringLiteral("lens"),
                                   QStringLiteral("colour, grey, squint, shapes-3, drift ..."),
                                   QStringLiteral("NAME"));
+    const QCommandLineOption page(
+        QStringLiteral("page"),
+        QStringLiteral("Of the Values bench: shapes, plan, passes or seals"), QStringLiteral("NAME"));
     const QCommandLineOption light(QStringLiteral("light"),
                                    QStringLiteral("Light greys, for a bright room"));
-    parser.addOptions({shot, until, bench, lens, light});
+    parser.addOptions({shot, until, bench, lens, page, light});
     parser.process(application);
 
     dress(application, parser.isSet(light));
@@ -87,6 +91,8 @@ int main(int argc, char** argv) {
                [&](const BenchText& text) { window.set_bench(text.bench); });
         choose(parser.value(lens), kLenses,
                [&](const LensText& text) { window.canvas().set_lens(text.lens); });
+        choose(parser.value(page), kValuesPages,
+               [&](const auto& text) { window.values_sheet().show_page(text.page); });
     });
     window.show();
     const QStringList files = parser.positionalArguments();

@@ -103,10 +103,12 @@ QWidget* PartsPanel::table() {
                        "QTreeWidget::item:selected { background: %3; color: %4; }")
             .arg(scaled(29))
             .arg(greys().rule.name(), greys().chosen.name(), greys().strong.name()));
-    connect(parts_, &QTreeWidget::currentItemChanged, this, [this] {
-        newly_chosen_ = true;
-        refresh_tools();
-    });
+    // It is told of another column of the same row as well.
+    connect(parts_, &QTreeWidget::currentItemChanged, this,
+            [this](QTreeWidgetItem* now, QTreeWidgetItem* before) {
+                newly_chosen_ = newly_chosen_ || now != before;
+                refresh_tools();
+            });
     connect(parts_, &QTreeWidget::itemClicked, this, &PartsPanel::toggle_alone);
     connect(parts_, &QTreeWidget::itemDoubleClicked, this,
             [this](QTreeWidgetItem* item, int column) {
@@ -485,11 +487,9 @@ void PartsPanel::look_for_slivers() {
             sliver_row_->setVisible(!found.empty());
             const std::size_t count = found.slivers.size();
             sliver_text_->setText(
-                (count == 1 ? tr("A sliver that no part covers, %2 of the picture")
-                            : tr("%1 slivers that no part covers, %2 of the picture").arg(count))
-                    .replace(QStringLiteral("%2"), found.share < 0.0005
-                                                       ? tr("under 0.1%")
-                                                       : share_in_words(found.share)));
+                (count == 1 ? tr("1 sliver no part covers") : tr("%1 slivers no part covers").arg(count)) +
+                (found.share < 0.0005 ? tr(" (under 0.1%)")
+                                      : tr(" (%1)").arg(share_in_words(found.share))));
         });
     });
 }

@@ -174,7 +174,7 @@ void PlanPanel::refresh() {
     checked(range_, plan.range.has_value());
     checked(shares_, plan.shares.contains(count_));
     checked(lead_on_, plan.lead.has_value());
-    range_text_->setText(plan.range ? tr("%1 to %2; drag the dashed box on the ladder")
+    range_text_->setText(plan.range ? tr("%1 to %2, dragged on the ladder")
                                           .arg(plan.range->darkest, 0, 'f', 1)
                                           .arg(plan.range->lightest, 0, 'f', 1)
                                     : tr("not planned; it begins as the picture is"));
@@ -195,7 +195,7 @@ void PlanPanel::refresh() {
     else if (plan.foci.empty())
         foci_text_->setText(tr("none yet; the first one leads"));
     else
-        foci_text_->setText(tr("%1 of %2; drag by the middle or the rim")
+        foci_text_->setText(tr("%1 of %2 placed")
                                 .arg(plan.foci.size())
                                 .arg(FocusTool::kMostFoci));
 }

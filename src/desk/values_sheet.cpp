@@ -67,17 +67,14 @@ QWidget* ValuesSheet::tabs() {
     row->setContentsMargins(scaled(4), scaled(3), scaled(4), scaled(3));
     row->setSpacing(scaled(2));
     tab_group_ = new QButtonGroup(this);
-    const auto add = [&](const char* name, const QString& label, const QString& about) {
-        auto* tab = action_button(name, label, about);
+    for (const PageText& text : kValuesPages) {
+        auto* tab = action_button((std::string("page_") + text.id).c_str(), tr(text.label),
+                                  tr(text.about));
         tab->setProperty("role", "lens");
         tab->setCheckable(true);
-        tab_group_->addButton(tab, static_cast<int>(tab_group_->buttons().size()));
+        tab_group_->addButton(tab, static_cast<int>(text.page));
         row->addWidget(tab);
-    };
-    add("page_shapes", tr("Shapes and edges"), tr("How the picture falls into flat values and edges"));
-    add("page_plan", tr("Plan"), tr("What you mean the values to be"));
-    add("page_passes", tr("Value passes"), tr("Lift, deepen, set range, soften and sharpen"));
-    add("page_seals", tr("Seals"), tr("Frozen copies of the underpaint"));
+    }
     row->addStretch(1);
     connect(tab_group_, &QButtonGroup::idClicked, this,
             [this](int page) { show_page(static_cast<Page>(page)); });

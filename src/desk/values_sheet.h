@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QWidget>
+#include <array>
 #include <functional>
 #include <string>
 
@@ -28,6 +29,10 @@ public:
                 std::function<std::string()> day, QWidget* parent = nullptr);
 
     enum class Page { shapes, plan, passes, seals };
+    struct PageText {
+        Page page;
+        const char *id, *label, *about;
+    };
     void show_page(Page page);
     /// Nothing of what it works on beside the interface is still to come.
     bool finished() const;
@@ -53,5 +58,15 @@ private:
     QStackedWidget* pages_;
     QPushButton *best_splits_, *main_;
 };
+
+/// What is told of the pages: the id is in object names and on the command line.
+inline constexpr std::array<ValuesSheet::PageText, 4> kValuesPages{{
+    {ValuesSheet::Page::shapes, "shapes", "Shapes and edges",
+     "How the picture falls into flat values and edges"},
+    {ValuesSheet::Page::plan, "plan", "Plan", "What you mean the values to be"},
+    {ValuesSheet::Page::passes, "passes", "Value passes",
+     "Lift, deepen, set range, soften and sharpen"},
+    {ValuesSheet::Page::seals, "seals", "Seals", "Frozen copies of the underpaint"},
+}};
 
 }  // namespace underpaint
