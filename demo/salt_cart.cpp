@@ -78,9 +78,12 @@ Painting salt_cart(Size size) {
     plan.key = Key::middle;
     plan.lead = 1.3;
     plan.shares[ShapeCount::three] = {0.2, 0.72, 0.08};
-    for (const auto& [shape, step] : {std::pair(Shape::sky, 5.0), {Shape::ridge, 4.0},
-                                      {Shape::salt, 4.5}, {Shape::pools, 4.0},
-                                      {Shape::mill, 2.5}, {Shape::cart, 3.0},
+    for (const auto& [shape, step] : {std::pair(Shape::sky, 5.0),
+                                      {Shape::ridge, 4.0},
+                                      {Shape::salt, 4.5},
+                                      {Shape::pools, 4.0},
+                                      {Shape::mill, 2.5},
+                                      {Shape::cart, 3.0},
                                       {Shape::lantern, 8.5}})
         plan.steps[id(shape)] = step;
     painting = with_plan(std::move(painting), std::move(plan));

@@ -121,11 +121,11 @@ void find_swing_slip(const Audit& audit, std::vector<Finding>& findings) {
 }  // namespace
 
 std::string_view id_of(FindingCode code) {
-    constexpr std::string_view ids[] = {"values-slip", "part-swap",    "focus-slips", "swing-slips",
-                                        "all-held",    "nothing-laid", "focus-leads", "range-is",
-                                        "one-value",   "range-off",    "key-off",     "shape-off",
-                                        "part-off",    "edges-compete", "bare-white",
-                                        "narrow-band", "no-soft-edges", "scattered-darks"};
+    constexpr std::string_view ids[] = {
+        "values-slip",  "part-swap",     "focus-slips",    "swing-slips",   "all-held",
+        "nothing-laid", "focus-leads",   "range-is",       "one-value",     "range-off",
+        "key-off",      "shape-off",     "part-off",       "edges-compete", "bare-white",
+        "narrow-band",  "no-soft-edges", "scattered-darks"};
     return ids[static_cast<int>(code)];
 }
 

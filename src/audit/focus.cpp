@@ -32,7 +32,9 @@ public:
         return static_cast<double>(bin_at(high) - bin_at(low)) / kBinsPerStep;
     }
     void clear() {
-        if (count_ > 0) std::fill(bins_.begin() + std::ptrdiff_t(low_), bins_.begin() + std::ptrdiff_t(high_) + 1, 0);
+        if (count_ > 0)
+            std::fill(bins_.begin() + std::ptrdiff_t(low_),
+                      bins_.begin() + std::ptrdiff_t(high_) + 1, 0);
         low_ = bins_.size(), high_ = 0, count_ = 0;
     }
 

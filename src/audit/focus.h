@@ -23,7 +23,8 @@ struct ViewingSteps {
 /// Steps of a picture of some size, averaged to `side` where they are larger.
 ViewingSteps at_viewing_scale(FloatBlock steps, Size picture, int side = kViewingSide);
 
-/// 95th minus 5th percentile of step inside a disc, each to 1/1000 step; nothing when no pixel centre lies in it.
+/// 95th minus 5th percentile of step inside a disc, each to 1/1000 step; nothing when no pixel
+/// centre lies in it.
 std::optional<double> disc_contrast(const FloatBlock& steps, const Point& centre, double radius);
 /// The mean step there.
 std::optional<double> disc_mean(const FloatBlock& steps, const Point& centre, double radius);

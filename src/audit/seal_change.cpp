@@ -9,12 +9,15 @@ namespace underpaint {
 std::optional<SealChange> foresee_seal(const Painting& painting, const SharedPicture& next,
                                        Reader reader, int level, const std::stop_token& stop) {
     const AuditOptions options{reader, level, {}};
-    const auto both = audit(compared(painting, painting.ground(), next, "The new seal"), options,
-                            stop);
+    const auto both =
+        audit(compared(painting, painting.ground(), next, "The new seal"), options, stop);
     if (!both) return std::nullopt;
     const PassAudit& laid = both->passes.front();
-    SealChange change{laid.value.running, range_of(both->ground.steps), range_of(laid.steps),
-                      find_swaps(laid.parts).size(), {}};
+    SealChange change{laid.value.running,
+                      range_of(both->ground.steps),
+                      range_of(laid.steps),
+                      find_swaps(laid.parts).size(),
+                      {}};
     if (painting.passes.empty()) return change;
     const auto before = audit(painting, options, stop);
     const auto after = audit(with_seal(painting, {}, next), options, stop);
@@ -29,11 +32,11 @@ std::optional<SealChange> foresee_seal(const Painting& painting, const SharedPic
 std::string in_words(const SealChange& change, const Painting& painting) {
     const Drift& drift = change.values;
     if (drift.max < 0.005) return "Not a pixel is different.";
-    std::string text =
-        words("%.0f%% of the picture reads lighter and %.0f%% darker by more than a quarter step "
-              "(95%% within %.2f, at most %.1f). Values go from %.1f–%.1f to %.1f–%.1f.",
-              100 * drift.lighter, 100 * drift.darker, drift.p95, drift.max, change.was.darkest,
-              change.was.lightest, change.is.darkest, change.is.lightest);
+    std::string text = words(
+        "%.0f%% of the picture reads lighter and %.0f%% darker by more than a quarter step "
+        "(95%% within %.2f, at most %.1f). Values go from %.1f–%.1f to %.1f–%.1f.",
+        100 * drift.lighter, 100 * drift.darker, drift.p95, drift.max, change.was.darkest,
+        change.was.lightest, change.is.darkest, change.is.lightest);
     if (change.swaps > 0)
         text += words(" %zu %s of parts %s the other way round.", change.swaps,
                       change.swaps == 1 ? "pair" : "pairs", change.swaps == 1 ? "stands" : "stand");
@@ -41,9 +44,9 @@ std::string in_words(const SealChange& change, const Painting& painting) {
     if (change.passes.empty()) return text + " Every pass is judged as before.";
     for (const auto& judged : change.passes) {
         const std::string_view was = id_of(judged.was), is = id_of(judged.is);
-        text += words(" %s: %.*s instead of %.*s.", painting.passes[judged.pass].name.c_str(),
-                      static_cast<int>(is.size()), is.data(), static_cast<int>(was.size()),
-                      was.data());
+        text +=
+            words(" %s: %.*s instead of %.*s.", painting.passes[judged.pass].name.c_str(),
+                  static_cast<int>(is.size()), is.data(), static_cast<int>(was.size()), was.data());
     }
     return text;
 }

@@ -12,7 +12,7 @@ namespace underpaint {
 
 /// What putting another picture in the place of the seal changes.
 struct SealChange {
-    Drift values;          ///< the new against the one in force
+    Drift values;  ///< the new against the one in force
     Range was, is;
     std::size_t swaps = 0;  ///< pairs of parts that would stand the other way round
     /// Passes that would be judged otherwise.

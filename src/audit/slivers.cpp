@@ -82,9 +82,8 @@ Slivers find_slivers(const Painting& painting, const std::stop_token& stop) {
         Picture& mask =
             given.try_emplace(to, Picture(size, Channels::grey, Depth::bits8)).first->second;
         constexpr float whole = 1;
-        for_each_pixel(regions, region, [&](int x, int y) {
-            mask.write_channel(0, x, y, std::span(&whole, 1));
-        });
+        for_each_pixel(regions, region,
+                       [&](int x, int y) { mask.write_channel(0, x, y, std::span(&whole, 1)); });
     }
     for (auto& [part, mask] : given) {
         result.to.push_back(part);
@@ -104,8 +103,7 @@ Painting with_slivers_given(Painting painting, const Slivers& slivers) {
 
 Picture mask_of(const Slivers& slivers, Size size) {
     Picture all(size, Channels::grey, Depth::bits8);
-    for (const SharedPicture& mask : slivers.masks)
-        all = combined(all, mask->base(), Combine::add);
+    for (const SharedPicture& mask : slivers.masks) all = combined(all, mask->base(), Combine::add);
     return all;
 }
 

@@ -22,10 +22,10 @@ inline constexpr double kMostSliver = 0.005;
 /// What parts leave free in small pieces, with what they are made from. Pieces that touch no part
 /// are no slivers.
 struct Slivers {
-    std::vector<Sliver> slivers;   ///< the largest first
+    std::vector<Sliver> slivers;       ///< the largest first
     std::vector<SharedPicture> masks;  ///< one for each part that is to get some: what it gets
-    std::vector<PartId> to;        ///< those parts
-    double share = 0;              ///< of the picture, all together
+    std::vector<PartId> to;            ///< those parts
+    double share = 0;                  ///< of the picture, all together
     bool empty() const { return slivers.empty(); }
 };
 

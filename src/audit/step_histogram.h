@@ -34,8 +34,8 @@ private:
 /// Darkest and lightest as a painter counts them: the 0.5 and 99.5 percentile.
 Range range_of(const StepHistogram& histogram);
 
-/// Key by the median step: below 4, 4-6, above 6. "narrow", "medium" or "wide" by the range: below 4,
-/// 4-6, above 6 steps.
+/// Key by the median step: below 4, 4-6, above 6. "narrow", "medium" or "wide" by the range: below
+/// 4, 4-6, above 6 steps.
 Key key_of(const StepHistogram& histogram);
 std::string_view width_of(const Range& range);
 

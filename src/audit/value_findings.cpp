@@ -4,8 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
-#include "audit/shapes.h"
 #include "audit/extremes.h"
+#include "audit/shapes.h"
 #include "audit/wording.h"
 #include "raster/regions.h"
 
@@ -42,7 +42,7 @@ public:
             add(FindingCode::one_value, Verdict::slipping,
                 words("The picture is one value, %.1f: range, edges and focus can't be measured "
                       "where nothing differs.",
-                      range.darkest));
+                      said(range.darkest)));
             return std::move(found_);
         }
         find_range(range);
@@ -66,6 +66,9 @@ private:
         if (mend && figures_.exact) finding.mends.push_back(std::move(*mend));
     }
     bool mends_wanted() const { return figures_.exact && !stop_.stop_requested(); }
+
+    double said(double step) const { return figures_.said(step); }
+    double wide(double steps) const { return figures_.said_width(steps); }
 
     const FloatBlock& viewing() const { return figures_.viewing.steps; }
     Size viewing_size() const { return viewing().area().size(); }
@@ -101,7 +104,7 @@ private:
             auto& finding = add(FindingCode::narrow_band, Verdict::slipping,
                                 words("Nine tenths of the picture lie within %.1f steps (%.1f to "
                                       "%.1f): darks and lights hardly part.",
-                                      high - low, low, high));
+                                      wide(high - low), said(low), said(high)));
             mend(finding, mend_range(figures_, plan_.range.value_or(Range{2, 8})));
         }
         if (plan_.range) {
@@ -113,8 +116,8 @@ private:
                 auto& finding = add(
                     FindingCode::range_off, off > 1 ? Verdict::lost : Verdict::slipping,
                     words("Values run from %.1f to %.1f, %s than the %.1f to %.1f of your plan.",
-                          is.darkest, is.lightest, squeezed ? "less far" : "otherwise",
-                          wanted.darkest, wanted.lightest));
+                          said(is.darkest), said(is.lightest), squeezed ? "less far" : "otherwise",
+                          said(wanted.darkest), said(wanted.lightest)));
                 mend(finding, mend_range(figures_, wanted));
                 return;
             }
@@ -122,8 +125,8 @@ private:
         if (narrow) return;
         const std::string_view width = width_of(is), key = name_of(key_of(figures_.steps));
         add(FindingCode::range_is, Verdict::held,
-            words("Values run from %.1f to %.1f: a %.*s range in a %.*s key%s.", is.darkest,
-                  is.lightest, static_cast<int>(width.size()), width.data(),
+            words("Values run from %.1f to %.1f: a %.*s range in a %.*s key%s.", said(is.darkest),
+                  said(is.lightest), static_cast<int>(width.size()), width.data(),
                   static_cast<int>(key.size()), key.data(), plan_.range ? ", as planned" : ""));
     }
 
@@ -135,7 +138,7 @@ private:
         auto& finding =
             add(FindingCode::key_off, Verdict::slipping,
                 words("The key is %.*s (half the picture is below %.1f); your plan has it %.*s.",
-                      static_cast<int>(is_name.size()), is_name.data(), median,
+                      static_cast<int>(is_name.size()), is_name.data(), said(median),
                       static_cast<int>(wanted_name.size()), wanted_name.data()));
         constexpr double middles[] = {3.8, 5, 6.2};
         double wanted = middles[static_cast<std::size_t>(*plan_.key)];
@@ -156,9 +159,9 @@ private:
                                   "one of three.",
                                   kThreeShapes[shape], 100 * *largest));
         finding.where = where_shape(splits, shape);
-        mend(finding,
-             mend_shares(figures_, ShapeCount::three,
-                         shape_shares(figures_.steps, best_splits(figures_.steps, ShapeCount::three))));
+        mend(finding, mend_shares(figures_, ShapeCount::three,
+                                  shape_shares(figures_.steps,
+                                               best_splits(figures_.steps, ShapeCount::three))));
     }
 
     void find_shares(ShapeCount count, const ShapeShares& wanted) {
@@ -191,19 +194,19 @@ private:
             if (part == nullptr || part->hidden || is == figures_.parts.end()) continue;
             if (!is->steps) {
                 add(FindingCode::part_off, Verdict::slipping,
-                    words("%s covers no pixel by half, so its step can't be measured; your plan has "
-                          "%.1f.",
-                          part->name.c_str(), wanted));
+                    words(
+                        "%s covers no pixel by half, so its step can't be measured; your plan has "
+                        "%.1f.",
+                        part->name.c_str(), said(wanted)));
                 continue;
             }
             const double off = std::abs(is->steps->mean - wanted);
             if (off <= kPartSlack) continue;
             auto& finding = add(FindingCode::part_off, off > 1 ? Verdict::lost : Verdict::slipping,
                                 words("%s stands at step %.1f; your plan has it at %.1f.",
-                                      part->name.c_str(), is->steps->mean, wanted));
+                                      part->name.c_str(), said(is->steps->mean), said(wanted)));
             finding.where = part->mask;
-            if (mends_wanted())
-                mend(finding, mend_part(painting_, figures_, *part, wanted, stop_));
+            if (mends_wanted()) mend(finding, mend_part(painting_, figures_, *part, wanted, stop_));
         }
     }
 
@@ -229,7 +232,7 @@ private:
             auto& finding =
                 add(FindingCode::focus_leads, Verdict::held,
                     words("%s leads: its contrast of %.1f steps is %.2f times the next place.",
-                          name, focus.contrast, *focus.lead));
+                          name, wide(focus.contrast), *focus.lead));
             finding.where = where_disc(focus.rival->centre, plan_.foci.front().radius);
             return;
         }
@@ -237,10 +240,10 @@ private:
             *focus.lead < 1
                 ? add(FindingCode::focus_leads, Verdict::lost,
                       words("%s does not lead: its contrast is %.1f steps, another place has %.1f.",
-                            name, focus.contrast, focus.rival->contrast))
+                            name, wide(focus.contrast), wide(focus.rival->contrast)))
                 : add(FindingCode::focus_leads, Verdict::slipping,
-                      words("%s leads by %.2f times the next place; your plan asks for %.2f.",
-                            name, *focus.lead, wanted));
+                      words("%s leads by %.2f times the next place; your plan asks for %.2f.", name,
+                            *focus.lead, wanted));
         finding.where = where_disc(focus.rival->centre, plan_.foci.front().radius);
         if (mends_wanted()) mend(finding, mend_rival(painting_, figures_, wanted, stop_));
     }
@@ -303,10 +306,11 @@ private:
         if (painting_.parts.empty() && rest.size() >= least_rest)
             least = median_width(rest), hardest = std::move(rest);
         if (hardest.empty() || least > 1.1 * width) return;
-        auto& finding = add(FindingCode::edges_compete, Verdict::slipping,
-                            words("The edges of %s are as hard as those of %s (%.1f px against %.1f "
-                                  "px). Softer edges send it back.",
-                                  whose.c_str(), within(first.name).c_str(), least, width));
+        auto& finding =
+            add(FindingCode::edges_compete, Verdict::slipping,
+                words("The edges of %s are as hard as those of %s (%.1f px against %.1f "
+                      "px). Softer edges send it back.",
+                      whose.c_str(), within(first.name).c_str(), least, width));
         finding.where = where_edges(hardest);
         mend(finding, mend_edges(painting_, figures_, hardest, "the edges of " + whose,
                                  std::max(1.5 * width, kHardEdge + 1)));
@@ -346,7 +350,7 @@ private:
                       100 * area / static_cast<double>(viewing_size().area()), pieces,
                       pieces == 1 ? "place" : "places"));
         finding.where = shared_mask(bare);
-        mend(finding, mend_white(painting_, 8.6));
+        mend(finding, mend_white(painting_, figures_, 8.6));
     }
 
     void find_scattered_darks() {
@@ -357,8 +361,10 @@ private:
         double area = 0;
         for (const Region& region : regions.regions) area += static_cast<double>(region.area);
         const double least = kLeastPiece * static_cast<double>(viewing_size().area());
-        const auto pieces = static_cast<std::size_t>(std::ranges::count_if(
-            regions.regions, [&](const Region& r) { return static_cast<double>(r.area) >= least; }));
+        const auto pieces =
+            static_cast<std::size_t>(std::ranges::count_if(regions.regions, [&](const Region& r) {
+                return static_cast<double>(r.area) >= least;
+            }));
         const double largest = static_cast<double>(regions.regions.front().area) / area;
         if (pieces <= kManyPieces || largest >= 0.5) return;
         auto& finding = add(FindingCode::scattered_darks, Verdict::slipping,

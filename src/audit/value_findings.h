@@ -16,9 +16,9 @@ struct ValueFinding {
     std::vector<ValueMend> mends;
 };
 
-/// Compares a painting's values with its plan, and with what any picture suffers from. The costliest
-/// first; never empty. Those that need edges are left out where `figures` have none, mends where
-/// `figures` are not exact.
+/// Compares a painting's values with its plan, and with what any picture suffers from. The
+/// costliest first; never empty. Those that need edges are left out where `figures` have none,
+/// mends where `figures` are not exact.
 std::vector<ValueFinding> find_in_values(const Painting& painting, const ValuesAudit& figures,
                                          const std::stop_token& stop = {});
 

@@ -16,8 +16,8 @@
 namespace underpaint {
 namespace {
 
-constexpr int kTrialSide = 400;  // long side at which a mend is tried
-constexpr int kTrials = 8;       // halvings of the interval
+constexpr int kTrialSide = 400;    // long side at which a mend is tried
+constexpr int kTrials = 8;         // halvings of the interval
 constexpr double kRivalReach = 4;  // radii within which discs belong to one rival
 
 Pass value_pass(std::string name, Source source, Intent intent) {
@@ -68,9 +68,11 @@ void stamp(Picture& mask, const Point& at, double radius, bool takes_off = false
 
 ValueMend mend_range(const ValuesAudit& figures, const Range& wanted) {
     const Range is = range_of(figures.steps);
-    return laying(words("Set range to %.1f–%.1f", wanted.darkest, wanted.lightest),
-                  words("Would stretch %.1f–%.1f to %.1f–%.1f, evenly", is.darkest, is.lightest,
-                        wanted.darkest, wanted.lightest),
+    return laying(words("Set range to %.1f–%.1f", figures.said(wanted.darkest),
+                        figures.said(wanted.lightest)),
+                  words("Would stretch %.1f–%.1f to %.1f–%.1f, evenly", figures.said(is.darkest),
+                        figures.said(is.lightest), figures.said(wanted.darkest),
+                        figures.said(wanted.lightest)),
                   value_pass("Set range", curve_source(range_curve(is, wanted)), Intent::reshape));
 }
 
@@ -84,7 +86,7 @@ ValueMend mend_shares(const ValuesAudit& figures, ShapeCount count, const ShapeS
     splits = held.of(count);
     std::string label = splits.size() == 1 ? "Move split to" : "Move splits to", shares;
     for (const double& split : splits)
-        label += words("%s %.1f", &split == splits.data() ? "" : ",", split);
+        label += words("%s %.1f", &split == splits.data() ? "" : ",", figures.said(split));
     for (const double share : shape_shares(figures.steps, splits))
         shares += words("%s%.0f%%", shares.empty() ? "" : ", ", 100 * share);
     return {label, "Would leave the shapes, from the darkest, at " + shares,
@@ -99,10 +101,12 @@ std::optional<ValueMend> mend_key(const ValuesAudit& figures, double wanted) {
     const double by = (wanted - median) / (4 * t * (1 - t));
     if (std::abs(by) > 2) return std::nullopt;
     const bool lift = by > 0;
-    return laying(words("%s all by %.1f", lift ? "Lift" : "Deepen", std::abs(by)),
-                  words("Would bring the median step from %.1f to %.1f", median, wanted),
-                  value_pass(lift ? "Lift all" : "Deepen all", curve_source(shift_curve(by)),
-                             lift ? Intent::lift : Intent::deepen));
+    return laying(
+        words("%s all by %.1f", lift ? "Lift" : "Deepen", figures.said_width(std::abs(by))),
+        words("Would bring the median step from %.1f to %.1f", figures.said(median),
+              figures.said(wanted)),
+        value_pass(lift ? "Lift all" : "Deepen all", curve_source(shift_curve(by)),
+                   lift ? Intent::lift : Intent::deepen));
 }
 
 std::optional<ValueMend> mend_part(const Painting& painting, const ValuesAudit& figures,
@@ -126,8 +130,9 @@ std::optional<ValueMend> mend_part(const Painting& painting, const ValuesAudit& 
     const auto by = bisect(-2, 2, wanted, mean_after);
     const auto reached = by ? mean_after(*by) : std::nullopt;
     if (!reached || std::abs(*reached - wanted) > 0.1) return std::nullopt;
-    return laying(words("%s to %.1f", name.c_str(), wanted),
-                  words("Would bring its mean from %.1f to %.1f", found->steps->mean, *reached),
+    return laying(words("%s to %.1f", name.c_str(), figures.said(wanted)),
+                  words("Would bring its mean from %.1f to %.1f", figures.said(found->steps->mean),
+                        figures.said(*reached)),
                   pass_by(*by));
 }
 
@@ -166,9 +171,9 @@ std::optional<ValueMend> mend_rival(const Painting& painting, const ValuesAudit&
         double most = 0;
         for (const Point& p : around) {
             const double by = tried->viewing.scale;
-            most = std::max(most, disc_contrast(tried->viewing.steps, {p.x * by, p.y * by},
-                                                radius * by)
-                                      .value_or(0));
+            most = std::max(
+                most,
+                disc_contrast(tried->viewing.steps, {p.x * by, p.y * by}, radius * by).value_or(0));
         }
         return most;
     };
@@ -177,7 +182,8 @@ std::optional<ValueMend> mend_rival(const Painting& painting, const ValuesAudit&
     if (!reached || *reached > aim) return std::nullopt;
     return laying("Quiet the rival",
                   words("Would bring its contrast from %.1f to %.1f steps; the focus has %.1f",
-                        rival.contrast, *reached, figures.focus->contrast),
+                        figures.said_width(rival.contrast), figures.said_width(*reached),
+                        figures.said_width(figures.focus->contrast)),
                   pass_at(*kept));
 }
 
@@ -208,7 +214,7 @@ std::optional<ValueMend> mend_edges(const Painting& painting, const ValuesAudit&
                   std::move(pass));
 }
 
-ValueMend mend_white(const Painting& painting, double wanted) {
+ValueMend mend_white(const Painting& painting, const ValuesAudit& figures, double wanted) {
     const auto step = static_cast<float>(wanted);
     Pass pass = value_pass("Tone the white", Tint{grey(encoded_grey_of(lightness_of_step(step)))},
                            Intent::deepen);
@@ -218,9 +224,10 @@ ValueMend mend_white(const Painting& painting, double wanted) {
         for (const Focus& focus : painting.plan.foci) stamp(mask, focus.centre, focus.radius, true);
         pass.reach.painted = share(std::move(mask));
     }
-    return laying(words("Tone to %.1f", wanted),
-                  words("Would take whatever is lighter outside the foci down to %.1f", wanted),
-                  std::move(pass));
+    return laying(
+        words("Tone to %.1f", figures.said(wanted)),
+        words("Would take whatever is lighter outside the foci down to %.1f", figures.said(wanted)),
+        std::move(pass));
 }
 
 }  // namespace underpaint

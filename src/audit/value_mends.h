@@ -45,7 +45,7 @@ std::optional<ValueMend> mend_edges(const Painting& painting, const ValuesAudit&
                                     double wanted);
 
 /// Takes white outside the foci down to a step.
-ValueMend mend_white(const Painting& painting, double wanted);
+ValueMend mend_white(const Painting& painting, const ValuesAudit& figures, double wanted);
 
 /// The middle one of some widths.
 double median_width(std::vector<EdgePoint> edges);

@@ -94,6 +94,7 @@ std::optional<ValuesAudit> audit_values(const Painting& values, const ValuesAudi
     ValuesAudit result;
     result.size = values.size();
     result.reader = options.reader;
+    result.scale = options.scale;
     result.exact = options.level == 0;
 
     std::vector<Pyramid::Level> masks;

@@ -30,19 +30,25 @@ struct PartFigures {
 struct ValuesAudit {
     Size size;
     Reader reader = Reader::lightness;
-    bool exact = true;            ///< false when measured on halved pixels
-    StepHistogram steps;          ///< of every pixel
+    ValueScale scale = ValueScale::one_to_nine;  ///< that words about it count by
+    bool exact = true;                           ///< false when measured on halved pixels
+    StepHistogram steps;                         ///< of every pixel
     std::vector<PartFigures> parts;
-    ViewingSteps viewing;         ///< the picture as it is judged as a whole
+    ViewingSteps viewing;  ///< the picture as it is judged as a whole
     std::optional<FocusAudit> focus;
-    std::optional<EdgeMap> edges;          ///< nothing unless asked for
-    std::vector<EdgeLengths> part_edges;   ///< in the order of the parts; empty without edges
+    std::optional<EdgeMap> edges;         ///< nothing unless asked for
+    std::vector<EdgeLengths> part_edges;  ///< in the order of the parts; empty without edges
+
+    /// A step, and a distance in steps, as words about it have them.
+    double said(double step) const { return on_scale(step, scale); }
+    double said_width(double width) const { return width_on_scale(width, scale); }
 };
 
 struct ValuesAuditOptions {
     Reader reader = Reader::lightness;
     int level = 0;  ///< halvings before measuring. 0: every pixel.
     bool edges = true;
+    ValueScale scale = ValueScale::one_to_nine;
 };
 
 /// Nothing when stopped.

@@ -29,6 +29,18 @@ constexpr float lightness_of_step(float step, ValueScale scale = ValueScale::one
     return (step - shape_of(scale).first) * shape_of(scale).per_step;
 }
 
+/// Everything is reckoned in steps 1-9; these say a step, and a distance of steps, on the scale
+/// that a painter counts by, and what somebody who counts so means by a step.
+constexpr double on_scale(double step, ValueScale scale) {
+    return scale == ValueScale::one_to_nine ? step : (step - 1) * 1.25;
+}
+constexpr double width_on_scale(double steps, ValueScale scale) {
+    return scale == ValueScale::one_to_nine ? steps : steps * 1.25;
+}
+constexpr double from_scale(double shown, ValueScale scale) {
+    return scale == ValueScale::one_to_nine ? shown : 1 + shown / 1.25;
+}
+
 /// A stretch of the scale, in steps 1-9.
 struct Range {
     double darkest = 1, lightest = 9;

@@ -13,7 +13,10 @@
 namespace underpaint {
 
 BarSlider::BarSlider(const Parameter& parameter, QWidget* parent)
-    : QWidget(parent), parameter_(parameter), label_(from_view(parameter.label)), value_(parameter.usual) {
+    : QWidget(parent),
+      parameter_(parameter),
+      label_(from_view(parameter.label)),
+      value_(parameter.usual) {
     setObjectName(from_view(parameter.id));
     setToolTip(from_view(parameter.about));
     setFocusPolicy(Qt::StrongFocus);
@@ -68,7 +71,8 @@ QString BarSlider::figure() const {
     switch (parameter_.unit) {
         case Unit::per_cent: return QString::number(std::lround(100 * value_)) + QLatin1Char('%');
         case Unit::steps:
-            return parameter_.least < 0 ? signed_figure(value_, 2) : QString::number(value_, 'f', 2);
+            return parameter_.least < 0 ? signed_figure(value_, 2)
+                                        : QString::number(value_, 'f', 2);
         case Unit::times: return tr("%1×").arg(static_cast<double>(value_), 0, 'f', 2);
         case Unit::pixels: return tr("%1 px").arg(static_cast<double>(value_), 0, 'g', 4);
     }

@@ -9,8 +9,8 @@
 namespace underpaint {
 
 /// A thin slider with a bar for a handle, its name and figure above it, and a ghost mark where a
-/// mend would put it. Arrow keys step by 1 % (or 0.05 step, or a pixel), Page keys by ten of them, a
-/// double click goes back to usual. Pixels are finer where there are few.
+/// mend would put it. Arrow keys step by 1 % (or 0.05 step, or a pixel), Page keys by ten of them,
+/// a double click goes back to usual. Pixels are finer where there are few.
 class BarSlider : public QWidget {
     Q_OBJECT
 public:

@@ -25,7 +25,7 @@ Canvas::Canvas(Session& session, const ValuesMeter& values, QWidget* parent)
     connect(&edge_meter_, &EdgeMeter::changed, this, qOverload<>(&QWidget::update));
     connect(&focus_meter_, &FocusMeter::changed, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::begun, this, &Canvas::begin_painting);
-    connect(&session_, &Session::painting_changed, this, &Canvas::refresh);
+    connect(&session_, &Session::painting_changed, this, &Canvas::take_change);
     connect(&session_, &Session::moment_changed, this, [this] {
         show_moved(std::nullopt);
         refresh();
@@ -47,6 +47,17 @@ void Canvas::begin_painting() {
     sight_.shown_pass.reset();
     transform_.set_picture(session_.painting().size());
     transform_.set_canvas(size());
+}
+
+void Canvas::take_change() {
+    if (transform_.picture() != session_.painting().size()) {
+        put_down();
+        show_only(nullptr);
+        seen_.reset();
+        transform_.set_picture(session_.painting().size());
+        transform_.set_canvas(size());
+    }
+    refresh();
 }
 
 void Canvas::set_lens(Lens lens) {

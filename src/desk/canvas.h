@@ -4,13 +4,13 @@
 #include <QWidget>
 #include <vector>
 
+#include "desk/brush_tool.h"
 #include "desk/edge_meter.h"
 #include "desk/focus_meter.h"
 #include "desk/focus_tool.h"
-#include "desk/brush_tool.h"
-#include "desk/values_meter.h"
 #include "desk/projector.h"
 #include "desk/session.h"
+#include "desk/values_meter.h"
 #include "desk/view_transform.h"
 
 namespace underpaint {
@@ -96,6 +96,7 @@ protected:
 
 private:
     void begin_painting();
+    void take_change();
     void take(const Seen& seen, Lens lens);
     Sight wanted_sight() const;
     double seam_x() const;

@@ -182,7 +182,9 @@ void Canvas::draw_foci(QPainter& painter) const {
         if (i == 0 && focus_meter_.lead())
             text += tr(" · lead %1%2×").arg(about).arg(*focus_meter_.lead(), 0, 'f', 2);
         else if (i < contrasts.size() && contrasts[i])
-            text += tr(" · %1%2 steps").arg(about).arg(*contrasts[i], 0, 'f', 1);
+            text += tr(" · %1%2 steps")
+                        .arg(about)
+                        .arg(width_on_scale(*contrasts[i], session_.scale()), 0, 'f', 1);
         draw_label(painter, centre + QPointF(radius * 0.72, -radius * 0.72 - scaled(9)), text);
     }
 }

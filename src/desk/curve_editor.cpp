@@ -22,9 +22,10 @@ double step_of_handle(std::size_t index) {
 CurveEditor::CurveEditor(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("curve"));
     setAccessibleName(tr("Curve of the pass"));
-    setToolTip(tr("What becomes of each step: from left to right what comes in, upwards what comes "
-                  "out. Drag a point; with the keyboard left and right choose one, up and down "
-                  "move it"));
+    setToolTip(
+        tr("What becomes of each step: from left to right what comes in, upwards what comes "
+           "out. Drag a point; with the keyboard left and right choose one, up and down "
+           "move it"));
     setFocusPolicy(Qt::StrongFocus);
     setFixedHeight(scaled(112));
 }
@@ -46,7 +47,8 @@ QRectF CurveEditor::plot() const {
 
 QPointF CurveEditor::place(double in, double out) const {
     const QRectF area = plot();
-    return {area.left() + (in - 1) / 8 * area.width(), area.bottom() - (out - 1) / 8 * area.height()};
+    return {area.left() + (in - 1) / 8 * area.width(),
+            area.bottom() - (out - 1) / 8 * area.height()};
 }
 
 double CurveEditor::out_of(double in) const {
@@ -64,7 +66,8 @@ void CurveEditor::paintEvent(QPaintEvent*) {
     painter.fillRect(area, greys().bar);
     painter.setPen(QPen(greys().rule, 1));
     for (int step = 2; step <= 8; ++step)
-        painter.drawLine(place(step, 1), place(step, 9)), painter.drawLine(place(1, step), place(9, step));
+        painter.drawLine(place(step, 1), place(step, 9)),
+            painter.drawLine(place(1, step), place(9, step));
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(QPen(greys().secondary, 1, Qt::DotLine));
     painter.drawLine(place(1, 1), place(9, 9));

@@ -7,7 +7,10 @@
 #include "files/export_png.h"
 #include "files/flat_picture.h"
 #include "files/open_any.h"
+#include "files/openraster.h"
 #include "files/today.h"
+#include "painting/changes.h"
+#include "painting/turned.h"
 
 namespace underpaint {
 namespace {
@@ -63,7 +66,7 @@ void FileDesk::open() {
 
 void FileDesk::bring_in() {
     when_safe([this] {
-        const auto file = picker_.to_open(tr("Bring in a grey picture"), kPictures);
+        const auto file = picker_.to_open(tr("Bring in a picture"), kPictures);
         if (!file.empty()) load(file);
     });
 }
@@ -134,6 +137,12 @@ void FileDesk::load(const std::filesystem::path& file) {
                 }
                 remember(file);
                 const bool ours = (*opened)->ours;
+                Painting& painting = (*opened)->painting;
+                if (!painting.sealed() && has_colour(painting.underpaint->base().channels()) &&
+                    !ours) {
+                    emit coloured(std::make_shared<Painting>(std::move(painting)));
+                    return;
+                }
                 session_.begin(std::move((*opened)->painting), ours ? file : "", true);
                 if (!(*opened)->notices.empty()) notice_.say(joined((*opened)->notices));
             });
@@ -181,6 +190,43 @@ void FileDesk::finish() {
     job_.stop();
     notice_.done();
     emit busy_changed();
+}
+
+void FileDesk::layers_as_parts() {
+    if (!session_.has_painting() || busy()) return;
+    const auto file = picker_.to_open(tr("Layers of a painting as parts"), kPaintings);
+    if (file.empty()) return;
+    run(tr("Reading the layers of %1").arg(text_of(file.filename())),
+        [this, file, size = session_.painting().size()](const std::stop_token&, const auto&,
+                                                        const auto& deliver) {
+            auto masks =
+                std::make_shared<Result<std::vector<NamedMask>>>(read_layer_masks(file, size));
+            deliver([this, masks] {
+                finish();
+                if (!*masks) {
+                    notice_.say(QString::fromStdString(masks->error().message()));
+                    return;
+                }
+                Painting painting = session_.painting();
+                for (NamedMask& layer : **masks)
+                    painting = with_part(std::move(painting), layer.name, std::move(layer.mask));
+                session_.change(tr("Take layers as parts"), std::move(painting));
+            });
+        });
+}
+
+void FileDesk::turn(Turn turn) {
+    if (!session_.has_painting() || busy()) return;
+    const QString label =
+        turn == Turn::mirror ? tr("Mirror the painting") : tr("Turn the painting");
+    run(tr("Turning the painting"), [this, label, turn, painting = session_.painting()](
+                                        const std::stop_token&, const auto&, const auto& deliver) {
+        auto result = std::make_shared<Painting>(turned(painting, turn));
+        deliver([this, label, result] {
+            finish();
+            session_.change(label, std::move(*result));
+        });
+    });
 }
 
 QStringList FileDesk::recent() const {

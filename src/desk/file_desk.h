@@ -5,12 +5,14 @@
 #include <QStringList>
 #include <filesystem>
 #include <functional>
+#include <memory>
 #include <optional>
 
 #include "desk/latest_job.h"
 #include "desk/notice_bar.h"
 #include "desk/session.h"
 #include "files/result.h"
+#include "raster/turn.h"
 
 namespace underpaint {
 
@@ -51,8 +53,15 @@ public:
     }
     QStringList recent() const;
 
+    /// Takes the layers of another painting as parts of this one.
+    void layers_as_parts();
+    /// The whole painting turned or mirrored, as one change.
+    void turn(Turn turn);
+
 signals:
     void busy_changed();
+    /// A picture with colours is to come in: how it is read is for the person to say.
+    void coloured(std::shared_ptr<underpaint::Painting> painting);
     void saved();
 
 private:

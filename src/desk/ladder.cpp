@@ -28,8 +28,8 @@ Ladder::Ladder(Session& session, const Measuring& measuring, const ValuesMeter& 
     setObjectName(QStringLiteral("ladder"));
     setAccessibleName(tr("Value ladder"));
     setFixedWidth(scaled(132));
-    for (const auto change :
-         {&Session::begun, &Session::moment_changed, &Session::painting_changed})
+    for (const auto change : {&Session::begun, &Session::moment_changed, &Session::painting_changed,
+                              &Session::scale_changed})
         connect(&session_, change, this, qOverload<>(&QWidget::update));
     connect(&measuring_, &Measuring::figures_changed, this, qOverload<>(&QWidget::update));
     connect(&values_, &ValuesMeter::changed, this, qOverload<>(&QWidget::update));
@@ -65,15 +65,26 @@ QRectF Ladder::scale_rect() const {
     return {double(scaled(46)), top, double(scaled(34)), std::max(90.0, bottom - top)};
 }
 
+/// The Passes bench counts from 1 to 9, the Values bench as the painter likes.
+ValueScale Ladder::scale() const {
+    return bench_ == Bench::values ? session_.scale() : ValueScale::one_to_nine;
+}
+
+int Ladder::cells() const {
+    return scale() == ValueScale::one_to_nine ? 9 : 11;
+}
+
 /// The cells are the whole steps; a step of 5 stands in the middle of its cell.
 double Ladder::y_of(double step) const {
-    const QRectF scale = scale_rect();
-    return scale.bottom() - (std::clamp(step, 0.5, 9.5) - 0.5) / 9 * scale.height();
+    const QRectF place = scale_rect();
+    const double below = on_scale(step, scale()) - shape_of(scale()).first + 0.5;
+    return place.bottom() - std::clamp(below / cells(), 0.0, 1.0) * place.height();
 }
 
 double Ladder::step_at(double y) const {
-    const QRectF scale = scale_rect();
-    return 0.5 + 9 * (scale.bottom() - y) / scale.height();
+    const QRectF place = scale_rect();
+    const double below = cells() * (place.bottom() - y) / place.height();
+    return from_scale(below - 0.5 + shape_of(scale()).first, scale());
 }
 
 // --- the plan
@@ -189,8 +200,8 @@ void Ladder::keyPressEvent(QKeyEvent* event) {
 void Ladder::draw_splits(QPainter& painter) const {
     const Splits* at = splits();
     if (at == nullptr) return;
-    const QRectF scale = scale_rect();
-    const double left = scale.left() - scaled(2), right = width() - scaled(8);
+    const QRectF place = scale_rect();
+    const double left = place.left() - scaled(2), right = width() - scaled(8);
     painter.setFont(figure_font());
     for (std::size_t i = 0; i < at->size(); ++i) {
         const double y = y_of((*at)[i]);
@@ -201,8 +212,8 @@ void Ladder::draw_splits(QPainter& painter) const {
                          greys().strong);
         painter.setPen(held ? greys().strong : greys().secondary);
         painter.drawText(
-            QRectF(scale.right(), y - scaled(17), right - scale.right() - scaled(4), scaled(15)),
-            Qt::AlignRight | Qt::AlignVCenter, figure((*at)[i]));
+            QRectF(place.right(), y - scaled(17), right - place.right() - scaled(4), scaled(15)),
+            Qt::AlignRight | Qt::AlignVCenter, figure(on_scale((*at)[i], scale())));
     }
 }
 
@@ -211,8 +222,8 @@ void Ladder::draw_range(QPainter& painter) const {
     if (bench_ != Bench::values || !session_.has_painting()) return;
     const auto& range = session_.painting().plan.range;
     if (!range) return;
-    const QRectF scale = scale_rect();
-    const double left = scale.right() + scaled(4), right = width() - scaled(8);
+    const QRectF place = scale_rect();
+    const double left = place.right() + scaled(4), right = width() - scaled(8);
     const QRectF box(QPointF(left, y_of(range->lightest)), QPointF(right, y_of(range->darkest)));
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(greys().text, 1, Qt::DashLine));
@@ -223,7 +234,7 @@ void Ladder::draw_range(QPainter& painter) const {
         if (held) painter.fillRect(QRectF(left, y_of(step) - 1, right - left, 3), greys().strong);
         painter.setPen(held ? greys().strong : greys().text);
         painter.drawText(QRectF(left, y, right - left, scaled(14)),
-                         Qt::AlignLeft | Qt::AlignVCenter, figure(step));
+                         Qt::AlignLeft | Qt::AlignVCenter, figure(on_scale(step, scale())));
     };
     end(Line::Kind::lightest, range->lightest, box.top() - scaled(16));
     end(Line::Kind::darkest, range->darkest, box.bottom() + scaled(3));
@@ -250,8 +261,7 @@ void Ladder::draw_foci(QPainter& painter) const {
 }
 
 const StepHistogram* Ladder::left_steps() const {
-    if (bench_ == Bench::values)
-        return values_.figures() ? &values_.figures()->steps : nullptr;
+    if (bench_ == Bench::values) return values_.figures() ? &values_.figures()->steps : nullptr;
     return measuring_.audit() ? &measuring_.audit()->ground.steps : nullptr;
 }
 
@@ -275,13 +285,13 @@ void Ladder::paintEvent(QPaintEvent*) {
     draw_foci(painter);
     draw_splits(painter);
     if (pointer_) {
-        const QRectF scale = scale_rect();
+        const QRectF place = scale_rect();
         const double y = y_of(*pointer_), size = scaled(5);
         painter.setRenderHint(QPainter::Antialiasing);
         painter.setPen(QPen(greys().ladder, 1));
         painter.setBrush(greys().strong);
         for (const double side : {-1.0, 1.0}) {
-            const double x = side < 0 ? scale.left() : scale.right();
+            const double x = side < 0 ? place.left() : place.right();
             painter.drawPolygon(QPolygonF(
                 {{x, y}, {x + side * size * 1.5, y - size}, {x + side * size * 1.5, y + size}}));
         }
@@ -300,12 +310,14 @@ void Ladder::draw_scale(QPainter& painter) const {
     if (session_.has_painting() || passes)
         painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter, passes ? tr("now") : tr("plan"));
 
-    const QRectF scale = scale_rect();
-    for (int step = 1; step <= 9; ++step) {
+    const QRectF place = scale_rect();
+    const double high = place.height() / cells();
+    for (int i = 0; i < cells(); ++i) {
+        const int step = i + static_cast<int>(shape_of(scale()).first);
         const int level =
-            qRound(255 * encoded_grey_of(lightness_of_step(static_cast<float>(step))));
-        const QRectF cell(scale.left(), y_of(step + 0.5) + 1, scale.width(),
-                          scale.height() / 9 - 2);
+            qRound(255 * encoded_grey_of(lightness_of_step(static_cast<float>(step), scale())));
+        const QRectF cell(place.left(), place.bottom() - (i + 1) * high + 1, place.width(),
+                          high - 2);
         painter.fillRect(cell, QColor(level, level, level));
         painter.setPen(level > 110 ? QColor(0x22, 0x22, 0x22) : QColor(0xe0, 0xe0, 0xe0));
         painter.drawText(cell, Qt::AlignCenter, QString::number(step));
@@ -313,7 +325,7 @@ void Ladder::draw_scale(QPainter& painter) const {
 }
 
 void Ladder::draw_distribution(QPainter& painter, bool left) const {
-    const QRectF scale = scale_rect();
+    const QRectF place = scale_rect();
     // Both sides share a measure, so that they can be compared; one bar of it is the tallest of
     // both.
     double most = 1e-9;
@@ -325,9 +337,9 @@ void Ladder::draw_distribution(QPainter& painter, bool left) const {
     for (int bar = 0; bar < bars; ++bar)
         most = std::max({most, share(*left_steps(), bar), share(*steps_now(), bar)});
 
-    const double room = left ? scale.left() - scaled(4) : width() - scale.right() - scaled(8);
-    const double thick = scale.height() / 9 / kBarsPerStep;
-    const double base = left ? scale.left() - 2 : scale.right() + 3;
+    const double room = left ? place.left() - scaled(4) : width() - place.right() - scaled(8);
+    const double thick = std::abs(y_of(5) - y_of(5 + 1 / kBarsPerStep));
+    const double base = left ? place.left() - 2 : place.right() + 3;
     painter.setRenderHint(QPainter::Antialiasing, false);
     painter.setPen(left ? QPen(Qt::NoPen) : QPen(greys().text, 1));
     painter.setBrush(left ? QBrush(greys().secondary) : QBrush(Qt::NoBrush));
@@ -337,7 +349,7 @@ void Ladder::draw_distribution(QPainter& painter, bool left) const {
         const double y = y_of(1 + bar / kBarsPerStep) - thick / 2;
         painter.drawRect(QRectF(left ? base - length : base, y + 0.5, length, thick - 1.5));
     }
-    if (!left) painter.drawLine(QPointF(base, scale.top()), QPointF(base, scale.bottom()));
+    if (!left) painter.drawLine(QPointF(base, place.top()), QPointF(base, place.bottom()));
 }
 
 void Ladder::draw_figures(QPainter& painter) const {
@@ -361,12 +373,13 @@ void Ladder::draw_figures(QPainter& painter) const {
         return QString::fromLatin1(v.data(), static_cast<qsizetype>(v.size()));
     };
     if (bench_ == Bench::values || session_.moment() == 0) {
-        line(tr("Key, range"), tr("%1, %2").arg(latin(name_of(key_of(*sealed))), latin(width_of(was))),
-             true);
+        line(tr("Key, range"),
+             tr("%1, %2").arg(latin(name_of(key_of(*sealed))), latin(width_of(was))), true);
         const QString about =
             bench_ == Bench::values && !values_.exact() ? QStringLiteral("≈ ") : QString();
-        line(tr("Darkest, lightest"),
-             about + figure(was.darkest) + QStringLiteral(" · ") + figure(was.lightest));
+        line(tr("Darkest, lightest"), about + figure(on_scale(was.darkest, scale())) +
+                                          QStringLiteral(" · ") +
+                                          figure(on_scale(was.lightest, scale())));
         return;
     }
     line(tr("Darkest, lightest"), figure(is.darkest) + QStringLiteral(" · ") + figure(is.lightest));

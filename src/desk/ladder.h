@@ -11,10 +11,10 @@
 
 namespace underpaint {
 
-/// The value scale itself, light at the top. On its left the sealed distribution (on the Values bench
-/// that of the values as they are), filled; on its right today's, outlined, or the plan: the range
-/// and the splits, which are dragged here, and the foci. Marks the pixel under the pointer. Below it
-/// the figures of the range.
+/// The value scale itself, light at the top. On its left the sealed distribution (on the Values
+/// bench that of the values as they are), filled; on its right today's, outlined, or the plan: the
+/// range and the splits, which are dragged here, and the foci. Marks the pixel under the pointer.
+/// Below it the figures of the range.
 class Ladder : public QWidget {
     Q_OBJECT
 public:
@@ -41,6 +41,8 @@ protected:
 private:
     QRectF scale_rect() const;
     double step_at(double y) const;
+    ValueScale scale() const;
+    int cells() const;
     /// What is dragged: a split, or an end of the planned range.
     struct Line {
         enum class Kind { split, darkest, lightest } kind;

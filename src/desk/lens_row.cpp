@@ -109,8 +109,9 @@ void LensRow::refresh() {
         // Two seals are compared by a twin or by their drift.
         const bool compared = comparing_ && (lens == Lens::twin || lens == Lens::drift);
         seen.emplace_back(lenses_[i], comparing_ ? compared : has_lens(bench_, lens));
-        if (comparing_) lenses_[i]->setChecked(lens == Lens::drift ? canvas_.lens() == lens
-                                                                   : canvas_.lens() != Lens::drift);
+        if (comparing_)
+            lenses_[i]->setChecked(lens == Lens::drift ? canvas_.lens() == lens
+                                                       : canvas_.lens() != Lens::drift);
         if (lens == Lens::colour) lenses_[i]->setText(passes ? tr("Colour") : tr("Painting"));
     }
     const bool twin = passes && canvas_.lens() == Lens::twin;

@@ -78,7 +78,8 @@ int main(int argc, char** argv) {
                                   QStringLiteral("NAME"));
     const QCommandLineOption page(
         QStringLiteral("page"),
-        QStringLiteral("Of the Values bench: shapes, plan, passes or seals"), QStringLiteral("NAME"));
+        QStringLiteral("Of the Values bench: shapes, plan, passes or seals"),
+        QStringLiteral("NAME"));
     const QCommandLineOption light(QStringLiteral("light"),
                                    QStringLiteral("Light greys, for a bright room"));
     parser.addOptions({shot, until, bench, lens, page, light});

@@ -11,6 +11,7 @@
 #include <QVBoxLayout>
 #include <QWindow>
 
+#include "desk/bring_in_sheet.h"
 #include "desk/canvas.h"
 #include "desk/display.h"
 #include "desk/empty_state.h"
@@ -83,6 +84,8 @@ QWidget* MainWindow::build(const std::function<std::string()>& day) {
     middle_ = new QStackedWidget;
     middle_->addWidget(new EmptyState(*files_));
     middle_->addWidget(painting);
+    bring_in_ = new BringInSheet(session_);
+    middle_->addWidget(bring_in_);
     auto* centre = new QWidget;
     auto* centre_column = column_of(centre);
     centre_column->addWidget(notice_);
@@ -112,7 +115,7 @@ QMenu* MainWindow::file_menu() {
         return action;
     };
     add("open", tr("Open a painting…"), QKeySequence::Open, [this] { files_->open(); });
-    add("bring_in", tr("Bring in a grey picture…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_O),
+    add("bring_in", tr("Bring in a picture…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_O),
         [this] { files_->bring_in(); });
     auto* recent = menu->addMenu(tr("Open again"));
     connect(recent, &QMenu::aboutToShow, this, [this, recent] { fill_recent(recent); });
@@ -125,6 +128,19 @@ QMenu* MainWindow::file_menu() {
     menu->addSeparator();
     undo_ = add("undo", tr("Undo"), QKeySequence::Undo, [this] { session_.undo(); });
     redo_ = add("redo", tr("Redo"), QKeySequence::Redo, [this] { session_.redo(); });
+    menu->addSeparator();
+    parts_in_ = add("layers_as_parts", tr("Layers of a painting as parts…"), {},
+                    [this] { files_->layers_as_parts(); });
+    QMenu* turns = menu->addMenu(tr("Turn the painting"));
+    for (const auto& [name, label, turn] :
+         {std::tuple("turn_painting_left", tr("to the left"), Turn::left),
+          {"turn_painting_right", tr("to the right"), Turn::right},
+          {"turn_painting_half", tr("upside down"), Turn::half},
+          {"mirror_painting", tr("mirrored"), Turn::mirror}}) {
+        QAction* action = turns->addAction(label);
+        action->setObjectName(QString::fromLatin1(name));
+        connect(action, &QAction::triggered, this, [this, turn = turn] { files_->turn(turn); });
+    }
     menu->addSeparator();
     add("fit", tr("Fit the picture"), QKeySequence(Qt::CTRL | Qt::Key_0),
         [this] { canvas_->fit(); });
@@ -169,8 +185,14 @@ void MainWindow::connect_panes() {
         if (shapes) pointer_->set_shapes(*shapes);
     });
     connect(files_, &FileDesk::busy_changed, this, &MainWindow::refresh_actions);
+    connect(files_, &FileDesk::coloured, this, [this](const std::shared_ptr<Painting>& painting) {
+        bring_in_->show_picture(std::move(*painting));
+        show_middle(Middle::bring_in);
+    });
+    connect(bring_in_, &BringInSheet::finished, this,
+            [this] { show_middle(session_.has_painting() ? Middle::painting : Middle::empty); });
     connect(&session_, &Session::begun, this, [this] {
-        middle_->setCurrentIndex(1);
+        show_middle(Middle::painting);
         canvas_->setFocus();
         // A painting that is sealed is being coloured.
         set_bench(session_.painting().sealed() ? Bench::passes : Bench::values);
@@ -187,7 +209,7 @@ void MainWindow::refresh_actions() {
     };
     step(undo_, tr("Undo"), any ? session_.history().undo_label() : std::string());
     step(redo_, tr("Redo"), any ? session_.history().redo_label() : std::string());
-    for (QAction* action : {save_, save_as_, export_}) action->setEnabled(free);
+    for (QAction* action : {save_, save_as_, export_, parts_in_}) action->setEnabled(free);
     setWindowModified(session_.unsaved());
     setWindowTitle(any ? tr("%1[*] – Faithful Underpaint")
                              .arg(QString::fromStdString(session_.painting().name))
@@ -254,10 +276,19 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
     return handle_key(key->key(), press);
 }
 
+/// While a picture is being brought in, the benches have nothing to say.
+void MainWindow::show_middle(Middle middle) {
+    middle_->setCurrentIndex(static_cast<int>(middle));
+    const bool in = middle == Middle::bring_in;
+    ladder_->setVisible(!in);
+    sheets_->setVisible(!in);
+}
+
 bool MainWindow::settled() const {
     const bool measured = bench_ == Bench::values ? values_.finished() : measuring_.current();
     return canvas_->settled() && measured && measuring_.finished() &&
-           canvas_->edge_meter().finished() && values_sheet_->finished() && !files_->busy();
+           canvas_->edge_meter().finished() && values_sheet_->finished() && !files_->busy() &&
+           !bring_in_->busy();
 }
 
 void MainWindow::showEvent(QShowEvent*) {

@@ -7,8 +7,8 @@
 #include "desk/bench.h"
 #include "desk/file_desk.h"
 #include "desk/measuring.h"
-#include "desk/values_meter.h"
 #include "desk/session.h"
+#include "desk/values_meter.h"
 
 class QMenu;
 class QStackedWidget;
@@ -17,6 +17,7 @@ namespace underpaint {
 
 class Canvas;
 class Display;
+class BringInSheet;
 class FindingsView;
 class Ladder;
 class LensRow;
@@ -24,6 +25,7 @@ class NoticeBar;
 class PassesSheet;
 class PointerLine;
 class TopBar;
+class BringInSheet;
 class ValuesSheet;
 
 /// Puts the panes together and passes keys, drops and closing on to whom they concern.
@@ -56,6 +58,8 @@ private:
     QMenu* file_menu();
     void fill_recent(QMenu* menu);
     void connect_panes();
+    enum class Middle { empty, painting, bring_in };
+    void show_middle(Middle middle);
     void refresh_actions();
     /// Keys that are held to peek, or that switch at once. True when `key` was one of them.
     bool handle_key(int key, bool pressed);
@@ -72,10 +76,11 @@ private:
     LensRow* lenses_;
     PointerLine* pointer_;
     FindingsView* findings_;
+    BringInSheet* bring_in_;
     ValuesSheet* values_sheet_;
     PassesSheet* passes_;
     QStackedWidget *sheets_, *middle_;
-    QAction *undo_, *redo_, *save_, *save_as_, *export_;
+    QAction *undo_, *redo_, *save_, *save_as_, *export_, *parts_in_;
     Bench bench_ = Bench::values;
     bool closing_ = false;
 };

@@ -42,9 +42,8 @@ void PartPicker::add(const QString& label, Picture mask, const PartTarget& targe
 void PartPicker::pick(PickKind kind, QPointF picture, const PartTarget& target) {
     session_.end_gesture();
     const Painting& painting = session_.painting();
-    const Part* with = target.part && target.how != Combine::replace
-                           ? painting.part(*target.part)
-                           : nullptr;
+    const Part* with =
+        target.part && target.how != Combine::replace ? painting.part(*target.part) : nullptr;
     pick_ = Pick{kind,
                  static_cast<int>(picture.x()),
                  static_cast<int>(picture.y()),
@@ -78,8 +77,8 @@ void PartPicker::pick_again() {
                        known_->values != values.passes || known_->reader != session_.reader();
     if (fresh) known_ = Known{values.underpaint, values.passes, session_.reader(), nullptr};
     job_.start([this, values = std::move(values), reader = session_.reader(), pick = *pick_,
-                settings = settings_, steps = known_->steps](
-                   const std::stop_token& stop, const auto& deliver) mutable {
+                settings = settings_,
+                steps = known_->steps](const std::stop_token& stop, const auto& deliver) mutable {
         if (!steps) {
             auto found = final_steps(values, reader, 0, stop);
             if (!found) return;
@@ -87,11 +86,11 @@ void PartPicker::pick_again() {
             deliver([this, steps] { known_->steps = steps; });
         }
         const double at = steps->row(pick.y)[static_cast<std::size_t>(pick.x)];
-        Picture mask = pick.kind == PickKind::by_value
-                           ? band_mask(*steps, at - settings.width / 2, at + settings.width / 2,
-                                       settings.soft)
-                           : touching_mask(*steps, pick.x, pick.y, settings.tolerance,
-                                           static_cast<int>(settings.gap));
+        Picture mask =
+            pick.kind == PickKind::by_value
+                ? band_mask(*steps, at - settings.width / 2, at + settings.width / 2, settings.soft)
+                : touching_mask(*steps, pick.x, pick.y, settings.tolerance,
+                                static_cast<int>(settings.gap));
         if (pick.before) mask = combined(pick.before->base(), mask, pick.target.how);
         deliver([this, shared = share(std::move(mask))] { take(shared); });
     });
@@ -114,18 +113,17 @@ void PartPicker::take(SharedPicture mask) {
 }
 
 void PartPicker::soften(PartId part, double sigma) {
-    rework(tr("Soften a part"), part, [sigma](const Picture& mask, const std::stop_token&) {
-        return softened(mask, sigma);
-    });
+    rework(tr("Soften a part"), part,
+           [sigma](const Picture& mask, const std::stop_token&) { return softened(mask, sigma); });
 }
 
 void PartPicker::snap(PartId part, int radius) {
-    rework(tr("Snap a part to edges"), part,
-           [radius, painting = session_.painting()](const Picture& mask,
-                                                    const std::stop_token& stop) {
-               const SharedPicture shaped = shaped_underpaint(painting, stop);
-               return shaped ? snapped(mask, shaped->base(), radius) : mask;
-           });
+    rework(
+        tr("Snap a part to edges"), part,
+        [radius, painting = session_.painting()](const Picture& mask, const std::stop_token& stop) {
+            const SharedPicture shaped = shaped_underpaint(painting, stop);
+            return shaped ? snapped(mask, shaped->base(), radius) : mask;
+        });
 }
 
 void PartPicker::rework(const QString& label, PartId part,

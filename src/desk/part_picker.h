@@ -16,8 +16,8 @@ enum class PickKind { by_value, touching };
 
 /// How parts are picked. In steps, and in pixels of the picture.
 struct PickSettings {
-    double width = 1, soft = 0.3;       ///< of the band round the value pointed at
-    double tolerance = 0.6, gap = 0;    ///< off the value pointed at; see touching_mask()
+    double width = 1, soft = 0.3;     ///< of the band round the value pointed at
+    double tolerance = 0.6, gap = 0;  ///< off the value pointed at; see touching_mask()
     friend bool operator==(const PickSettings&, const PickSettings&) = default;
 };
 
@@ -55,8 +55,8 @@ private:
         PickKind kind;
         int x, y;
         PartTarget target;
-        std::string name;      // of a new part
-        SharedPicture before;  // the mask that the new one is combined with
+        std::string name;            // of a new part
+        SharedPicture before;        // the mask that the new one is combined with
         std::optional<PartId> part;  // once it is there
     };
     /// Steps of every pixel, and what they were read from.

@@ -24,11 +24,13 @@ constexpr int kMostRows = 8;            // beyond that it scrolls
 enum Column { kName, kStep, kArea, kFromTo, kPlan };
 
 constexpr Parameter kPickWidth{
-    "width", "Steps wide", "How much of the scale is taken round the value pointed at", 0.1F, 4, 1, Unit::steps};
-constexpr Parameter kPickSoft{
-    "soft", "Soft ends", "Steps over which the pick fades out", 0, 1.5F, 0.3F, Unit::steps};
+    "width", "Steps wide", "How much of the scale is taken round the value pointed at", 0.1F, 4,
+    1,       Unit::steps};
+constexpr Parameter kPickSoft{"soft", "Soft ends", "Steps over which the pick fades out", 0, 1.5F,
+                              0.3F,   Unit::steps};
 constexpr Parameter kPickTolerance{
-    "tolerance", "Tolerance", "Steps off the value pointed at that still belong", 0.05F, 3, 0.6F, Unit::steps};
+    "tolerance", "Tolerance", "Steps off the value pointed at that still belong", 0.05F, 3,
+    0.6F,        Unit::steps};
 constexpr Parameter kPickGap{
     "gap", "Close gaps", "Pixels: narrower passages are not gone through", 0, 40, 0, Unit::pixels};
 
@@ -60,6 +62,7 @@ PartsPanel::PartsPanel(Session& session, const ValuesMeter& values, Canvas& canv
 
     connect(&session_, &Session::painting_changed, this, &PartsPanel::refresh);
     connect(&values_, &ValuesMeter::changed, this, &PartsPanel::refresh_figures);
+    connect(&session_, &Session::scale_changed, this, &PartsPanel::refresh_figures);
     connect(&canvas_, &Canvas::tool_changed, this, [this] {
         if (canvas_.tool() != Canvas::Tool::pick) picker_.forget();
         refresh_tools();
@@ -199,9 +202,9 @@ QWidget* PartsPanel::tool_settings() {
 
 QWidget* PartsPanel::chosen_row() {
     soften_ = choice_button("soften_part", tr("Soften ▾"), tr("Blur the part's border"));
-    snap_ = choice_button(
-        "snap_part", tr("Snap to edges ▾"),
-        tr("Move the part's border on to edges of the values that are near enough"));
+    snap_ =
+        choice_button("snap_part", tr("Snap to edges ▾"),
+                      tr("Move the part's border on to edges of the values that are near enough"));
     auto* sigmas = new QMenu(this);
     for (const int sigma : {1, 2, 4, 8, 16, 32})
         connect(sigmas->addAction(tr("by %1 px").arg(sigma)), &QAction::triggered, this,
@@ -243,7 +246,8 @@ QWidget* PartsPanel::chosen_row() {
 
 QWidget* PartsPanel::sliver_row() {
     sliver_text_ = hint_label();
-    show_slivers_ = action_button("show_slivers", tr("Show"), tr("Only the slivers, the rest dimmed"));
+    show_slivers_ =
+        action_button("show_slivers", tr("Show"), tr("Only the slivers, the rest dimmed"));
     show_slivers_->setCheckable(true);
     auto* give = action_button("give_slivers", tr("Give to neighbours"),
                                tr("Each sliver goes to the part that most of its border touches"));
@@ -352,16 +356,17 @@ void PartsPanel::refresh_figures() {
         const PartId id = item->data(kName, Qt::UserRole).toInt();
         const auto plan = planned.find(id);
         item->setText(kPlan, plan == planned.end() ? QStringLiteral("–")
-                                                   : step_in_words(plan->second));
+                                                   : step_in_words(session_.said(plan->second)));
         if (!figures) continue;
         const auto is = std::ranges::find(figures->parts, id, &PartFigures::part);
         if (is == figures->parts.end()) continue;
         const auto& steps = is->steps;
         item->setText(kArea, share_in_words(is->share));
-        item->setText(kStep, steps ? QString::number(steps->mean, 'f', 1) : QStringLiteral("–"));
+        item->setText(kStep, steps ? QString::number(session_.said(steps->mean), 'f', 1)
+                                   : QStringLiteral("–"));
         item->setText(kFromTo, steps ? QStringLiteral("%1–%2")
-                                           .arg(steps->from, 0, 'f', 1)
-                                           .arg(steps->to, 0, 'f', 1)
+                                           .arg(session_.said(steps->from), 0, 'f', 1)
+                                           .arg(session_.said(steps->to), 0, 'f', 1)
                                      : tr("no pixels"));
         item->setIcon(kName, steps ? value_swatch(steps->mean) : QIcon());
     }
@@ -388,11 +393,13 @@ void PartsPanel::refresh_tools() {
     else if (picker_.busy())
         hint_->setText(tr("Picking…"));
     else if (kind_ == PickKind::by_value)
-        hint_->setText(tr("Click on a value of the picture. Then say how much around it; Escape "
-                          "when it is right."));
+        hint_->setText(
+            tr("Click on a value of the picture. Then say how much around it; Escape "
+               "when it is right."));
     else
-        hint_->setText(tr("Click into an area of the picture. Then say how far off a value may be; "
-                          "Escape when it is right."));
+        hint_->setText(
+            tr("Click into an area of the picture. Then say how far off a value may be; "
+               "Escape when it is right."));
 
     chosen_row_->setVisible(part.has_value());
     if (!part) return;
@@ -446,7 +453,7 @@ void PartsPanel::plan_step(PartId part, const QString& text) {
     bool number = false;
     const double step = step_from_words(text, &number);
     if (number)
-        plan.steps[part] = step;
+        plan.steps[part] = from_scale(step, session_.scale());
     else
         plan.steps.erase(part);
     session_.change(number ? tr("Plan a part's step") : tr("Clear a part's step"),
@@ -480,18 +487,19 @@ void PartsPanel::look_for_slivers() {
     sliver_row_->hide();
     slivers_job_.stop();
     if (searched_.empty()) return;
-    slivers_job_.start([this, painting = session_.painting()](const std::stop_token& stop,
-                                                              const auto& deliver) {
-        deliver([this, found = find_slivers(painting, stop)] {
-            slivers_ = found;
-            sliver_row_->setVisible(!found.empty());
-            const std::size_t count = found.slivers.size();
-            sliver_text_->setText(
-                (count == 1 ? tr("1 sliver no part covers") : tr("%1 slivers no part covers").arg(count)) +
-                (found.share < 0.0005 ? tr(" (under 0.1%)")
-                                      : tr(" (%1)").arg(share_in_words(found.share))));
+    slivers_job_.start(
+        [this, painting = session_.painting()](const std::stop_token& stop, const auto& deliver) {
+            deliver([this, found = find_slivers(painting, stop)] {
+                slivers_ = found;
+                sliver_row_->setVisible(!found.empty());
+                const std::size_t count = found.slivers.size();
+                sliver_text_->setText((count == 1 ? tr("1 sliver no part covers")
+                                                  : tr("%1 slivers no part covers").arg(count)) +
+                                      (found.share < 0.0005
+                                           ? tr(" (under 0.1%)")
+                                           : tr(" (%1)").arg(share_in_words(found.share))));
+            });
         });
-    });
 }
 
 void PartsPanel::show_slivers(bool on) {

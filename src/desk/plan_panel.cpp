@@ -14,9 +14,15 @@
 namespace underpaint {
 namespace {
 
-constexpr Parameter kShare{"share", "", "Share of the picture that the shape is to have", 0, 1, 0.3F};
-constexpr Parameter kLead{
-    "lead", "Focus over the next place", "How many times the contrast of the best rival", 1, 3, 1.2F, Unit::times};
+constexpr Parameter kShare{"share", "", "Share of the picture that the shape is to have",
+                           0,       1,  0.3F};
+constexpr Parameter kLead{"lead",
+                          "Focus over the next place",
+                          "How many times the contrast of the best rival",
+                          1,
+                          3,
+                          1.2F,
+                          Unit::times};
 
 }  // namespace
 
@@ -25,6 +31,7 @@ PlanPanel::PlanPanel(Session& session, const ValuesMeter& values, Canvas& canvas
     build();
     connect(&session_, &Session::painting_changed, this, &PlanPanel::refresh);
     connect(&values_, &ValuesMeter::changed, this, &PlanPanel::refresh);
+    connect(&session_, &Session::scale_changed, this, &PlanPanel::refresh);
     connect(&canvas_, &Canvas::placing_changed, this, &PlanPanel::refresh);
     refresh();
 }
@@ -112,9 +119,8 @@ void PlanPanel::change(const QString& what, Change change, const QString& gestur
 
 void PlanPanel::fill_keys(QMenu* menu) {
     const auto add = [&](const QString& label, std::optional<Key> key) {
-        connect(menu->addAction(label), &QAction::triggered, this, [this, key] {
-            change(tr("Plan a key"), [&](Plan& plan) { plan.key = key; });
-        });
+        connect(menu->addAction(label), &QAction::triggered, this,
+                [this, key] { change(tr("Plan a key"), [&](Plan& plan) { plan.key = key; }); });
     };
     add(tr("not planned"), std::nullopt);
     for (const Key key : {Key::low, Key::middle, Key::high}) add(from_view(name_of(key)), key);
@@ -175,8 +181,8 @@ void PlanPanel::refresh() {
     checked(shares_, plan.shares.contains(count_));
     checked(lead_on_, plan.lead.has_value());
     range_text_->setText(plan.range ? tr("%1 to %2, dragged on the ladder")
-                                          .arg(plan.range->darkest, 0, 'f', 1)
-                                          .arg(plan.range->lightest, 0, 'f', 1)
+                                          .arg(session_.said(plan.range->darkest), 0, 'f', 1)
+                                          .arg(session_.said(plan.range->lightest), 0, 'f', 1)
                                     : tr("not planned; it begins as the picture is"));
     key_->setText((plan.key ? from_view(name_of(*plan.key)) : tr("not planned")) +
                   QStringLiteral(" ▾"));
@@ -195,9 +201,7 @@ void PlanPanel::refresh() {
     else if (plan.foci.empty())
         foci_text_->setText(tr("none yet; the first one leads"));
     else
-        foci_text_->setText(tr("%1 of %2 placed")
-                                .arg(plan.foci.size())
-                                .arg(FocusTool::kMostFoci));
+        foci_text_->setText(tr("%1 of %2 placed").arg(plan.foci.size()).arg(FocusTool::kMostFoci));
 }
 
 }  // namespace underpaint

@@ -37,7 +37,7 @@ void PointerLine::point(QPointF picture, bool inside) {
         if (bench_ == Bench::values)
             figures_ =
                 tr("step %1 · L* %2 · %3 shape")
-                    .arg(*step, 0, 'f', 1)
+                    .arg(session_.said(*step), 0, 'f', 1)
                     .arg(now, 0, 'f', 1)
                     .arg(name_of_shape(shapes_, shape_of_step(plan.splits.of(shapes_), *step))) +
                 edge_at(picture);

@@ -4,8 +4,8 @@
 #include <QListWidget>
 
 #include "audit/seal_change.h"
-#include "desk/ledger_model.h"
 #include "desk/greys.h"
+#include "desk/ledger_model.h"
 #include "desk/look.h"
 #include "desk/panel.h"
 #include "desk/words.h"
@@ -39,9 +39,10 @@ SealsPanel::SealsPanel(Session& session, std::function<std::string()> day, QWidg
                        "QListWidget::item:selected { background: %3; color: %4; }")
             .arg(scaled(25))
             .arg(greys().rule.name(), greys().chosen.name(), greys().strong.name()));
-    empty_ = hint_label(tr("Not sealed yet. A seal freezes these values, with a number and the "
-                           "day; every pass is compared with it. You can seal again at any time, "
-                           "and go back to an older seal."));
+    empty_ =
+        hint_label(tr("Not sealed yet. A seal freezes these values, with a number and the "
+                      "day; every pass is compared with it. You can seal again at any time, "
+                      "and go back to an older seal."));
     compare_ = action_button("compare_seals", tr("Compare"),
                              tr("The chosen seal beside the one in force, or beside the values as "
                                 "they are now; a seam to drag between them"));
@@ -78,8 +79,8 @@ SealsPanel::SealsPanel(Session& session, std::function<std::string()> day, QWidg
         basis_.reset();
         shaped_.reset();
     });
-    for (const auto changed : {&Session::painting_changed, &Session::reader_changed,
-                               &Session::stage_changed}) {
+    for (const auto changed :
+         {&Session::painting_changed, &Session::reader_changed, &Session::stage_changed}) {
         connect(&session_, changed, this, &SealsPanel::foresee);
         connect(&session_, changed, this, &SealsPanel::refresh);
     }

@@ -89,6 +89,12 @@ void Session::set_reader(Reader reader) {
     emit reader_changed();
 }
 
+void Session::set_scale(ValueScale scale) {
+    if (scale == scale_) return;
+    scale_ = scale;
+    emit scale_changed();
+}
+
 void Session::set_surround(double step) {
     if (step == surround_) return;
     surround_ = step;

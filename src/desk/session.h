@@ -42,7 +42,8 @@ public:
     /// Which side of the seal line is being worked on.
     Stage stage() const { return stage_; }
     void set_stage(Stage stage);
-    /// That side as a painting of its own, or what is being compared: this is what the canvas shows.
+    /// That side as a painting of its own, or what is being compared: this is what the canvas
+    /// shows.
     const Painting& shown() const { return shown_; }
     /// After how many of its passes.
     std::size_t shown_upto() const;
@@ -52,6 +53,10 @@ public:
 
     Reader reader() const { return reader_; }
     void set_reader(Reader reader);
+    /// The scale that steps are said on, everywhere on the Values bench.
+    ValueScale scale() const { return scale_; }
+    void set_scale(ValueScale scale);
+    double said(double step) const { return on_scale(step, scale_); }
     double surround() const { return surround_; }
     void set_surround(double step);
 
@@ -67,6 +72,7 @@ signals:
     void saved_changed();
     void reader_changed();
     void surround_changed();
+    void scale_changed();
     void moment_changed();
     void stage_changed();
     void comparison_changed();
@@ -78,6 +84,7 @@ private:
     std::optional<History> history_;
     std::filesystem::path file_;
     Reader reader_ = Reader::lightness;
+    ValueScale scale_ = ValueScale::one_to_nine;
     double surround_ = 5;
     std::size_t moment_ = 0;
     Stage stage_ = Stage::values;

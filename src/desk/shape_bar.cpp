@@ -29,6 +29,7 @@ ShapeBar::ShapeBar(const Session& session, const ValuesMeter& values, QWidget* p
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     connect(&session_, &Session::painting_changed, this, &ShapeBar::refresh);
     connect(&values_, &ValuesMeter::changed, this, &ShapeBar::refresh);
+    connect(&session_, &Session::scale_changed, this, qOverload<>(&QWidget::update));
     refresh();
 }
 
@@ -44,8 +45,8 @@ QSize ShapeBar::sizeHint() const {
 void ShapeBar::refresh() {
     shares_.clear();
     if (session_.has_painting() && values_.figures())
-        shares_ = shape_shares(values_.figures()->steps,
-                               session_.painting().plan.splits.of(count_));
+        shares_ =
+            shape_shares(values_.figures()->steps, session_.painting().plan.splits.of(count_));
     QStringList words;
     for (std::size_t i = 0; i < shares_.size(); ++i)
         words << tr("%1 %2%").arg(name_of_shape(count_, i)).arg(100 * shares_[i], 0, 'f', 0);
@@ -78,7 +79,7 @@ void ShapeBar::paintEvent(QPaintEvent*) {
     painter.setFont(secondary_font());
     painter.setPen(greys().secondary);
     const QRectF below(0, bar.bottom() + scaled(4), width(), scaled(16));
-    const auto at = [](double split) { return QString::number(split, 'f', 1); };
+    const auto at = [this](double split) { return QString::number(session_.said(split), 'f', 1); };
     if (count_ == ShapeCount::five) {
         QStringList figures;
         for (const double split : splits) figures << at(split);

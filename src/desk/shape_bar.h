@@ -3,8 +3,8 @@
 
 #include <QWidget>
 
-#include "desk/values_meter.h"
 #include "desk/session.h"
+#include "desk/values_meter.h"
 
 namespace underpaint {
 

@@ -4,6 +4,7 @@
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QPushButton>
+#include <QSettings>
 
 #include "desk/greys.h"
 #include "desk/look.h"
@@ -44,12 +45,16 @@ TopBar::TopBar(Session& session, QMenu* file_menu, QWidget* parent)
     reader_ =
         menu_button("reader", tr("The formula that says how light a colour reads"), reader_menu());
     surround_ = menu_button("surround", tr("The value around the painting"), surround_menu());
+    scale_ = menu_button("scale", tr("How steps are counted on the Values bench"), scale_menu());
     row->addWidget(reader_);
+    row->addSpacing(scaled(22));
+    row->addWidget(scale_);
     row->addSpacing(scaled(22));
     row->addWidget(surround_);
 
-    for (const auto changed : {&Session::painting_changed, &Session::saved_changed,
-                               &Session::reader_changed, &Session::surround_changed})
+    for (const auto changed :
+         {&Session::painting_changed, &Session::saved_changed, &Session::reader_changed,
+          &Session::surround_changed, &Session::scale_changed})
         connect(&session_, changed, this, &TopBar::refresh);
     refresh();
 }
@@ -75,6 +80,20 @@ QMenu* TopBar::reader_menu() {
     return menu;
 }
 
+QMenu* TopBar::scale_menu() {
+    static const QString kKept = QStringLiteral("steps/zero_to_ten");
+    auto* menu = new QMenu(this);
+    for (const auto& [label, scale] :
+         {std::pair(tr("1–9, the middle is 5"), ValueScale::one_to_nine),
+          {tr("0–10, tenths of L*"), ValueScale::zero_to_ten}})
+        connect(menu->addAction(label), &QAction::triggered, this, [this, scale = scale] {
+            QSettings().setValue(kKept, scale == ValueScale::zero_to_ten);
+            session_.set_scale(scale);
+        });
+    if (QSettings().value(kKept).toBool()) session_.set_scale(ValueScale::zero_to_ten);
+    return menu;
+}
+
 QMenu* TopBar::surround_menu() {
     auto* menu = new QMenu(this);
     for (int step = 9; step >= 1; --step)
@@ -97,6 +116,8 @@ void TopBar::refresh() {
     title_->setText(name + QStringLiteral("  ▾"));
     title_->setAccessibleName(tr("%1: file menu").arg(name));
     reader_->setText(tr("Read values as  %1 ▾").arg(from_view(text_of(session_.reader()).label)));
+    scale_->setText(session_.scale() == ValueScale::one_to_nine ? tr("Steps  1–9 ▾")
+                                                                : tr("Steps  0–10 ▾"));
     surround_->setText(tr("Surround  %1 ▾").arg(step_in_words(session_.surround())));
 }
 

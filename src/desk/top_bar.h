@@ -26,10 +26,11 @@ private:
     void refresh();
     QPushButton* menu_button(const char* name, const QString& about, QMenu* menu);
     QMenu* reader_menu();
+    QMenu* scale_menu();
     QMenu* surround_menu();
 
     Session& session_;
-    QPushButton *title_, *reader_, *surround_;
+    QPushButton *title_, *reader_, *scale_, *surround_;
     std::vector<QPushButton*> tabs_;
 };
 

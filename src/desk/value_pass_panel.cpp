@@ -16,9 +16,10 @@ namespace underpaint {
 namespace {
 
 constexpr Parameter kBrushSize{
-    "brush_size", "Brush size", "Radius at full pressure. Keys: [ and ]", 1, 1500, 60, Unit::pixels};
-constexpr Parameter kBrushFlow{
-    "brush_flow", "Flow", "How much one touch lays on at full pressure", 0.01F, 1, 0.1F};
+    "brush_size", "Brush size", "Radius at full pressure. Keys: [ and ]", 1, 1500,
+    60,           Unit::pixels};
+constexpr Parameter kBrushFlow{"brush_flow", "Flow", "How much one touch lays on at full pressure",
+                               0.01F,        1,      0.1F};
 constexpr Parameter kBrushHardness{
     "brush_hardness", "Hardness", "Share of the brush that lays on evenly", 0, 1, 0};
 constexpr double kUsualShift = 0.8;  // steps that a new lift or deepen moves the middle
@@ -26,8 +27,8 @@ constexpr int kMostRows = 4;
 
 /// Where it lands, in a word or two.
 QString landing_of(const Painting& painting, const Pass& pass) {
-    const QString parts = pass.reach.parts.empty() ? QString()
-                                                   : parts_in_words(painting, pass.reach);
+    const QString parts =
+        pass.reach.parts.empty() ? QString() : parts_in_words(painting, pass.reach);
     if (!pass.reach.painted) return parts.isEmpty() ? QObject::tr("everywhere") : parts;
     return parts.isEmpty() ? QObject::tr("painted") : QObject::tr("painted in %1").arg(parts);
 }
@@ -43,8 +44,9 @@ ValuePassPanel::ValuePassPanel(Session& session, const ValuesMeter& values, Canv
     list_ = new QListWidget;
     list_->setObjectName(QStringLiteral("value_passes"));
     list_->setAccessibleName(tr("Value passes"));
-    list_->setToolTip(tr("In the order they are laid, the first at the top. The box switches one "
-                         "off and on"));
+    list_->setToolTip(
+        tr("In the order they are laid, the first at the top. The box switches one "
+           "off and on"));
     list_->setStyleSheet(
         QStringLiteral("QListWidget::item { height: %1px; border-bottom: 1px solid %2; }"
                        "QListWidget::item:selected { background: %3; color: %4; }"
@@ -53,9 +55,10 @@ ValuePassPanel::ValuePassPanel(Session& session, const ValuesMeter& values, Canv
             .arg(scaled(25))
             .arg(greys().rule.name(), greys().chosen.name(), greys().strong.name(),
                  greys().secondary.name(), greys().text.name()));
-    empty_ = hint_label(tr("Lift or deepen where you paint, set the range of the whole, soften or "
-                           "sharpen an edge. Each can be switched off to see what it did; sealing "
-                           "freezes what they make."));
+    empty_ =
+        hint_label(tr("Lift or deepen where you paint, set the range of the whole, soften or "
+                      "sharpen an edge. Each can be switched off to see what it did; sealing "
+                      "freezes what they make."));
     column->addWidget(lay_row());
     column->addWidget(empty_);
     column->addWidget(list_);
@@ -89,12 +92,13 @@ ValuePassPanel::ValuePassPanel(Session& session, const ValuesMeter& values, Canv
 }
 
 QWidget* ValuePassPanel::lay_row() {
-    auto* lift = action_button("lay_lift", tr("Lift"),
-                               tr("Lighten by a curve where you then paint"));
-    auto* deepen = action_button("lay_deepen", tr("Deepen"),
-                                 tr("Darken by a curve where you then paint"));
-    range_ = action_button("lay_range", tr("Set range"),
-                           tr("Stretch the whole picture to the darkest and lightest of your plan"));
+    auto* lift =
+        action_button("lay_lift", tr("Lift"), tr("Lighten by a curve where you then paint"));
+    auto* deepen =
+        action_button("lay_deepen", tr("Deepen"), tr("Darken by a curve where you then paint"));
+    range_ =
+        action_button("lay_range", tr("Set range"),
+                      tr("Stretch the whole picture to the darkest and lightest of your plan"));
     auto* soften = action_button("lay_soften", tr("Soften"),
                                  tr("Blur along an edge that you then paint over"));
     auto* sharpen = action_button("lay_sharpen", tr("Sharpen"),
@@ -144,18 +148,21 @@ QWidget* ValuePassPanel::settings() {
 
     connect(curve_, &CurveEditor::moved, this, [this](const CurvePoints& points) {
         change(
-            tr("Bend the curve"), [&](Pass& p) { p.source = Curve{points, {}, {}, {}}; },
+            tr("Bend the curve"),
+            [&](Pass& p) {
+                p.source = Curve{points, {}, {}, {}};
+            },
             QStringLiteral("curve"));
     });
     connect(strength_, &BarSlider::moved, this, [this](float v) {
         change(
             tr("Change strength"), [&](Pass& p) { p.strength = v; }, QStringLiteral("strength"));
     });
-    const auto sharpness = [this](BarSlider* slider, float Sharpness::*member, const char* gesture) {
+    const auto sharpness = [this](BarSlider* slider, float Sharpness::*member,
+                                  const char* gesture) {
         connect(slider, &BarSlider::moved, this, [this, member, gesture](float v) {
             change(
-                tr("Change sharpness"),
-                [&](Pass& p) { std::get<Sharpness>(p.source).*member = v; },
+                tr("Change sharpness"), [&](Pass& p) { std::get<Sharpness>(p.source).*member = v; },
                 QString::fromLatin1(gesture));
         });
     };
@@ -222,8 +229,7 @@ QWidget* ValuePassPanel::brush_row() {
     connect_to(size_, &Brush::radius);
     connect_to(flow_, &Brush::flow);
     connect_to(hardness_, &Brush::hardness);
-    connect(simulate_, &QPushButton::toggled, this,
-            [this](bool on) { pen_.watch(canvas_, on); });
+    connect(simulate_, &QPushButton::toggled, this, [this](bool on) { pen_.watch(canvas_, on); });
     brush_row_ = new QWidget;
     auto* column = new QVBoxLayout(brush_row_);
     column->setContentsMargins(0, 0, 0, 0);
@@ -310,14 +316,14 @@ void ValuePassPanel::refresh() {
 }
 
 void ValuePassPanel::refresh_rows() {
-    const auto passes =
-        session_.has_painting() ? session_.painting().values : std::vector<Pass>();
+    const auto passes = session_.has_painting() ? session_.painting().values : std::vector<Pass>();
     empty_->setVisible(passes.empty());
     list_->setVisible(!passes.empty());
     if (passes == listed_) return;
     listed_ = passes;
     const QSignalBlocker quiet(list_);
-    while (list_->count() > static_cast<int>(passes.size())) delete list_->takeItem(list_->count() - 1);
+    while (list_->count() > static_cast<int>(passes.size()))
+        delete list_->takeItem(list_->count() - 1);
     while (list_->count() < static_cast<int>(passes.size())) list_->addItem(QString());
     for (std::size_t i = 0; i < passes.size(); ++i) {
         QListWidgetItem* item = list_->item(static_cast<int>(i));

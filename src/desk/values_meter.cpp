@@ -15,10 +15,7 @@ constexpr int kSketchSide = 700;  // long side that a sketch has at least
 }  // namespace
 
 ValuesMeter::ValuesMeter(const Session& session, QObject* parent)
-    : QObject(parent),
-      session_(session),
-      sketching_(this),
-      measuring_(this, Urgency::when_idle) {
+    : QObject(parent), session_(session), sketching_(this), measuring_(this, Urgency::when_idle) {
     rest_.setSingleShot(true);
     rest_.setInterval(kRest);
     connect(&rest_, &QTimer::timeout, this, &ValuesMeter::measure);
@@ -27,16 +24,16 @@ ValuesMeter::ValuesMeter(const Session& session, QObject* parent)
         figures_.reset();
         findings_.clear();
     });
-    for (const auto change :
-         {&Session::painting_changed, &Session::reader_changed, &Session::stage_changed})
+    for (const auto change : {&Session::painting_changed, &Session::reader_changed,
+                              &Session::stage_changed, &Session::scale_changed})
         connect(&session_, change, this, &ValuesMeter::look);
 }
 
 void ValuesMeter::look() {
     if (!session_.has_painting() || session_.stage() != Stage::values) return;
     const Painting& painting = session_.painting();
-    Basis basis{painting.underpaint, painting.values, painting.parts, painting.plan.foci,
-                session_.reader()};
+    Basis basis{painting.underpaint, painting.values,   painting.parts,
+                painting.plan.foci,  session_.reader(), session_.scale()};
     if (basis_ != basis) {
         basis_ = std::move(basis);
         out_of_date_ = true;
@@ -49,14 +46,17 @@ void ValuesMeter::look() {
     rest_.start();
 }
 
+ValuesAuditOptions ValuesMeter::options(bool exact) const {
+    const int level = exact ? 0 : level_for(session_.painting().size(), kSketchSide);
+    return {session_.reader(), level, exact, session_.scale()};
+}
+
 /// A sketch that was begun is finished, so that figures follow a hand that never rests.
 void ValuesMeter::sketch() {
     sketch_again_ = false;
     sketching_.start([this, values = staged(session_.painting(), Stage::values),
-                      reader = session_.reader()](const std::stop_token& stop,
-                                                  const auto& deliver) {
-        const int level = level_for(values.size(), kSketchSide);
-        auto figures = audit_values(values, {reader, level, false}, stop);
+                      options = options(false)](const std::stop_token& stop, const auto& deliver) {
+        auto figures = audit_values(values, options, stop);
         if (!figures) return;
         auto shared = std::make_shared<const ValuesAudit>(std::move(*figures));
         deliver([this, shared] {
@@ -70,11 +70,11 @@ void ValuesMeter::sketch() {
 
 void ValuesMeter::measure() {
     const auto known = exact() ? figures_ : nullptr;
-    measuring_.start([this, painting = session_.painting(), reader = session_.reader(),
-                      known](const std::stop_token& stop, const auto& deliver) {
+    measuring_.start([this, painting = session_.painting(), options = options(true), known](
+                         const std::stop_token& stop, const auto& deliver) {
         std::shared_ptr<const ValuesAudit> figures = known;
         if (!figures) {
-            auto measured = audit_values(staged(painting, Stage::values), {reader, 0, true}, stop);
+            auto measured = audit_values(staged(painting, Stage::values), options, stop);
             if (!measured) return;
             figures = std::make_shared<const ValuesAudit>(std::move(*measured));
             deliver([this, figures] {

@@ -12,8 +12,8 @@
 namespace underpaint {
 
 /// Keeps the figures of the values, above the seal line, up to date beside the interface while that
-/// side is worked on: again and again on a small picture as long as a hand moves, and on every pixel
-/// once it rests; then what is to be said of them, then what would help.
+/// side is worked on: again and again on a small picture as long as a hand moves, and on every
+/// pixel once it rests; then what is to be said of them, then what would help.
 class ValuesMeter : public QObject {
     Q_OBJECT
 public:
@@ -41,8 +41,10 @@ private:
         std::vector<Part> parts;
         std::vector<Focus> foci;
         Reader reader;
+        ValueScale scale;
         friend bool operator==(const Basis&, const Basis&) = default;
     };
+    ValuesAuditOptions options(bool exact) const;
     void look();
     void sketch();
     void measure();
@@ -53,7 +55,7 @@ private:
     QTimer rest_;
     std::optional<Basis> basis_;
     Plan plan_;
-    bool out_of_date_ = true;   // the figures are not of every pixel as it is now
+    bool out_of_date_ = true;    // the figures are not of every pixel as it is now
     bool sketch_again_ = false;  // something changed while a sketch was on its way
     std::shared_ptr<const ValuesAudit> figures_;
     std::vector<ValueFinding> findings_;

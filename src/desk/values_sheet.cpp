@@ -68,8 +68,8 @@ QWidget* ValuesSheet::tabs() {
     row->setSpacing(scaled(2));
     tab_group_ = new QButtonGroup(this);
     for (const PageText& text : kValuesPages) {
-        auto* tab = action_button((std::string("page_") + text.id).c_str(), tr(text.label),
-                                  tr(text.about));
+        auto* tab =
+            action_button((std::string("page_") + text.id).c_str(), tr(text.label), tr(text.about));
         tab->setProperty("role", "lens");
         tab->setCheckable(true);
         tab_group_->addButton(tab, static_cast<int>(text.page));
@@ -122,10 +122,12 @@ void ValuesSheet::refresh() {
     best_splits_->setEnabled(any);
     main_->setEnabled(any);
     const bool again = sealed && seals_->values_differ();
-    main_->setText(again ? tr("Seal again") : sealed ? tr("Go on to passes") : tr("Seal the underpaint"));
+    main_->setText(again    ? tr("Seal again")
+                   : sealed ? tr("Go on to passes")
+                            : tr("Seal the underpaint"));
     main_->setToolTip(
         again    ? tr("The values are no longer those of the seal. What a new one changes is said "
-                      "under Seals")
+                         "under Seals")
         : sealed ? tr("Lay colour over the sealed greys")
                  : tr("Freeze these values; every pass is compared with them from then on"));
 }

@@ -14,6 +14,7 @@ namespace underpaint {
 class ViewTransform {
 public:
     void set_picture(Size picture);
+    Size picture() const { return picture_; }
     void set_canvas(QSizeF canvas);
     void set_margin(double margin) { margin_ = margin; }
 

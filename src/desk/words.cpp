@@ -39,7 +39,8 @@ QString step_in_words(double step) {
 
 double step_from_words(const QString& text, bool* number) {
     QString plain = text.trimmed();
-    plain.replace(QStringLiteral("½"), QStringLiteral(".5")).replace(QLatin1Char(','), QLatin1Char('.'));
+    plain.replace(QStringLiteral("½"), QStringLiteral(".5"))
+        .replace(QLatin1Char(','), QLatin1Char('.'));
     return plain.toDouble(number);
 }
 

@@ -93,6 +93,39 @@ Result<OpenedPainting> open_foreign(const ZipReader& zip, const LayerStack& stac
     return opened;
 }
 
+/// The container with its stack.xml, for a file that exists.
+struct OpenedStack {
+    ZipReader zip;
+    std::string xml;
+};
+Result<OpenedStack> open_stack(const std::filesystem::path& path) {
+    // The whole file is not needed, but what can't be read should say why.
+    std::error_code error;
+    if (!std::filesystem::exists(path, error))
+        return trouble(path.string(), "there is no such file.");
+    auto zip = ZipReader::open(path);
+    if (!zip) return tl::unexpected(zip.error());
+    if (!zip->has(kStackEntry))
+        return trouble(zip->file(), "it has no stack.xml, so it is not an OpenRaster painting.");
+    const auto xml = zip->read(kStackEntry, kMaxTextBytes);
+    if (!xml) return tl::unexpected(xml.error());
+    return OpenedStack{std::move(*zip), std::string(text_of(*xml))};
+}
+
+/// A layer's alpha, laid where the layer lies.
+Picture mask_of(const Picture& pixels, const LayerEntry& entry, Size size) {
+    Picture mask(size, Channels::grey, Depth::bits8);
+    const Rect place =
+        intersection({entry.x, entry.y, pixels.size().width, pixels.size().height}, rect_of(size));
+    std::vector<float> row(static_cast<std::size_t>(std::max(0, place.width)));
+    for (int y = place.y; y < place.bottom(); ++y) {
+        pixels.read_alpha(place.x - entry.x, y - entry.y, row);
+        mask.write_channel(0, place.x, y, row);
+    }
+    mask.settle();
+    return mask;
+}
+
 }  // namespace
 
 bool looks_like_openraster(const std::filesystem::path& path) {
@@ -104,28 +137,47 @@ bool looks_like_openraster(const std::filesystem::path& path) {
 
 Result<OpenedPainting> open_painting(const std::filesystem::path& path, const std::string& date,
                                      const std::optional<std::string>& under) {
-    // The whole file is not needed, but what can't be read should say why.
-    std::error_code error;
-    if (!std::filesystem::exists(path, error))
-        return trouble(path.string(), "there is no such file.");
-    const auto zip = ZipReader::open(path);
-    if (!zip) return tl::unexpected(zip.error());
-    if (!zip->has(kStackEntry))
-        return trouble(zip->file(), "it has no stack.xml, so it is not an OpenRaster painting.");
-    const auto xml = zip->read(kStackEntry, kMaxTextBytes);
-    if (!xml) return tl::unexpected(xml.error());
-
-    const bool has_ours = zip->has(kPaintingEntry);
-    if (has_ours && !under && untouched(*zip)) return open_ours(*zip);
-    return parse_stack(zip->file(), text_of(*xml))
-        .and_then([&](const LayerStack& stack) { return open_foreign(*zip, stack, date, under); })
-        .map([&](OpenedPainting opened) {
+    auto opened = open_stack(path);
+    if (!opened) return tl::unexpected(opened.error());
+    const auto& [zip, xml] = *opened;
+    const bool has_ours = zip.has(kPaintingEntry);
+    if (has_ours && !under && untouched(zip)) return open_ours(zip);
+    return parse_stack(zip.file(), xml)
+        .and_then(
+            [&](const LayerStack& stack) { return open_foreign(opened->zip, stack, date, under); })
+        .map([&](OpenedPainting painting) {
             if (has_ours && !under)
-                opened.notices.push_back(
+                painting.notices.push_back(
                     "Another program has changed it since it was saved here, so its parts, plan "
                     "and seals are not those of these layers and were left out.");
-            return opened;
+            return painting;
         });
+}
+
+Result<std::vector<NamedMask>> read_layer_masks(const std::filesystem::path& path, Size size) {
+    const auto opened = open_stack(path);
+    if (!opened) return tl::unexpected(opened.error());
+    const std::string& file = opened->zip.file();
+    const auto stack = parse_stack(file, opened->xml);
+    if (!stack) return tl::unexpected(stack.error());
+    if (stack->size != size)
+        return trouble(file, "it is " + std::to_string(stack->size.width) + " x " +
+                                 std::to_string(stack->size.height) + ", the painting " +
+                                 std::to_string(size.width) + " x " + std::to_string(size.height) +
+                                 ": its layers can't be parts of it.");
+    PictureLoader loader(opened->zip);
+    std::vector<NamedMask> masks;
+    for (const LayerEntry& entry : stack->layers) {
+        const auto pixels = loader.load(entry.src);
+        if (!pixels) return tl::unexpected(pixels.error());
+        const Picture mask = mask_of((*pixels)->base(), entry, size);
+        const Rect all = rect_of(size);
+        if (mask.surely_all(0, all, 0) || mask.surely_all(0, all, 1)) continue;
+        masks.push_back({entry.name, share(mask)});
+    }
+    if (masks.empty())
+        return trouble(file, "none of its layers covers only a part of the picture.");
+    return masks;
 }
 
 }  // namespace underpaint

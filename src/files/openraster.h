@@ -30,6 +30,18 @@ bool looks_like_openraster(const std::filesystem::path& path);
                                                    const std::string& date,
                                                    const std::optional<std::string>& under = {});
 
+/// A layer's alpha as a mask of the painting's size.
+struct NamedMask {
+    std::string name;
+    SharedPicture mask;
+};
+
+/// The layers of an OpenRaster file as masks for a painting of `size`, lowest first. A layer that
+/// covers everything is a ground and no part, and is left out, as are empty ones. Trouble when the
+/// file is of another size or has no such layer.
+[[nodiscard]] Result<std::vector<NamedMask>> read_layer_masks(const std::filesystem::path& path,
+                                                              Size size);
+
 /// Saves as OpenRaster, in one step; see layers_of() for what other programs see. When stopped,
 /// trouble with an empty sentence, and nothing has changed.
 [[nodiscard]] Done save_painting(const std::filesystem::path& path, const Painting& painting,

@@ -33,7 +33,9 @@ Json to_json(const Pass& pass, const NamePicture& name) {
 }
 
 Json to_json(const Plan& plan) {
-    Json json{{"foci", Json::array()}, {"splits", Json::object()}, {"shares", Json::object()},
+    Json json{{"foci", Json::array()},
+              {"splits", Json::object()},
+              {"shares", Json::object()},
               {"steps", Json::array()}};
     for (const Focus& focus : plan.foci)
         json["foci"].push_back({{"name", focus.name},
@@ -125,8 +127,7 @@ private:
             if (json.contains("shares") && json.at("shares").contains(number))
                 plan.shares[count] = json.at("shares").at(number).get<ShapeShares>();
         }
-        if (json.contains("range"))
-            plan.range = {json.at("range").at(0), json.at("range").at(1)};
+        if (json.contains("range")) plan.range = {json.at("range").at(0), json.at("range").at(1)};
         if (json.contains("key")) {
             const std::string key = json.at("key");
             const auto found = std::ranges::find(kKeyNames, key);

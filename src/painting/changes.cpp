@@ -120,7 +120,9 @@ Painting with_splits(Painting painting, ShapeCount count, Splits splits) {
 
 Painting with_plan(Painting painting, Plan plan) {
     const auto step = [](double v) {
-        constexpr auto scale = shape_of(ValueScale::one_to_nine); return std::isfinite(v) ? std::clamp<double>(v, scale.first, scale.last) : 5.0; };
+        constexpr auto scale = shape_of(ValueScale::one_to_nine);
+        return std::isfinite(v) ? std::clamp<double>(v, scale.first, scale.last) : 5.0;
+    };
     if (plan.range) {
         plan.range->darkest = step(plan.range->darkest);
         plan.range->lightest = std::max(step(plan.range->lightest), plan.range->darkest);

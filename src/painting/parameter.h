@@ -46,7 +46,7 @@ inline constexpr Parameter kVignetteOuter{
 
 inline constexpr Parameter kSharpnessRadius{
     "radius", "Radius", "Sigma of the blur, in pixels of the painting", 0.5F, 60, 3, Unit::pixels};
-inline constexpr Parameter kSharpnessAmount{
-    "amount", "Amount", "Below 0 softens, above sharpens", -1, 3, -1};
+inline constexpr Parameter kSharpnessAmount{"amount", "Amount", "Below 0 softens, above sharpens",
+                                            -1,       3,        -1};
 
 }  // namespace underpaint

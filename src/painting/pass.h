@@ -19,7 +19,8 @@ namespace underpaint {
 struct Reach {
     std::vector<PartId> parts;
     ValueBand band;
-    SharedPicture painted = nullptr;  ///< a mask of the picture's size; null where reach is not painted
+    SharedPicture painted =
+        nullptr;  ///< a mask of the picture's size; null where reach is not painted
     bool everywhere() const { return parts.empty() && band.whole_scale() && !painted; }
     friend bool operator==(const Reach&, const Reach&) = default;
 };

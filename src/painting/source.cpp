@@ -35,10 +35,9 @@ double finite(double v) {
 }  // namespace
 
 const char* kind_of(const Source& source) {
-    constexpr const char* kinds[] = {"plain tint", "painted colour", "gradient map",
-                                     "picture",    "curve",          "underpaint",
-                                     "grain",      "glow",           "vignette",
-                                     "sharpness"};
+    constexpr const char* kinds[] = {"plain tint", "painted colour", "gradient map", "picture",
+                                     "curve",      "underpaint",     "grain",        "glow",
+                                     "vignette",   "sharpness"};
     static_assert(std::size(kinds) == std::variant_size_v<Source>);
     return kinds[source.index()];
 }
@@ -55,7 +54,8 @@ Rgb mean_colour(const Source& source) {
 
 bool reads_below(const Source& source) {
     const auto* map = std::get_if<GradientMap>(&source);
-    return std::holds_alternative<Curve>(source) || std::holds_alternative<Sharpness>(source) || (map && map->of == MapOf::below);
+    return std::holds_alternative<Curve>(source) || std::holds_alternative<Sharpness>(source) ||
+           (map && map->of == MapOf::below);
 }
 
 Source in_range(Source source) {

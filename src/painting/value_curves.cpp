@@ -51,8 +51,7 @@ CurvePoints range_curve(const Range& from, const Range& to) {
     const double slope = flat ? 1 : to.width() / from.width();
     const double centre_from = (from.darkest + from.lightest) / 2;
     const double centre_to = (to.darkest + to.lightest) / 2;
-    return curve_through(
-        [&](double step) { return centre_to + slope * (step - centre_from); });
+    return curve_through([&](double step) { return centre_to + slope * (step - centre_from); });
 }
 
 }  // namespace underpaint

@@ -27,10 +27,9 @@ void blur(FloatBlock& pixels, double sigma) {
 
 void blur_into(Picture& to, const Picture& from, int channel, double sigma, const Rect& tile) {
     const int reach = blur_reach(sigma);
-    const Rect around =
-        intersection({tile.x - reach, tile.y - reach, tile.width + 2 * reach,
-                      tile.height + 2 * reach},
-                     rect_of(from.size()));
+    const Rect around = intersection(
+        {tile.x - reach, tile.y - reach, tile.width + 2 * reach, tile.height + 2 * reach},
+        rect_of(from.size()));
     FloatBlock pixels(around);
     from.read_channel(channel, around, pixels.samples());
     blur(pixels, sigma);

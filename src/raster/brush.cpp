@@ -38,9 +38,8 @@ Rect BrushStroke::move(Picture& mask, const PenPoint& to) {
     double gone = left_;
     for (; gone <= way; gone += left_) {
         const double share = gone / way;
-        const PenPoint at{
-            {between(from.at.x, to.at.x, share), between(from.at.y, to.at.y, share)},
-            between(from.pressure, to.pressure, share)};
+        const PenPoint at{{between(from.at.x, to.at.x, share), between(from.at.y, to.at.y, share)},
+                          between(from.pressure, to.pressure, share)};
         changed = united(changed, dab(mask, at));
         left_ = kSpacing * radius_at(brush_, at.pressure);
     }

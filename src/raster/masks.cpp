@@ -185,7 +185,8 @@ Picture touching_mask(const FloatBlock& values, int x, int y, double tolerance, 
         for (int v = std::max(0, y - 2 * gap); v < std::min(size.height, y + 2 * gap + 1); ++v)
             for (int u = std::max(0, x - 2 * gap); u < std::min(size.width, x + 2 * gap + 1); ++u) {
                 const double away = double(u - x) * (u - x) + double(v - y) * (v - y);
-                if (worn.at<std::uint8_t>(v, u) != 0 && away < least) least = away, nearest = {u, v};
+                if (worn.at<std::uint8_t>(v, u) != 0 && away < least)
+                    least = away, nearest = {u, v};
             }
         if (nearest.x < 0) return mask_of(flood(alike, {x, y}));
         x = nearest.x, y = nearest.y;

@@ -17,7 +17,8 @@ Picture combined(const Picture& a, const Picture& b, Combine how);
 Picture softened(const Picture& mask, double sigma);
 
 /// The mask with its border moved on to edges of `guide` that lie within `radius` pixels (1..60):
-/// guided filtering in turn with steepening. Where the guide has no edge the border stays. He, Sun and Tang, "Guided image filtering", 2013, eqs. 5, 6 and 8, on the first channel.
+/// guided filtering in turn with steepening. Where the guide has no edge the border stays. He, Sun
+/// and Tang, "Guided image filtering", 2013, eqs. 5, 6 and 8, on the first channel.
 Picture snapped(const Picture& mask, const Picture& guide, int radius);
 
 /// 1 where a value lies from `low` to `high`, fading over `soft` beyond, as steps or whatever

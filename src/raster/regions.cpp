@@ -16,8 +16,8 @@ Regions find_regions(Size size, const std::vector<std::uint8_t>& inside) {
         const auto of = [&](int what) { return stats.at<std::int32_t>(label, what); };
         result.regions.push_back({label,
                                   of(cv::CC_STAT_AREA),
-                                  {of(cv::CC_STAT_LEFT), of(cv::CC_STAT_TOP),
-                                   of(cv::CC_STAT_WIDTH), of(cv::CC_STAT_HEIGHT)}});
+                                  {of(cv::CC_STAT_LEFT), of(cv::CC_STAT_TOP), of(cv::CC_STAT_WIDTH),
+                                   of(cv::CC_STAT_HEIGHT)}});
     }
     std::ranges::stable_sort(result.regions, std::greater(), &Region::area);
     return result;

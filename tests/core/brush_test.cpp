@@ -66,9 +66,8 @@ TEST(BrushStroke, MayLeaveThePictureAndIgnoresNonsense) {
 }
 
 TEST(PyramidChanges, RemakeOnlyWhatChanged) {
-    Picture mask = testing::grey_picture({515, 387}, [](int x, int y) {
-        return ((x * 7 + y * 13) % 31) / 31.0;
-    });
+    Picture mask = testing::grey_picture(
+        {515, 387}, [](int x, int y) { return ((x * 7 + y * 13) % 31) / 31.0; });
     SharedPicture pyramid = share(mask);
     for (const int level : {1, 2, 3}) pyramid->level(level);
     BrushStroke stroke({33, 0, 0.3, false});

@@ -185,8 +185,8 @@ TEST(Outline, CoversPixelsByHowMuchOfThemLiesInside) {
         disc.push_back({50 + 15 * std::cos(i * M_PI / 180), 20 + 15 * std::sin(i * M_PI / 180)});
     EXPECT_NEAR(covered_share(outline_mask({100, 40}, disc)) * 4000, M_PI * 225, 1.5);
     // Crossing itself: what is wound round twice is outside.
-    const std::vector<Point> twice{{10, 10}, {30, 10}, {30, 30}, {10, 30}, {10, 10},
-                                   {30, 10}, {30, 30}, {10, 30}};
+    const std::vector<Point> twice{{10, 10}, {30, 10}, {30, 30}, {10, 30},
+                                   {10, 10}, {30, 10}, {30, 30}, {10, 30}};
     EXPECT_NEAR(covered_share(outline_mask({40, 40}, twice)), 0, 1e-6);
 }
 

@@ -25,7 +25,8 @@ double step_at(const Picture& picture, int x, int y) {
 Painting ramp_painting() {
     Painting painting;
     painting.name = "Ramp";
-    painting.underpaint = share(grey_picture({401, 20}, [](int x, int) { return encoded(1 + x / 50.0); }));
+    painting.underpaint =
+        share(grey_picture({401, 20}, [](int x, int) { return encoded(1 + x / 50.0); }));
     return painting;
 }
 Pass curve(CurvePoints points) {
@@ -56,8 +57,8 @@ TEST(ValueCurves, NeverTurnBack) {
 }
 
 TEST(ValueCurves, SetARange) {
-    const Painting painting = with_pass(
-        ramp_painting(), curve(range_curve({3, 6}, {1.5, 8})), Stage::values);
+    const Painting painting =
+        with_pass(ramp_painting(), curve(range_curve({3, 6}, {1.5, 8})), Stage::values);
     const SharedPicture shaped = shaped_underpaint(painting);
     EXPECT_NEAR(step_at(shaped->base(), 100, 10), 1.5, 0.01);
     EXPECT_NEAR(step_at(shaped->base(), 250, 10), 8, 0.01);
@@ -122,8 +123,8 @@ TEST(Sealing, TwoSealsAreComparedLikeADrift) {
 
 TEST(Sharpness, SoftensAndSharpensAnEdge) {
     Painting painting;
-    painting.underpaint = share(
-        grey_picture({300, 60}, [](int x, int) { return x < 150 ? 0.3 : 0.7; }));
+    painting.underpaint =
+        share(grey_picture({300, 60}, [](int x, int) { return x < 150 ? 0.3 : 0.7; }));
     Pass pass;
     pass.blend = BlendMode::normal;
     const auto at = [&](Sharpness sharpness, int x) {
@@ -141,8 +142,8 @@ TEST(Sharpness, SoftensAndSharpensAnEdge) {
 
 TEST(Sharpness, IsTheSameAtEverySizeOnScreen) {
     Painting painting;
-    painting.underpaint = share(
-        grey_picture({1024, 256}, [](int x, int) { return x < 512 ? 0.3 : 0.7; }));
+    painting.underpaint =
+        share(grey_picture({1024, 256}, [](int x, int) { return x < 512 ? 0.3 : 0.7; }));
     Pass pass;
     pass.blend = BlendMode::normal;
     pass.source = Sharpness{16, -1};
@@ -159,14 +160,15 @@ TEST(Sharpness, IsTheSameAtEverySizeOnScreen) {
 TEST(PaintedReach, LandsWhereItIsPainted) {
     Painting painting = ramp_painting();
     Pass pass = curve(shift_curve(1));
-    pass.reach.painted = share(grey_picture({401, 20}, [](int x, int) { return x < 200 ? 0.0 : 0.5; }));
+    pass.reach.painted =
+        share(grey_picture({401, 20}, [](int x, int) { return x < 200 ? 0.0 : 0.5; }));
     painting = with_pass(painting, pass, Stage::values);
     const SharedPicture shaped = shaped_underpaint(painting);
     EXPECT_NEAR(step_at(shaped->base(), 150, 10), 4, 1e-3);
     EXPECT_NEAR(step_at(shaped->base(), 200, 10), 5.5, 0.02) << "half";
     painting.values[0].reach.painted = share(Picture({401, 20}, Channels::grey, Depth::bits8));
-    EXPECT_TRUE(testing::same_pixels(shaped_underpaint(painting)->base(),
-                                     painting.underpaint->base()))
+    EXPECT_TRUE(
+        testing::same_pixels(shaped_underpaint(painting)->base(), painting.underpaint->base()))
         << "nothing painted, nothing changed";
 }
 

@@ -64,7 +64,8 @@ bool numbers_are_sane(const ValuesAudit& audit) {
 
 TEST(ValuesAudit, MeasuresFlatParts) {
     Painting painting = painting_of({200, 50}, [](int x, int) { return x < 100 ? 3 : 7; });
-    painting = testing::with_columns(testing::with_columns(painting, "Dark", 0, 100), "Light", 150, 200);
+    painting =
+        testing::with_columns(testing::with_columns(painting, "Dark", 0, 100), "Light", 150, 200);
     painting =
         with_part(painting, "Nothing", share(Picture({200, 50}, Channels::grey, Depth::bits8)));
     const auto parts = measured(painting).parts;
@@ -80,8 +81,8 @@ TEST(ValuesAudit, MeasuresFlatParts) {
 TEST(ValuesAudit, PercentilesAreThoseOfAFullSort) {
     std::mt19937 random(7);
     std::lognormal_distribution<double> spread(0.9, 0.4);
-    Painting painting = painting_of(
-        {517, 389}, [&](int, int) { return std::clamp(spread(random), 1.0, 9.0); });
+    Painting painting =
+        painting_of({517, 389}, [&](int, int) { return std::clamp(spread(random), 1.0, 9.0); });
     painting = testing::with_columns(painting, "Some", 40, 300);
     std::vector<float> all, part;
     const RgbBlock pixels = rgb_of(painting.underpaint->base(), rect_of(painting.size()));
@@ -114,8 +115,9 @@ TEST(ValuesAudit, SeesTheValuePasses) {
 }
 
 TEST(ValuesAudit, ASmallPictureGivesTheSameFigures) {
-    Painting painting = painting_of(
-        {2400, 1600}, [](int x, int y) { return x < 1200 ? 3 : y < 800 ? 5 : 7; });
+    Painting painting = painting_of({2400, 1600}, [](int x, int y) {
+        return x < 1200 ? 3 : y < 800 ? 5 : 7;
+    });
     painting = testing::with_columns(painting, "Left", 0, 1200);
     painting = with_foci(painting, {{"A", {1200, 800}, 120}});
     const ValuesAudit exact = measured(painting), sketch = measured(painting, 2);
@@ -127,7 +129,9 @@ TEST(ValuesAudit, ASmallPictureGivesTheSameFigures) {
 }
 
 TEST(ValuesAudit, EdgesCountForThePartsOnBothSides) {
-    Painting painting = painting_of({600, 400}, [](int x, int) { return x < 200 ? 2 : x < 400 ? 6 : 6.2; });
+    Painting painting = painting_of({600, 400}, [](int x, int) {
+        return x < 200 ? 2 : x < 400 ? 6 : 6.2;
+    });
     painting = testing::with_columns(painting, "Left", 0, 200);
     painting = testing::with_columns(painting, "Middle", 200, 400);
     painting = testing::with_columns(painting, "Right", 400, 600);
@@ -236,7 +240,9 @@ TEST(ValueFindings, AShapeOffItsPlannedShare) {
 }
 
 TEST(ValueFindings, OneShapeTooLargeWithoutAPlan) {
-    Painting painting = painting_of({400, 200}, [](int x, int) { return x < 20 ? 2 : x < 380 ? 5 + x / 400.0 : 8; });
+    Painting painting = painting_of({400, 200}, [](int x, int) {
+        return x < 20 ? 2 : x < 380 ? 5 + x / 400.0 : 8;
+    });
     const auto findings = findings_of(painting);
     const ValueFinding* said = finding(findings, FindingCode::shape_off);
     ASSERT_NE(said, nullptr);
@@ -320,7 +326,8 @@ TEST(ValueFindings, BareWhiteOutsideTheFoci) {
     ASSERT_NE(said, nullptr);
     EXPECT_NE(said->finding.text.find("in 1 place outside"), std::string::npos);
     painting = said->mends.at(0).take(painting);
-    const Picture& shaped = shaped_underpaint(painting)->base();
+    const SharedPicture made = shaped_underpaint(painting);
+    const Picture& shaped = made->base();
     EXPECT_NEAR(step_of(read(Reader::lightness, testing::pixel(shaped, 350, 40))), 8.6, 0.02);
     EXPECT_NEAR(step_of(read(Reader::lightness, testing::pixel(shaped, 100, 150))), 9, 0.02)
         << "the lamp may be white";
@@ -347,7 +354,8 @@ TEST(ValueFindings, DarkShapesInTooManyPieces) {
     const ValueFinding* said = finding(findings, FindingCode::scattered_darks);
     ASSERT_NE(said, nullptr);
     EXPECT_NE(said->finding.text.find("48 pieces"), std::string::npos);
-    const auto one = findings_of(painting_of({800, 600}, [](int x, int) { return x < 300 ? 2 : 6; }));
+    const auto one =
+        findings_of(painting_of({800, 600}, [](int x, int) { return x < 300 ? 2 : 6; }));
     EXPECT_EQ(finding(one, FindingCode::scattered_darks), nullptr);
 }
 

@@ -185,5 +185,74 @@ TEST_F(Files, AFileMadeElsewhereIsNotWrittenOver) {
     EXPECT_TRUE(session().file().empty()) << "saving will ask for a name";
 }
 
+TEST_F(Files, AColouredPictureIsReadToGreyByAChosenReader) {
+    Picture red(Size{40, 30}, Channels::rgb, Depth::bits8, 0.5F);
+    RgbBlock patch({20, 0, 20, 30});
+    for (int y = 0; y < 30; ++y)
+        for (std::size_t x = 0; x < 20; ++x) patch.row(y).set(x, {1, 0, 0});
+    red.write_rgb(patch);
+    ASSERT_TRUE(save_png(folder_ / "red.png", red));
+    const auto bring_in = [&] {
+        picked_ = folder_ / "red.png";
+        trigger("bring_in");
+        ASSERT_TRUE(wait([&] { return find("bring_in_sheet")->isVisible(); }));
+        ASSERT_TRUE(wait([&] { return find("read_to_grey")->isEnabled(); }));
+    };
+    bring_in();
+    EXPECT_FALSE(session().has_painting()) << "nothing is begun before it is said how";
+    EXPECT_TRUE(find("reads_luma")->accessibleName().contains("off L* by up to"))
+        << find("reads_luma")->accessibleName().toStdString();
+    click("not_in");
+    EXPECT_FALSE(find("bring_in_sheet")->isVisible());
+    EXPECT_FALSE(session().has_painting());
+
+    bring_in();
+    click("reads_glow");
+    click("turn_right");
+    ASSERT_TRUE(wait([&] { return find("read_to_grey")->isEnabled(); }));
+    click("read_to_grey");
+    ASSERT_TRUE(wait([&] { return session().has_painting(); }));
+    EXPECT_EQ(painting().size(), (Size{30, 40}));
+    EXPECT_EQ(painting().underpaint->base().channels(), Channels::grey);
+    EXPECT_NEAR(read(Reader::lightness, testing::pixel(painting().underpaint->base(), 10, 35)),
+                read(Reader::glow, {1, 0, 0}), 0.3);
+    EXPECT_EQ(window_->bench(), Bench::values);
+
+    bring_in();
+    click("keep_colours");
+    ASSERT_TRUE(wait([&] { return painting().size() == Size{40, 30}; }));
+    EXPECT_TRUE(has_colour(painting().underpaint->base().channels()));
+}
+
+TEST_F(Files, ThePaintingIsTurnedAndTurnedBack) {
+    bring_in_ramp();
+    const Painting before = painting();
+    trigger("turn_painting_right");
+    ASSERT_TRUE(wait([&] { return painting().size() == Size{300, 400}; }));
+    settle();
+    EXPECT_LT(shown(150, 20).red(), shown(150, 380).red()) << "dark is at the top now";
+    trigger("undo");
+    EXPECT_EQ(painting(), before);
+    settle();
+    EXPECT_LT(shown(20, 150).red(), shown(380, 150).red());
+}
+
+TEST_F(Files, LayersOfAnotherPaintingBecomeParts) {
+    bring_in_ramp();
+    Painting layered = testing::sealed(testing::ramp({400, 300}));
+    Pass pass = testing::tint({}, BlendMode::normal);
+    pass.name = "Cart";
+    pass.source = Painted{share(Picture({100, 50}, Channels::rgb_alpha, Depth::bits8, 1)), 20, 10};
+    ASSERT_TRUE(save_painting(folder_ / "layers.ora", with_pass(layered, pass)));
+    picked_ = folder_ / "layers.ora";
+    trigger("layers_as_parts");
+    ASSERT_TRUE(wait([&] { return painting().parts.size() == 1; }));
+    EXPECT_EQ(painting().parts[0].name, "Cart");
+    picked_ = folder_ / "ramp.png";
+    trigger("layers_as_parts");
+    ASSERT_TRUE(wait([&] { return !notice().isEmpty(); }));
+    EXPECT_EQ(painting().parts.size(), 1U);
+}
+
 }  // namespace
 }  // namespace underpaint

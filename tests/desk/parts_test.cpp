@@ -86,7 +86,8 @@ TEST_F(PartsAtTheDesk, ArePickedTouching) {
     EXPECT_NEAR(covered(0), 1 / 3.0, 0.001) << "with it";
     const std::size_t parts = painting().parts.size();
     click_canvas(50, 50);
-    ASSERT_TRUE(wait([&] { return painting().parts.size() > parts; })) << "the next pick is a new one";
+    ASSERT_TRUE(wait([&] { return painting().parts.size() > parts; }))
+        << "the next pick is a new one";
     settle();
     EXPECT_NEAR(covered(0), 1 / 3.0, 0.001);
 }

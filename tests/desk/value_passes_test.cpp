@@ -177,7 +177,8 @@ TEST_F(ValuesAtTheDesk, FiguresFollowAStrokeBeforeItIsOver) {
     tool.set_brush({150, 0.9, 1, false});
     tool.press(at(200, 150), 1);
     for (int x = 60; x <= 340; x += 10) tool.move(at(x, 150), 1);
-    ASSERT_TRUE(wait([&] { return window_->values().figures()->steps.percentile(0.5) < before - 0.2; }));
+    ASSERT_TRUE(
+        wait([&] { return window_->values().figures()->steps.percentile(0.5) < before - 0.2; }));
     EXPECT_TRUE(tool.painting()) << "the pen is still down";
     EXPECT_FALSE(window_->values().exact()) << "and the figures are marked as not exact";
     tool.release();
@@ -246,9 +247,8 @@ TEST_F(ValuesAtTheDesk, KeyAndLeadArePlanned) {
 
 TEST_F(ValuesAtTheDesk, AFindingIsShownAndItsMendSaysWhatItWouldDo) {
     Painting white = painting();
-    white.underpaint = share(testing::grey_picture({400, 300}, [](int x, int y) {
-        return x < 100 && y < 100 ? 1.0 : 0.2 + x / 800.0;
-    }));
+    white.underpaint = share(testing::grey_picture(
+        {400, 300}, [](int x, int y) { return x < 100 && y < 100 ? 1.0 : 0.2 + x / 800.0; }));
     begin(white);
     ASSERT_TRUE(wait([&] { return finding("bare-white") != nullptr; }));
     auto* show = finding("bare-white")->findChild<QPushButton*>("show");
@@ -311,8 +311,8 @@ TEST_F(ValuesAtTheDesk, IsSealedTwiceComparedAndPutBackInForce) {
     EXPECT_EQ(painting().seal().number, 2);
     settle();
     EXPECT_EQ(find<QPushButton>("seal")->text(), "Go on to passes");
-    EXPECT_LT(step_of(read(Reader::lightness, testing::pixel(painting().ground()->base(), 200, 150))),
-              4);
+    EXPECT_LT(
+        step_of(read(Reader::lightness, testing::pixel(painting().ground()->base(), 200, 150))), 4);
     window_->set_bench(Bench::passes);
     settle();
     EXPECT_LT(window_->measuring().audit()->ground.steps.percentile(0.5), 4) << "measured anew";

@@ -12,6 +12,8 @@
 #include "files/openraster.h"
 #include "files/png.h"
 #include "files/zip_container.h"
+#include "painting/stage.h"
+#include "raster/polygon.h"
 #include "support/every_source.h"
 #include "support/temporary_folder.h"
 
@@ -192,8 +194,75 @@ TEST_F(OpenRaster, EverySourceComesBackAndIsSeenTheSameElsewhere) {
             same(painted->pixels, std::get<Painted>(wanted).pixels);
         if (auto* placed = std::get_if<Placed>(&pass.source))
             same(placed->pixels, std::get<Placed>(wanted).pixels);
+        if (pass.reach.painted) same(pass.reach.painted, painting.passes[i].reach.painted);
         EXPECT_EQ(pass, painting.passes[i]) << pass.name;
     }
+}
+
+TEST_F(OpenRaster, LayersComeInAsParts) {
+    // A ground, a patch beside its own corner, and an empty layer.
+    Painting layered = testing::sealed(testing::ramp({120, 80}, Depth::bits8));
+    const auto patch = [](float fill) {
+        return share(Picture({30, 20}, Channels::rgb_alpha, Depth::bits8, fill));
+    };
+    for (const auto& [name, fill] : {std::pair("Cart", 1.0F), {"Nothing", 0.0F}}) {
+        Pass pass = testing::tint({}, BlendMode::normal);
+        pass.name = name;
+        pass.source = Painted{patch(fill), 100, 10};
+        layered = with_pass(layered, pass);
+    }
+    const auto file = saved(layered);
+    const auto masks = read_layer_masks(file, {120, 80});
+    ASSERT_TRUE(masks) << masks.error().message();
+    ASSERT_EQ(masks->size(), 1U) << "the ground is no part, nor is what is empty";
+    EXPECT_EQ((*masks)[0].name, "Cart");
+    EXPECT_NEAR(covered_share((*masks)[0].mask->base()), 20.0 * 20 / (120 * 80), 1e-4)
+        << "as far as it lies on the picture";
+    const auto wrong = read_layer_masks(file, {60, 40});
+    ASSERT_FALSE(wrong);
+    EXPECT_NE(wrong.error().message().find("120 x 80"), std::string::npos);
+    EXPECT_FALSE(read_layer_masks(saved(testing::sealed(testing::ramp({8, 8}))), {8, 8}));
+    EXPECT_FALSE(read_layer_masks(folder_ / "missing.ora", {8, 8}));
+}
+
+TEST_F(OpenRaster, WhatIsNotSealedIsSeenWithItsValuePasses) {
+    Painting painting;
+    painting.name = "Unsealed";
+    painting.underpaint = share(testing::ramp({90, 60}, Depth::bits8));
+    Pass deepen = testing::tint(grey(0), BlendMode::normal, 0.5F);
+    deepen.reach.painted =
+        share(testing::grey_picture({90, 60}, [](int x, int) { return x < 45 ? 1 : 0; }));
+    painting = with_pass(painting, deepen, Stage::values);
+    const Painting back = reopened(painting);
+    ASSERT_EQ(back.values.size(), 1U);
+    EXPECT_TRUE(back.passes.empty());
+    EXPECT_FALSE(back.sealed());
+    const auto opened = open_painting(saved(painting), "2026-11-25", "Underpaint");
+    ASSERT_TRUE(opened);
+    const Picture seen = *render_picture(opened->painting, 1, Depth::bits8);
+    const Picture ours = *render_picture(as_seen(painting), 1, Depth::bits8);
+    for (const int x : {10, 40, 50, 80})
+        EXPECT_NEAR(testing::pixel(seen, x, 30).g, testing::pixel(ours, x, 30).g, 1.0F / 255) << x;
+}
+
+TEST_F(OpenRaster, PlansAndSealsComeBack) {
+    Painting painting =
+        testing::with_columns(testing::sealed(testing::ramp({60, 40})), "Left", 0, 20);
+    painting = with_part_hidden(painting, painting.parts[0].id, true);
+    painting = with_seal(painting, "2026-11-25", share(testing::ramp({60, 40}, Depth::bits8)));
+    painting = with_seal_in_force(painting, 0);
+    Plan plan;
+    plan.range = {1.5, 8.5};
+    plan.key = Key::low;
+    plan.lead = 1.25;
+    plan.shares[ShapeCount::two] = {0.25, 0.75};
+    plan.steps[painting.parts[0].id] = 3.5;
+    painting = with_plan(painting, plan);
+    const Painting back = reopened(painting);
+    EXPECT_EQ(back.plan, painting.plan);
+    EXPECT_TRUE(back.parts[0].hidden);
+    ASSERT_EQ(back.seals.size(), 2U);
+    EXPECT_EQ(back.seal().number, 1);
 }
 
 TEST_F(OpenRaster, OtherReadersSeeTheSameDemo) {
