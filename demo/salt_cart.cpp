@@ -74,7 +74,7 @@ Painting salt_cart(Size size) {
     const PartId lit = painting.parts.back().id;
     painting = with_foci(std::move(painting), {{"The lantern", place, half * 0.15}});
     Plan plan;
-    plan.range = {1.8, 7.6};
+    plan.range = {1.8, 7.5};
     plan.key = Key::middle;
     plan.lead = 1.3;
     plan.shares[ShapeCount::three] = {0.2, 0.72, 0.08};

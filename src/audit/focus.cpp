@@ -176,11 +176,16 @@ std::vector<Rival> find_rivals(const ContrastGrid& grid, double scale,
         for (int column = 0; column < grid.columns; ++column) {
             const double here = contrast[grid.index(column, row)];
             if (here == excluded) continue;
+            // Of equal neighbours the first one counts.
+            const auto beaten_by = [&](int x, int y) {
+                const std::size_t other = grid.index(x, y), me = grid.index(column, row);
+                return contrast[other] > here || (contrast[other] == here && other < me);
+            };
             bool highest = true;
             for (int y = std::max(0, row - 1); y <= std::min(grid.rows - 1, row + 1); ++y)
                 for (int x = std::max(0, column - 1); x <= std::min(grid.columns - 1, column + 1);
                      ++x)
-                    highest = highest && contrast[grid.index(x, y)] <= here;
+                    highest = highest && !beaten_by(x, y);
             const Point c = grid.centre(column, row);
             if (highest) rivals.push_back({{c.x / scale, c.y / scale}, here});
         }

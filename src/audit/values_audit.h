@@ -48,6 +48,7 @@ struct ValuesAuditOptions {
     Reader reader = Reader::lightness;
     int level = 0;  ///< halvings before measuring. 0: every pixel.
     bool edges = true;
+    bool focus = true;
     ValueScale scale = ValueScale::one_to_nine;
 };
 

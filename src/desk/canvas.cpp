@@ -57,7 +57,18 @@ void Canvas::take_change() {
         transform_.set_picture(session_.painting().size());
         transform_.set_canvas(size());
     }
+    if (shown_looks_ == looks()) return update();
     refresh();
+}
+
+Canvas::Looks Canvas::looks() const {
+    const Painting& shown = session_.shown();
+    Looks looks{shown.ground(), shown.passes, {}, {}, {}};
+    for (const Part& part : shown.parts) looks.masks.push_back(part.mask);
+    const Lens lens = peeked_.value_or(sight_.lens);
+    if (lens == Lens::extremes) looks.foci = shown.plan.foci;
+    if (shapes_of(lens) || lens == Lens::twin) looks.splits = shown.plan.splits;
+    return looks;
 }
 
 void Canvas::set_lens(Lens lens) {
@@ -118,6 +129,7 @@ void Canvas::refresh() {
     if (!session_.has_painting()) return;
     const View view = transform_.view_for(devicePixelRatioF());
     if (view.area.empty()) return update();
+    shown_looks_ = looks();
     projector_.show(session_.shown(), wanted_sight(), view);
 }
 

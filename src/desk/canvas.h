@@ -127,6 +127,17 @@ private:
     Sight sight_;
     std::optional<Lens> peeked_;
     bool peek_before_ = false;
+    /// What pixels on the canvas are made from; foci and splits only where the lens shows them.
+    struct Looks {
+        SharedPicture ground;
+        std::vector<Pass> passes;
+        std::vector<SharedPicture> masks;
+        std::vector<Focus> foci;
+        ShapeSplits splits;
+        friend bool operator==(const Looks&, const Looks&) = default;
+    };
+    Looks looks() const;
+    std::optional<Looks> shown_looks_;
     std::optional<Seen> seen_;
     Lens seen_lens_ = Lens::colour;
 

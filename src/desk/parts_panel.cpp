@@ -19,7 +19,6 @@ namespace underpaint {
 namespace {
 
 constexpr double kOutlineSoften = 1.2;  // pixels: an outline by hand is not sharper than a stroke
-constexpr int kMostRows = 8;            // beyond that it scrolls
 
 enum Column { kName, kStep, kArea, kFromTo, kPlan };
 
@@ -34,6 +33,22 @@ constexpr Parameter kPickTolerance{
 constexpr Parameter kPickGap{
     "gap", "Close gaps", "Pixels: narrower passages are not gone through", 0, 40, 0, Unit::pixels};
 
+/// As high as its rows, so that what follows stands right under them; less where there is no room.
+class PartsTable : public QTreeWidget {
+public:
+    QSize sizeHint() const override { return {scaled(400), height_of(topLevelItemCount())}; }
+    QSize minimumSizeHint() const override {
+        return {scaled(200), height_of(std::min(topLevelItemCount(), kLeastRows))};
+    }
+
+private:
+    static constexpr int kLeastRows = 4, kMostRows = 8;
+    int height_of(int rows) const {
+        return header()->sizeHint().height() + std::clamp(rows, 1, kMostRows) * scaled(30) +
+               scaled(2);
+    }
+};
+
 QString share_in_words(double share) {
     return QString::number(100 * share, 'f', 100 * share < 9.95 ? 1 : 0) + QLatin1Char('%');
 }
@@ -47,6 +62,7 @@ PartsPanel::PartsPanel(Session& session, const ValuesMeter& values, Canvas& canv
       canvas_(canvas),
       picker_(session),
       slivers_job_(this, Urgency::when_idle) {
+    setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Maximum);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
@@ -81,7 +97,8 @@ PartsPanel::PartsPanel(Session& session, const ValuesMeter& values, Canvas& canv
 }
 
 QWidget* PartsPanel::table() {
-    parts_ = new QTreeWidget;
+    parts_ = new PartsTable;
+    parts_->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Maximum);
     parts_->setObjectName(QStringLiteral("parts"));
     parts_->setAccessibleName(tr("Parts"));
     parts_->setHeaderLabels({tr("Parts"), tr("Step"), tr("Area"), tr("From–to"), tr("Plan")});
@@ -342,7 +359,7 @@ void PartsPanel::refresh_rows() {
     }
     parts_->setCurrentItem(again);
     if (again == nullptr && was) canvas_.show_only(nullptr);
-    fit_table();
+    parts_->updateGeometry();
 }
 
 /// The figures that are there, of those parts that they were measured of.
@@ -412,17 +429,12 @@ void PartsPanel::refresh_tools() {
     remove_->setEnabled(!part_in_use(painting, *part));
 }
 
-/// As high as its rows, so that the buttons stand right under them.
-void PartsPanel::fit_table() {
-    const int rows = std::clamp(parts_->topLevelItemCount(), 1, kMostRows);
-    parts_->setFixedHeight(parts_->header()->sizeHint().height() + rows * scaled(30) + scaled(2));
-}
-
 void PartsPanel::choose(PartId part) {
     for (int row = 0; row < parts_->topLevelItemCount(); ++row)
         if (QTreeWidgetItem* item = parts_->topLevelItem(row);
             item->data(kName, Qt::UserRole).toInt() == part) {
             parts_->setCurrentItem(item);
+            parts_->scrollToItem(item);
             newly_chosen_ = false;
         }
     canvas_.show_only(session_.painting().part(part)->mask);
@@ -493,11 +505,10 @@ void PartsPanel::look_for_slivers() {
                 slivers_ = found;
                 sliver_row_->setVisible(!found.empty());
                 const std::size_t count = found.slivers.size();
-                sliver_text_->setText((count == 1 ? tr("1 sliver no part covers")
-                                                  : tr("%1 slivers no part covers").arg(count)) +
-                                      (found.share < 0.0005
-                                           ? tr(" (under 0.1%)")
-                                           : tr(" (%1)").arg(share_in_words(found.share))));
+                sliver_text_->setText(
+                    (count == 1 ? tr("1 uncovered sliver") : tr("%1 uncovered slivers").arg(count)) +
+                    (found.share < 0.0005 ? tr(", < 0.1%")
+                                          : tr(", %1").arg(share_in_words(found.share))));
             });
         });
 }

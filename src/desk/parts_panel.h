@@ -40,7 +40,6 @@ private:
     void refresh_rows();
     void refresh_figures();
     void refresh_tools();
-    void fit_table();
     void choose(PartId part);
     void edited(QTreeWidgetItem* item, int column);
     void plan_step(PartId part, const QString& text);

@@ -2,6 +2,7 @@
 #include "desk/seals_panel.h"
 
 #include <QListWidget>
+#include <chrono>
 
 #include "audit/seal_change.h"
 #include "desk/greys.h"
@@ -16,8 +17,9 @@
 namespace underpaint {
 namespace {
 
-constexpr int kForeseenSide = 700;  // long side at which a new seal is tried
+constexpr int kForeseenSide = 1600;  // long side at which a new seal is tried
 constexpr int kMostRows = 6;
+constexpr std::chrono::milliseconds kRest{250};
 
 QString name_of(const Seal& seal) {
     return QObject::tr("Seal %1").arg(seal.number);
@@ -75,13 +77,16 @@ SealsPanel::SealsPanel(Session& session, std::function<std::string()> day, QWidg
                         with_seal_in_force(session_.painting(), index));
     });
     connect(again_, &QPushButton::clicked, this, &SealsPanel::seal);
+    rest_.setSingleShot(true);
+    rest_.setInterval(kRest);
+    connect(&rest_, &QTimer::timeout, this, &SealsPanel::foresee);
     connect(&session_, &Session::begun, this, [this] {
         basis_.reset();
         shaped_.reset();
     });
     for (const auto changed :
          {&Session::painting_changed, &Session::reader_changed, &Session::stage_changed}) {
-        connect(&session_, changed, this, &SealsPanel::foresee);
+        connect(&session_, changed, this, &SealsPanel::put_off);
         connect(&session_, changed, this, &SealsPanel::refresh);
     }
     connect(&session_, &Session::comparison_changed, this, &SealsPanel::refresh);
@@ -144,8 +149,8 @@ void SealsPanel::compare(bool on) {
                                 name_of(seal), name});
 }
 
-/// What a new seal would change is found while the values are worked on and a hand rests.
-void SealsPanel::foresee() {
+/// What a new seal would change is found while the values are worked on and the hand rests.
+void SealsPanel::put_off() {
     if (!session_.has_painting() || !session_.painting().sealed() ||
         session_.stage() != Stage::values)
         return;
@@ -156,7 +161,12 @@ void SealsPanel::foresee() {
     basis_ = std::move(basis);
     shaped_.reset();
     foreseen_->setText(tr("Looking at what a new seal would change…"));
-    job_.start([this, painting, reader = session_.reader()](const std::stop_token& stop,
+    job_.stop();
+    rest_.start();
+}
+
+void SealsPanel::foresee() {
+    job_.start([this, painting = session_.painting(), reader = session_.reader()](const std::stop_token& stop,
                                                             const auto& deliver) {
         const SharedPicture shaped = shaped_underpaint(painting, stop);
         if (!shaped) return;

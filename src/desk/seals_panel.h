@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QTimer>
 #include <QWidget>
 #include <functional>
 #include <string>
@@ -26,13 +27,14 @@ public:
     void seal();
     /// The values are no longer what was sealed.
     bool values_differ() const;
-    bool busy() const { return job_.running() || sealing_.running(); }
+    bool busy() const { return job_.running() || sealing_.running() || rest_.isActive(); }
 
 signals:
     void looked();  ///< whether the values differ is known again
 
 private:
     void refresh();
+    void put_off();
     void foresee();
     void compare(bool on);
     std::optional<std::size_t> chosen() const;
@@ -40,6 +42,7 @@ private:
     Session& session_;
     std::function<std::string()> day_;
     LatestJob job_, sealing_;
+    QTimer rest_;
     /// What the words about a new seal were found from.
     struct Basis {
         SharedPicture underpaint, ground;

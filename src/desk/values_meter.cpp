@@ -32,15 +32,14 @@ ValuesMeter::ValuesMeter(const Session& session, QObject* parent)
 void ValuesMeter::look() {
     if (!session_.has_painting() || session_.stage() != Stage::values) return;
     const Painting& painting = session_.painting();
-    Basis basis{painting.underpaint, painting.values,   painting.parts,
-                painting.plan.foci,  session_.reader(), session_.scale()};
-    if (basis_ != basis) {
-        basis_ = std::move(basis);
-        out_of_date_ = true;
-        sketching_.running() ? void(sketch_again_ = true) : sketch();
-    } else if (plan_ == painting.plan) {
-        return;
-    }
+    Basis basis{painting.underpaint, painting.values, painting.parts, session_.reader(),
+                session_.scale()};
+    const bool other = basis_ != basis, moved = plan_.foci != painting.plan.foci;
+    if (!other && plan_ == painting.plan) return;
+    // Foci are measured as they move by the focus meter; the exact figures have them too.
+    if (other || moved) out_of_date_ = true;
+    if (other) sketching_.running() ? void(sketch_again_ = true) : sketch();
+    basis_ = std::move(basis);
     plan_ = painting.plan;
     measuring_.stop();
     rest_.start();
@@ -48,7 +47,7 @@ void ValuesMeter::look() {
 
 ValuesAuditOptions ValuesMeter::options(bool exact) const {
     const int level = exact ? 0 : level_for(session_.painting().size(), kSketchSide);
-    return {session_.reader(), level, exact, session_.scale()};
+    return {session_.reader(), level, exact, exact, session_.scale()};
 }
 
 /// A sketch that was begun is finished, so that figures follow a hand that never rests.

@@ -39,7 +39,6 @@ private:
         SharedPicture underpaint;
         std::vector<Pass> values;
         std::vector<Part> parts;
-        std::vector<Focus> foci;
         Reader reader;
         ValueScale scale;
         friend bool operator==(const Basis&, const Basis&) = default;

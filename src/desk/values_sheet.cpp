@@ -106,6 +106,12 @@ QWidget* ValuesSheet::shapes_page() {
 }
 
 void ValuesSheet::show_page(Page page) {
+    // Pages that are not seen don't keep the sheet as high as they are.
+    for (int i = 0; i < pages_->count(); ++i) {
+        const bool seen = i == static_cast<int>(page);
+        pages_->widget(i)->setSizePolicy(QSizePolicy::Preferred,
+                                         seen ? QSizePolicy::Preferred : QSizePolicy::Ignored);
+    }
     pages_->setCurrentIndex(static_cast<int>(page));
     tab_group_->button(static_cast<int>(page))->setChecked(true);
     canvas_.put_down();

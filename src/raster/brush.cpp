@@ -12,6 +12,11 @@ double radius_at(const Brush& brush, double pressure) {
     return std::max(0.5, brush.radius * (0.5 + 0.5 * pressure));
 }
 
+float coverage_at(float away, float hardness) {
+    const float t = std::clamp((1 - away) / std::max(1 - hardness, 1e-6F), 0.0F, 1.0F);
+    return t * t * (3 - 2 * t);
+}
+
 double between(double from, double to, double share) {
     return from + share * (to - from);
 }
@@ -19,10 +24,7 @@ double between(double from, double to, double share) {
 }  // namespace
 
 double dab_coverage(double away, double hardness) {
-    if (away <= hardness) return 1;
-    if (away >= 1) return 0;
-    const double t = (1 - away) / (1 - hardness);
-    return t * t * (3 - 2 * t);
+    return coverage_at(static_cast<float>(away), static_cast<float>(hardness));
 }
 
 Rect BrushStroke::move(Picture& mask, const PenPoint& to) {
@@ -58,14 +60,17 @@ Rect BrushStroke::dab(Picture& mask, const PenPoint& pen) const {
     const double flow = std::clamp(brush_.flow, 0.0, 1.0) * pressure;
     if (area.empty() || flow <= 0) return {};
     std::vector<float> row(static_cast<std::size_t>(area.width));
+    const auto full = static_cast<float>(flow), reach = static_cast<float>(1 / radius);
+    const auto hardness = static_cast<float>(brush_.hardness);
+    const float left_of = static_cast<float>(area.x + 0.5 - pen.at.x);
+    const float toward = brush_.takes_off ? 0.0F : 1.0F;
     for (int y = area.y; y < area.bottom(); ++y) {
         mask.read_channel(0, area.x, y, row);
-        const double dy = y + 0.5 - pen.at.y;
-        for (int x = 0; x < area.width; ++x) {
-            const double away = std::hypot(area.x + x + 0.5 - pen.at.x, dy) / radius;
-            const auto laid = static_cast<float>(flow * dab_coverage(away, brush_.hardness));
-            float& v = row[static_cast<std::size_t>(x)];
-            v = brush_.takes_off ? v * (1 - laid) : v + laid * (1 - v);
+        const auto dy = static_cast<float>(y + 0.5 - pen.at.y);
+        for (std::size_t x = 0; x < row.size(); ++x) {
+            const float dx = left_of + static_cast<float>(x);
+            const float laid = full * coverage_at(std::sqrt(dx * dx + dy * dy) * reach, hardness);
+            row[x] += laid * (toward - row[x]);
         }
         mask.write_channel(0, area.x, y, row);
     }
