@@ -81,9 +81,11 @@ void RatioTable::Finalize() {
         slower(changed + ", 96 Mpx against 4 Mpx", frame("frame/fit/96"), frame("frame/fit/4"),
                1.3);
     }
-    for (const auto& [what, name] :
-         {std::pair("a split dragged", "split"), {"an end of the planned range dragged", "range"},
-          {"a focus dragged", "focus"}, {"a brush stroke", "brush"}, {"a curve bent", "curve"}})
+    for (const auto& [what, name] : {std::pair("a split dragged", "split"),
+                                     {"an end of the planned range dragged", "range"},
+                                     {"a focus dragged", "focus"},
+                                     {"a brush stroke", "brush"},
+                                     {"a curve bent", "curve"}})
         at_most(std::string(what) + " on the Values bench, picture and figures, 24 Mpx",
                 std::string("values/24/") + name, 50, " ms");
     at_most("peak memory, 24 Mpx, 12 passes, open and rendered", "memory/24", 600, " MB");

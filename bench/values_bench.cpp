@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a hand does on the Values bench, through the real window at 24 Mpx: how long until the picture
-// and the figures (of the viewing scale, as long as it moves) have followed one move of a drag.
+// What a hand does on the Values bench, through the real window at 24 Mpx: how long until the
+// picture and the figures (of the viewing scale, as long as it moves) have followed one move of a
+// drag.
 #include <benchmark/benchmark.h>
 
 #include <QApplication>
@@ -28,7 +29,8 @@ Painting values_painting() {
     painting.passes.clear();
     painting.seals.clear();
     const Size size = painting.size();
-    painting = with_foci(painting, {{"A", {size.width * 0.6, size.height * 0.5}, size.width * 0.06}});
+    painting =
+        with_foci(painting, {{"A", {size.width * 0.6, size.height * 0.5}, size.width * 0.06}});
     Plan plan;
     plan.range = {1.5, 9};
     painting = with_plan(painting, plan);
@@ -73,7 +75,8 @@ void drag(benchmark::State& state, const Hand& hand) {
             while (!window.canvas().settled() || (hand.measures && figures.count() == 0))
                 QApplication::processEvents(QEventLoop::WaitForMoreEvents);
             QApplication::processEvents();  // what was asked to be painted is painted
-            times.push_back(std::chrono::duration<double, std::milli>(Clock::now() - begin).count());
+            times.push_back(
+                std::chrono::duration<double, std::milli>(Clock::now() - begin).count());
             QTest::qWait(8);
         }
         hand.end(window);
@@ -96,52 +99,50 @@ const int registered = [] {
             ->UseManualTime()
             ->Iterations(1);
     };
-    add("split",
-        {[](MainWindow& w) { w.canvas().set_lens(Lens::shapes_3); },
-         [](MainWindow& w, int i) {
-             w.session().change("Split",
-                                with_splits(w.session().painting(), ShapeCount::three,
-                                            {3 + 0.01 * i, 6}),
-                                "split");
-         },
-         [](MainWindow& w) { w.session().end_gesture(); }});
-    add("range",
-        {[](MainWindow&) {},
-         [](MainWindow& w, int i) {
-             Plan plan = w.session().painting().plan;
-             plan.range->darkest = 1.5 + 0.01 * i;
-             w.session().change("Range", with_plan(w.session().painting(), plan), "range");
-         },
-         [](MainWindow& w) { w.session().end_gesture(); }});
-    add("focus",
-        {[](MainWindow&) {},
-         [](MainWindow& w, int i) {
-             auto foci = w.session().painting().plan.foci;
-             foci[0].centre.x += i % 2 ? 60 : -40;
-             w.session().change("Focus", with_foci(w.session().painting(), foci), "focus");
-         },
-         [](MainWindow& w) { w.session().end_gesture(); }});
-    add("brush",
-        {[](MainWindow& w) {
-             BrushTool& brush = w.canvas().brush();
-             brush.set_pass(1);
-             brush.set_brush({250, 0, 0.1, false});
-             brush.press(on_canvas(w, 0.2, 0.5), 0.8);
-         },
-         [](MainWindow& w, int i) {
-             w.canvas().brush().move(on_canvas(w, 0.2 + 0.01 * i, 0.5 + 0.002 * (i % 9)), 0.8);
-         },
-         [](MainWindow& w) { w.canvas().brush().release(); }, true});
-    add("curve",
-        {[](MainWindow&) {},
-         [](MainWindow& w, int i) {
-             Pass pass = w.session().painting().values[0];
-             pass.reach.painted = nullptr;
-             pass.source = Curve{shift_curve(0.3 + 0.01 * i), {}, {}, {}};
-             w.session().change(
-                 "Curve", with_changed_pass(w.session().painting(), 0, pass, Stage::values), "curve");
-         },
-         [](MainWindow& w) { w.session().end_gesture(); }, true});
+    add("split", {[](MainWindow& w) { w.canvas().set_lens(Lens::shapes_3); },
+                  [](MainWindow& w, int i) {
+                      w.session().change(
+                          "Split",
+                          with_splits(w.session().painting(), ShapeCount::three, {3 + 0.01 * i, 6}),
+                          "split");
+                  },
+                  [](MainWindow& w) { w.session().end_gesture(); }});
+    add("range", {[](MainWindow&) {},
+                  [](MainWindow& w, int i) {
+                      Plan plan = w.session().painting().plan;
+                      plan.range->darkest = 1.5 + 0.01 * i;
+                      w.session().change("Range", with_plan(w.session().painting(), plan), "range");
+                  },
+                  [](MainWindow& w) { w.session().end_gesture(); }});
+    add("focus", {[](MainWindow&) {},
+                  [](MainWindow& w, int i) {
+                      auto foci = w.session().painting().plan.foci;
+                      foci[0].centre.x += i % 2 ? 60 : -40;
+                      w.session().change("Focus", with_foci(w.session().painting(), foci), "focus");
+                  },
+                  [](MainWindow& w) { w.session().end_gesture(); }});
+    add("brush", {[](MainWindow& w) {
+                      BrushTool& brush = w.canvas().brush();
+                      brush.set_pass(1);
+                      brush.set_brush({250, 0, 0.1, false});
+                      brush.press(on_canvas(w, 0.2, 0.5), 0.8);
+                  },
+                  [](MainWindow& w, int i) {
+                      w.canvas().brush().move(on_canvas(w, 0.2 + 0.01 * i, 0.5 + 0.002 * (i % 9)),
+                                              0.8);
+                  },
+                  [](MainWindow& w) { w.canvas().brush().release(); }, true});
+    add("curve", {[](MainWindow&) {},
+                  [](MainWindow& w, int i) {
+                      Pass pass = w.session().painting().values[0];
+                      pass.reach.painted = nullptr;
+                      pass.source = Curve{shift_curve(0.3 + 0.01 * i), {}, {}, {}};
+                      w.session().change(
+                          "Curve",
+                          with_changed_pass(w.session().painting(), 0, pass, Stage::values),
+                          "curve");
+                  },
+                  [](MainWindow& w) { w.session().end_gesture(); }, true});
     return 0;
 }();
 

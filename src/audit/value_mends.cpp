@@ -43,8 +43,7 @@ Source curve_source(CurvePoints all) {
 std::optional<ValuesAudit> with_laid(const Painting& painting, const Pass& pass, Reader reader,
                                      int side, const std::stop_token& stop) {
     const Painting tried = staged(with_pass(painting, pass, Stage::values), Stage::values);
-    return audit_values(tried, {reader, level_for(painting.size(), side), false, false},
-                        stop);
+    return audit_values(tried, {reader, level_for(painting.size(), side), false, false}, stop);
 }
 
 /// What `of` comes to is brought to `wanted` by bisection between two amounts; `of` rises with the

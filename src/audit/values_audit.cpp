@@ -123,8 +123,7 @@ std::optional<ValuesAudit> audit_values(const Painting& values, const ValuesAudi
         result.parts.push_back(figures_of(values.parts[i], sum.parts[i], pixels));
 
     result.viewing = at_viewing_scale(std::move(*steps), values.size());
-    if (options.focus)
-        result.focus = audit_focus(result.viewing, values.plan.foci, std::nullopt);
+    if (options.focus) result.focus = audit_focus(result.viewing, values.plan.foci, std::nullopt);
     if (stop.stop_requested()) return std::nullopt;
     if (options.edges) {
         result.edges = find_edges(result.viewing);

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "colour/reader.h"
+#include "colour/value_scale.h"
 #include "files/result.h"
 #include "painting/plan.h"
 #include "raster/picture.h"
@@ -29,6 +30,11 @@ struct AuditRequest {
     std::vector<Focus> foci;
     std::optional<std::string> under;
 };
+struct ValuesRequest {
+    std::filesystem::path in;
+    Reader reader = Reader::lightness;
+    ValueScale scale = ValueScale::one_to_nine;
+};
 struct DemoRequest {
     std::filesystem::path folder;
     Size size{1600, 1200};
@@ -36,6 +42,7 @@ struct DemoRequest {
 
 int run(const RenderRequest& request);
 int run(const AuditRequest& request);
+int run(const ValuesRequest& request);
 int run(const DemoRequest& request);
 int run_info(const std::filesystem::path& in);
 

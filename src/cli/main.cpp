@@ -71,6 +71,15 @@ int main(int argc, char** argv) {
         ->multi_option_policy(CLI::MultiOptionPolicy::TakeAll);
     audit_command->add_option("--under", audit.under, "Name of the layer that is the underpaint");
 
+    ValuesRequest values;
+    bool tenths = false;
+    auto* values_command =
+        app.add_subcommand("values", "Compare the values with their plan; 0 as planned, 1 not");
+    values_command->add_option("IN.ora", values.in, "The painting")->required();
+    values_command->add_option("--reader", values.reader, "How values are read")
+        ->transform(CLI::CheckedTransformer(readers));
+    values_command->add_flag("--tenths", tenths, "Count steps from 0 to 10");
+
     DemoRequest demo;
     std::string size;
     auto* demo_command = app.add_subcommand("demo", "Make the demo painting");
@@ -94,6 +103,8 @@ int main(int argc, char** argv) {
     try {
         if (*render_command) return run(render);
         if (*audit_command) return run(audit);
+        if (tenths) values.scale = ValueScale::zero_to_ten;
+        if (*values_command) return run(values);
         if (*demo_command) return run(demo);
         if (*info_command) return run_info(info);
     } catch (const std::bad_alloc&) {

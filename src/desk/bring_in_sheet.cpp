@@ -32,11 +32,10 @@ public:
     Reader reader() const { return reader_; }
     void set_view(QImage image, double p95, double most) {
         image_ = std::move(image);
-        off_ = reader_ == Reader::lightness
-                   ? tr("the measure of the others")
-                   : tr("off L* by up to %1 steps, 95% within %2")
-                         .arg(most, 0, 'f', 1)
-                         .arg(p95, 0, 'f', 2);
+        off_ = reader_ == Reader::lightness ? tr("the measure of the others")
+                                            : tr("off L* by up to %1 steps, 95% within %2")
+                                                  .arg(most, 0, 'f', 1)
+                                                  .arg(p95, 0, 'f', 2);
         setAccessibleName(QStringLiteral("%1, %2").arg(from_view(text_of(reader_).label), off_));
         update();
     }
@@ -54,8 +53,9 @@ protected:
                                room.y() + (room.height() - size.height()) / 2},
                               size);
             painter.setRenderHint(QPainter::SmoothPixmapTransform);
-            painter.drawImage(place, image_.scaled(size * devicePixelRatioF(),
-                                                   Qt::IgnoreAspectRatio, Qt::SmoothTransformation));
+            painter.drawImage(place,
+                              image_.scaled(size * devicePixelRatioF(), Qt::IgnoreAspectRatio,
+                                            Qt::SmoothTransformation));
         }
         const QRect label(edge, height() - words + scaled(4), width() - 2 * edge, scaled(16));
         painter.setFont(body_font(true));
@@ -85,15 +85,17 @@ BringInSheet::BringInSheet(Session& session, QWidget* parent)
     QFont large = body_font(true);
     large.setPixelSize(scaled(15));
     title->setFont(large);
-    about_ = hint_label(tr("Where colours are strong the readers disagree. The chosen one makes the "
-                           "grey underpaint; the file itself stays as it is."));
+    about_ =
+        hint_label(tr("Where colours are strong the readers disagree. The chosen one makes the "
+                      "grey underpaint; the file itself stays as it is."));
     auto* tiles = new QGridLayout;
     tiles->setSpacing(scaled(8));
     for (const ReaderText& text : kReaders) {
         auto* tile = new ReaderTile(text.reader);
         const auto place = static_cast<int>(tiles_.size());
         tiles->addWidget(tile, place / 2, place % 2);
-        connect(tile, &QPushButton::clicked, this, [this, reader = text.reader] { choose(reader); });
+        connect(tile, &QPushButton::clicked, this,
+                [this, reader = text.reader] { choose(reader); });
         tiles_.push_back(tile);
     }
     left_ = action_button("turn_left", tr("Turn left"), tr("By a quarter"));
@@ -103,8 +105,9 @@ BringInSheet::BringInSheet(Session& session, QWidget* parent)
     keep_ = action_button("keep_colours", tr("Keep the colours"),
                           tr("The coloured picture itself becomes the underpaint; its values are "
                              "read as chosen at the top right"));
-    grey_ = action_button("read_to_grey", {}, tr("Make the grey underpaint, as the chosen reader "
-                                                 "sees it"));
+    grey_ = action_button("read_to_grey", {},
+                          tr("Make the grey underpaint, as the chosen reader "
+                             "sees it"));
     grey_->setProperty("role", "main");
     connect(left_, &QPushButton::clicked, this, [this] { turn(Turn::left); });
     connect(right_, &QPushButton::clicked, this, [this] { turn(Turn::right); });
@@ -159,7 +162,8 @@ void BringInSheet::look() {
     job_.start([this, picture = painting_->underpaint](const std::stop_token& stop,
                                                        const auto& deliver) {
         constexpr int side = 600;  // at least as large as a tile shows it
-        for (const ReaderView& view : reader_views(*picture, level_for(picture->size(), side), stop))
+        for (const ReaderView& view :
+             reader_views(*picture, level_for(picture->size(), side), stop))
             deliver([this, view, image = image_of(view.grey)] {
                 tiles_[static_cast<std::size_t>(view.reader)]->set_view(image, view.p95, view.most);
             });

@@ -44,6 +44,7 @@ void Canvas::begin_painting() {
     put_down();
     show_only(nullptr);
     seen_.reset();
+    shown_looks_.reset();
     sight_.shown_pass.reset();
     transform_.set_picture(session_.painting().size());
     transform_.set_canvas(size());
@@ -54,6 +55,7 @@ void Canvas::take_change() {
         put_down();
         show_only(nullptr);
         seen_.reset();
+        shown_looks_.reset();
         transform_.set_picture(session_.painting().size());
         transform_.set_canvas(size());
     }
@@ -130,7 +132,11 @@ void Canvas::refresh() {
     const View view = transform_.view_for(devicePixelRatioF());
     if (view.area.empty()) return update();
     shown_looks_ = looks();
-    projector_.show(session_.shown(), wanted_sight(), view);
+    Sight sight = wanted_sight();
+    // The values have no seal of their own; a glance at it is one below the seal line.
+    const bool at_seal = peeked_ == Lens::seal && session_.painting().sealed();
+    if (at_seal) sight.upto = 0;
+    projector_.show(at_seal ? session_.painting() : session_.shown(), sight, view);
 }
 
 void Canvas::take(const Seen& seen, Lens lens) {

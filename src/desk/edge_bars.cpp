@@ -26,18 +26,30 @@ QSize EdgeBars::sizeHint() const {
     return {scaled(200), scaled(20) * static_cast<int>(kEdgeKinds)};
 }
 
+std::optional<EdgeLengths> EdgeBars::lengths() const {
+    return part_ ? edges_.lengths_of_part(*part_) : edges_.lengths();
+}
+
+void EdgeBars::show_part(std::optional<PartId> part) {
+    if (part == part_) return;
+    part_ = part;
+    refresh();
+}
+
 void EdgeBars::refresh() {
+    const auto shown = lengths();
     QStringList words;
-    for (std::size_t i = 0; edges_.lengths() && i < kEdgeKinds; ++i)
+    for (std::size_t i = 0; shown && i < kEdgeKinds; ++i)
         words << tr("%1 %2%")
                      .arg(from_view(kEdgeNames[i]))
-                     .arg(100 * edges_.lengths()->share(static_cast<EdgeKind>(i)), 0, 'f', 0);
+                     .arg(100 * shown->share(static_cast<EdgeKind>(i)), 0, 'f', 0);
     setAccessibleName(tr("Edges: %1").arg(words.join(QStringLiteral(", "))));
     update();
 }
 
 void EdgeBars::paintEvent(QPaintEvent*) {
     QPainter painter(this);
+    const auto shown = lengths();
     const int row = scaled(20), left = scaled(60), right = width() - scaled(44);
     for (std::size_t i = 0; i < kEdgeKinds; ++i) {
         const int top = static_cast<int>(i) * row;
@@ -47,8 +59,8 @@ void EdgeBars::paintEvent(QPaintEvent*) {
                          tr(std::string(kEdgeNames[i]).c_str()));
         const QRect groove(left, top + row / 2 - scaled(3), right - left, scaled(6));
         painter.fillRect(groove, greys().bar);
-        if (!edges_.lengths() || edges_.lengths()->total() <= 0) continue;
-        const double share = edges_.lengths()->share(static_cast<EdgeKind>(i));
+        if (!shown || shown->total() <= 0) continue;
+        const double share = shown->share(static_cast<EdgeKind>(i));
         painter.fillRect(QRectF(groove.x(), groove.y(), groove.width() * share, groove.height()),
                          greys().strong);
         painter.setFont(figure_font());

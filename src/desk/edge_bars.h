@@ -12,6 +12,8 @@ class EdgeBars : public QWidget {
     Q_OBJECT
 public:
     explicit EdgeBars(const EdgeMeter& edges, QWidget* parent = nullptr);
+    /// The edges of one part, or of the whole picture.
+    void show_part(std::optional<PartId> part);
     QSize sizeHint() const override;
 
 protected:
@@ -19,7 +21,10 @@ protected:
 
 private:
     void refresh();
+    std::optional<EdgeLengths> lengths() const;
+
     const EdgeMeter& edges_;
+    std::optional<PartId> part_;
 };
 
 }  // namespace underpaint

@@ -52,6 +52,14 @@ void EdgeMeter::take_values() {
     emit changed();
 }
 
+std::optional<EdgeLengths> EdgeMeter::lengths_of_part(PartId part) const {
+    if (!figures_) return std::nullopt;
+    const auto found = std::ranges::find(figures_->parts, part, &PartFigures::part);
+    const auto place = static_cast<std::size_t>(found - figures_->parts.begin());
+    return place < figures_->part_edges.size() ? std::optional(figures_->part_edges[place])
+                                               : std::nullopt;
+}
+
 std::optional<EdgePoint> EdgeMeter::near(QPointF picture) const {
     if (!figures_) return std::nullopt;
     const double scale = figures_->edges->scale;

@@ -21,6 +21,8 @@ public:
 
     /// Nothing until they are found.
     const std::optional<EdgeLengths>& lengths() const { return lengths_; }
+    /// Those of one part, in the painting's order of parts as it was when they were found.
+    std::optional<EdgeLengths> lengths_of_part(PartId part) const;
     /// To be drawn over the whole picture: hard edges white and thick, lost ones dark and thin.
     const QImage& drawing() const { return drawing_; }
     /// The edge nearest to a place of the picture, if one is near.

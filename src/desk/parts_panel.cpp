@@ -419,6 +419,7 @@ void PartsPanel::refresh_tools() {
                "Escape when it is right."));
 
     chosen_row_->setVisible(part.has_value());
+    emit chosen_changed(part);
     if (!part) return;
     const Painting& painting = session_.painting();
     const auto place = std::ranges::find(painting.parts, *part, &Part::id);
@@ -499,18 +500,18 @@ void PartsPanel::look_for_slivers() {
     sliver_row_->hide();
     slivers_job_.stop();
     if (searched_.empty()) return;
-    slivers_job_.start(
-        [this, painting = session_.painting()](const std::stop_token& stop, const auto& deliver) {
-            deliver([this, found = find_slivers(painting, stop)] {
-                slivers_ = found;
-                sliver_row_->setVisible(!found.empty());
-                const std::size_t count = found.slivers.size();
-                sliver_text_->setText(
-                    (count == 1 ? tr("1 uncovered sliver") : tr("%1 uncovered slivers").arg(count)) +
-                    (found.share < 0.0005 ? tr(", < 0.1%")
-                                          : tr(", %1").arg(share_in_words(found.share))));
-            });
+    slivers_job_.start([this, painting = session_.painting()](const std::stop_token& stop,
+                                                              const auto& deliver) {
+        deliver([this, found = find_slivers(painting, stop)] {
+            slivers_ = found;
+            sliver_row_->setVisible(!found.empty());
+            const std::size_t count = found.slivers.size();
+            sliver_text_->setText(
+                (count == 1 ? tr("1 uncovered sliver") : tr("%1 uncovered slivers").arg(count)) +
+                (found.share < 0.0005 ? tr(", < 0.1%")
+                                      : tr(", %1").arg(share_in_words(found.share))));
         });
+    });
 }
 
 void PartsPanel::show_slivers(bool on) {

@@ -29,6 +29,10 @@ public:
     /// Work on pixels is under way.
     bool busy() const { return picker_.busy() || slivers_job_.running(); }
 
+signals:
+    /// The part that is chosen; nothing when none is.
+    void chosen_changed(std::optional<underpaint::PartId> part);
+
 private:
     QWidget* table();
     QWidget* make_row();

@@ -166,8 +166,8 @@ void SealsPanel::put_off() {
 }
 
 void SealsPanel::foresee() {
-    job_.start([this, painting = session_.painting(), reader = session_.reader()](const std::stop_token& stop,
-                                                            const auto& deliver) {
+    job_.start([this, painting = session_.painting(), reader = session_.reader()](
+                   const std::stop_token& stop, const auto& deliver) {
         const SharedPicture shaped = shaped_underpaint(painting, stop);
         if (!shaped) return;
         std::optional<SealChange> change;

@@ -316,26 +316,31 @@ void ValuePassPanel::refresh() {
 }
 
 void ValuePassPanel::refresh_rows() {
-    const auto passes = session_.has_painting() ? session_.painting().values : std::vector<Pass>();
-    empty_->setVisible(passes.empty());
-    list_->setVisible(!passes.empty());
-    if (passes == listed_) return;
-    listed_ = passes;
+    std::vector<std::pair<QString, bool>> rows;
+    if (session_.has_painting())
+        for (const Pass& pass : session_.painting().values)
+            rows.emplace_back(
+                QStringLiteral("%1   ·   %2")
+                    .arg(QString::fromStdString(pass.name), landing_of(session_.painting(), pass)),
+                pass.on);
+    empty_->setVisible(rows.empty());
+    list_->setVisible(!rows.empty());
+    if (rows == listed_) return;
+    listed_ = rows;
     const QSignalBlocker quiet(list_);
-    while (list_->count() > static_cast<int>(passes.size()))
-        delete list_->takeItem(list_->count() - 1);
-    while (list_->count() < static_cast<int>(passes.size())) list_->addItem(QString());
-    for (std::size_t i = 0; i < passes.size(); ++i) {
-        QListWidgetItem* item = list_->item(static_cast<int>(i));
+    const auto count = static_cast<int>(rows.size());
+    while (list_->count() > count) delete list_->takeItem(list_->count() - 1);
+    while (list_->count() < count) list_->addItem(QString());
+    for (int i = 0; i < count; ++i) {
+        const auto& [text, on] = rows[static_cast<std::size_t>(i)];
+        QListWidgetItem* item = list_->item(i);
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
-        item->setCheckState(passes[i].on ? Qt::Checked : Qt::Unchecked);
-        item->setText(QStringLiteral("%1   ·   %2")
-                          .arg(QString::fromStdString(passes[i].name),
-                               landing_of(session_.painting(), passes[i])));
-        item->setForeground(passes[i].on ? greys().text : greys().secondary);
+        item->setCheckState(on ? Qt::Checked : Qt::Unchecked);
+        item->setText(text);
+        item->setForeground(on ? greys().text : greys().secondary);
     }
     list_->setCurrentRow(chosen_ ? static_cast<int>(*chosen_) : -1);
-    list_->setFixedHeight(std::clamp(list_->count(), 1, kMostRows) * scaled(26) + scaled(3));
+    list_->setFixedHeight(std::clamp(count, 1, kMostRows) * scaled(26) + scaled(3));
 }
 
 void ValuePassPanel::refresh_settings() {

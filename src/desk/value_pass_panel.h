@@ -47,7 +47,7 @@ private:
     Canvas& canvas_;
     SimulatedPen pen_;
     std::optional<std::size_t> chosen_;
-    std::vector<Pass> listed_;
+    std::vector<std::pair<QString, bool>> listed_;  // what the rows say, and whether they are on
     QListWidget* list_;
     QLabel *empty_, *reach_;
     QWidget *settings_, *brush_row_;

@@ -99,8 +99,18 @@ QWidget* ValuesSheet::shapes_page() {
     column->addLayout(head);
     column->addWidget(shapes_);
     column->addSpacing(scaled(6));
-    column->addWidget(group_title(tr("Edges")));
-    column->addWidget(new EdgeBars(canvas_.edge_meter()));
+    auto* title = group_title(tr("Edges"));
+    title->setObjectName(QStringLiteral("edges_title"));
+    auto* edges = new EdgeBars(canvas_.edge_meter());
+    column->addWidget(title);
+    column->addWidget(edges);
+    connect(parts_, &PartsPanel::chosen_changed, this,
+            [this, title, edges](std::optional<PartId> part) {
+                edges->show_part(part);
+                const Part* shown = part ? session_.painting().part(*part) : nullptr;
+                title->setText(shown ? tr("Edges of %1").arg(QString::fromStdString(shown->name))
+                                     : tr("Edges"));
+            });
     column->addStretch(1);
     return page;
 }

@@ -128,6 +128,27 @@ TEST_F(Command, DemoMakesAPaintingThatCanBeAudited) {
     EXPECT_EQ(nlohmann::json::parse(audit.out)["width"], 160);
 }
 
+TEST_F(Command, ValuesAreComparedWithTheirPlan) {
+    Painting painting = testing::with_columns(sealed(testing::ramp({400, 300})), "Left", 0, 200);
+    Plan plan;
+    plan.range = {3, 8};
+    plan.steps[painting.parts[0].id] = 6;
+    painting = with_plan(painting, plan);
+    ASSERT_TRUE(save_painting(folder_ / "a.ora", painting));
+    const Ran ran = run("values " + file("a.ora"));
+    EXPECT_EQ(ran.status, 1);
+    EXPECT_NE(ran.out.find("than the 3.0 to 8.0 of your plan"), std::string::npos) << ran.out;
+    EXPECT_NE(ran.out.find("Left stands at step 3."), std::string::npos) << ran.out;
+    const Ran tenths = run("values --tenths " + file("a.ora"));
+    EXPECT_NE(tenths.out.find("than the 2.5 to 8.8 of your plan"), std::string::npos) << tenths.out;
+    // From dark to light without a bare white.
+    ASSERT_TRUE(save_painting(
+        folder_ / "a.ora",
+        sealed(testing::grey_picture({400, 300}, [](int x, int) { return 0.1 + x / 500.0; }))));
+    EXPECT_EQ(run("values " + file("a.ora")).status, 0);
+    EXPECT_EQ(run("values " + file("missing.ora")).status, 2);
+}
+
 TEST_F(Command, InfoSaysWhatIsInAFile) {
     const Ran ran = run("info " + painting(tint({1, 0, 0}, BlendMode::overlay, 0.25F)));
     EXPECT_EQ(ran.status, 0);

@@ -45,8 +45,8 @@ TEST(Turns, OfAPaintingLookLikeThePaintingTurned) {
         float most = 0;
         for (int y = 0; y < wanted.size().height; ++y)
             for (int x = 0; x < wanted.size().width; ++x)
-                most = std::max(most, std::abs(testing::pixel(after, x, y).g -
-                                               testing::pixel(wanted, x, y).g));
+                most = std::max(
+                    most, std::abs(testing::pixel(after, x, y).g - testing::pixel(wanted, x, y).g));
         EXPECT_LE(most, 2.0F / 255) << static_cast<int>(turn);
         EXPECT_EQ(result.plan.foci[0].centre, turned(Point{20, 30}, painting.size(), turn));
     }
@@ -71,12 +71,12 @@ TEST(ReaderViews, DisagreeWhereColourIsStrong) {
         EXPECT_NEAR(view.grey.row(10)[20].r, 0.5, 0.003) << "a neutral reads the same in all";
         const Rgb seen = view.grey.row(10)[150];
         EXPECT_EQ(seen.r, seen.b);
-        EXPECT_NEAR(step_of(read(Reader::lightness, seen)),
-                    step_of(read(view.reader, {1, 0, 0})), 0.01);
-        EXPECT_NEAR(view.most,
-                    std::abs(read(view.reader, {1, 0, 0}) - read(Reader::lightness, {1, 0, 0})) /
-                        12.5,
+        EXPECT_NEAR(step_of(read(Reader::lightness, seen)), step_of(read(view.reader, {1, 0, 0})),
                     0.01);
+        EXPECT_NEAR(
+            view.most,
+            std::abs(read(view.reader, {1, 0, 0}) - read(Reader::lightness, {1, 0, 0})) / 12.5,
+            0.01);
     }
     EXPECT_GT(views[3].most, 0.5) << "glow reads a full red much lighter";
 }

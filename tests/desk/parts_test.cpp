@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Parts at the desk: outlining, picking, combining, snapping, planning, slivers.
 #include <QHeaderView>
+#include <QLabel>
 #include <QTreeWidget>
 
 #include "desk/bar_slider.h"
@@ -127,6 +128,16 @@ TEST_F(PartsAtTheDesk, AreShownAlone) {
     window_->canvas().setFocus();
     QTest::keyClick(&window_->canvas(), Qt::Key_Escape);
     EXPECT_FALSE(window_->canvas().shown_only());
+}
+
+TEST_F(PartsAtTheDesk, HaveEdgesOfTheirOwn) {
+    EXPECT_EQ(find<QLabel>("edges_title")->text(), "Edges");
+    pick("pick_touching", 50, 50);
+    settle();
+    EXPECT_EQ(find<QLabel>("edges_title")->text(), "Edges of Part 1");
+    EXPECT_TRUE(find("edge_bars")->accessibleName().contains("hard 100%"));
+    click("remove_part");
+    EXPECT_EQ(find<QLabel>("edges_title")->text(), "Edges");
 }
 
 TEST_F(PartsAtTheDesk, AreSoftenedAndSnapped) {

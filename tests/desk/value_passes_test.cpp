@@ -289,6 +289,13 @@ TEST_F(ValuesAtTheDesk, IsSealedTwiceComparedAndPutBackInForce) {
     click("reach_everywhere");
     settle();
     EXPECT_EQ(find<QPushButton>("seal")->text(), "Seal again");
+    const double deepened = step_shown(200, 150);
+    QTest::keyPress(&window_->canvas(), Qt::Key_S);
+    settle();
+    EXPECT_GT(step_shown(200, 150), deepened + 0.5) << "a glance at what is sealed";
+    QTest::keyRelease(&window_->canvas(), Qt::Key_S);
+    settle();
+    EXPECT_NEAR(step_shown(200, 150), deepened, 1e-6);
     click("seal");
     EXPECT_EQ(painting().seals.size(), 1U) << "what it changes is said first";
     const QString foreseen = find<QLabel>("foreseen")->text();

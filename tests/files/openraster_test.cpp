@@ -500,6 +500,14 @@ TEST_F(OpenRaster, DamagedDataOfOursIsTroubleAndNotACrash) {
               std::string::npos);
     EXPECT_EQ(replaced("\"on\": true", "\"on\": false"), "no trouble");
     EXPECT_EQ(replaced("\"splits\"", "\"spliffs\""), "no trouble") << "as older paintings were";
+    EXPECT_NE(replaced("\"seal_in_force\": 0", "\"seal_in_force\": -1").find("is missing"),
+              std::string::npos);
+    EXPECT_NE(replaced("\"steps\": []", "\"steps\": [], \"key\": \"dusky\"").find("\"dusky\""),
+              std::string::npos);
+    EXPECT_NE(replaced("\"steps\": []", "\"steps\": [], \"range\": [1]").find("damaged"),
+              std::string::npos);
+    EXPECT_EQ(replaced("\"steps\": []", "\"steps\": [{\"part\":99,\"step\":-7}], \"lead\": 1e300"),
+              "no trouble");
     EXPECT_NE(replaced("\"splits\": {", "\"splits\": {\"2\": [\"x\"], \"y\": {").find("damaged"),
               std::string::npos);
 
