@@ -6,14 +6,13 @@
 #include "audit/slivers.h"
 #include "desk/canvas.h"
 #include "desk/part_picker.h"
+#include "desk/parts_table.h"
 #include "painting/parameter.h"
 
 class QLabel;
 class QMenu;
 class QPushButton;
 class QStackedWidget;
-class QTreeWidget;
-class QTreeWidgetItem;
 
 namespace underpaint {
 
@@ -34,40 +33,33 @@ signals:
     void chosen_changed(std::optional<underpaint::PartId> part);
 
 private:
-    QWidget* table();
     QWidget* make_row();
     QWidget* tool_settings();
     QWidget* chosen_row();
     QWidget* sliver_row();
     BarSlider* setting(const Parameter& parameter, double PickSettings::*member);
     void refresh();
-    void refresh_rows();
-    void refresh_figures();
     void refresh_tools();
     void choose(PartId part);
-    void edited(QTreeWidgetItem* item, int column);
-    void plan_step(PartId part, const QString& text);
-    void toggle_alone();
+    void show_alone(PartId part);
+    void toggle_alone(bool again);
     void pick(QPointF picture);
     void move_chosen(int by);
     void look_for_slivers();
     void show_slivers(bool on);
-    std::optional<PartId> chosen() const;
     PartTarget target() const;
     void fill_targets();
 
     Session& session_;
-    const ValuesMeter& values_;
     Canvas& canvas_;
     PartPicker picker_;
     PickKind kind_ = PickKind::by_value;
     Combine how_ = Combine::replace;
-    std::vector<Part> listed_;  // what the rows are of
-    bool newly_chosen_ = false;
     LatestJob slivers_job_;
     std::vector<SharedPicture> searched_;  // masks that slivers were looked for between
     Slivers slivers_;
-    QTreeWidget* parts_;
+    PartsTable* parts_;
+    bool shows_part_ = false;  // alone, on the canvas
     QLabel *hint_, *sliver_text_;
     QMenu* targets_;
     QWidget *settings_, *chosen_row_, *sliver_row_;

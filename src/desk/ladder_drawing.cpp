@@ -1,0 +1,211 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the ladder draws: the scale, distributions, the plan and the figures below.
+#include <QPainter>
+#include <QPainterPath>
+
+#include "colour/reader.h"
+#include "desk/greys.h"
+#include "desk/ladder.h"
+#include "desk/look.h"
+
+namespace underpaint {
+namespace {
+
+constexpr double kBarsPerStep = 4;
+
+QString figure(double v, int decimals = 1) {
+    return QString::number(v, 'f', decimals);
+}
+
+}  // namespace
+
+void Ladder::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.fillRect(rect(), greys().ladder);
+    painter.fillRect(QRect(width() - 1, 0, 1, height()), greys().rule);
+    draw_scale(painter);
+    if (left_steps() != nullptr) {
+        draw_distribution(painter, true);
+        if (bench_ == Bench::passes) draw_distribution(painter, false);
+    }
+    draw_range(painter);
+    draw_foci(painter);
+    draw_splits(painter);
+    if (pointer_) {
+        const QRectF place = scale_rect();
+        const double y = y_of(*pointer_), size = scaled(5);
+        painter.setRenderHint(QPainter::Antialiasing);
+        painter.setPen(QPen(greys().ladder, 1));
+        painter.setBrush(greys().strong);
+        for (const double side : {-1.0, 1.0}) {
+            const double x = side < 0 ? place.left() : place.right();
+            painter.drawPolygon(QPolygonF(
+                {{x, y}, {x + side * size * 1.5, y - size}, {x + side * size * 1.5, y + size}}));
+        }
+    }
+    draw_figures(painter);
+}
+
+void Ladder::draw_splits(QPainter& painter) const {
+    const Splits* at = splits();
+    if (at == nullptr) return;
+    const QRectF place = scale_rect();
+    const double left = place.left() - scaled(2), right = width() - scaled(8);
+    painter.setFont(figure_font());
+    for (std::size_t i = 0; i < at->size(); ++i) {
+        const double y = y_of((*at)[i]);
+        const bool held = is_chosen({Line::Kind::split, i});
+        // A dark edge keeps the line apart from the lightest cells.
+        painter.fillRect(QRectF(left, y - 2, right - left, 4), greys().ladder);
+        painter.fillRect(QRectF(left, y - (held ? 1.5 : 1), right - left, held ? 3 : 2),
+                         greys().strong);
+        painter.setPen(held ? greys().strong : greys().secondary);
+        painter.drawText(
+            QRectF(place.right(), y - scaled(17), right - place.right() - scaled(4), scaled(15)),
+            Qt::AlignRight | Qt::AlignVCenter, figure(on_scale((*at)[i], scale())));
+    }
+}
+
+/// The planned range as a dashed box beside the scale, its ends by their steps.
+void Ladder::draw_range(QPainter& painter) const {
+    if (bench_ != Bench::values || !session_.has_painting()) return;
+    const auto& range = session_.painting().plan.range;
+    if (!range) return;
+    const QRectF place = scale_rect();
+    const double left = place.right() + scaled(4), right = width() - scaled(8);
+    const QRectF box(QPointF(left, y_of(range->lightest)), QPointF(right, y_of(range->darkest)));
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(greys().text, 1, Qt::DashLine));
+    painter.drawRect(box);
+    painter.setFont(figure_font());
+    const auto end = [&](Line::Kind kind, double step, double y) {
+        const bool held = is_chosen({kind});
+        if (held) painter.fillRect(QRectF(left, y_of(step) - 1, right - left, 3), greys().strong);
+        painter.setPen(held ? greys().strong : greys().text);
+        painter.drawText(QRectF(left, y, right - left, scaled(14)),
+                         Qt::AlignLeft | Qt::AlignVCenter, figure(on_scale(step, scale())));
+    };
+    end(Line::Kind::lightest, range->lightest, box.top() - scaled(16));
+    end(Line::Kind::darkest, range->darkest, box.bottom() + scaled(3));
+}
+
+/// Each focus by its letter at its mean step.
+void Ladder::draw_foci(QPainter& painter) const {
+    if (bench_ != Bench::values || !session_.has_painting()) return;
+    const auto& foci = session_.painting().plan.foci;
+    const auto& means = foci_.means();
+    painter.setFont(secondary_font());
+    for (std::size_t i = 0; i < std::min(foci.size(), means.size()); ++i) {
+        if (!means[i]) continue;
+        const double y = y_of(*means[i]), size = scaled(14);
+        const QRectF box(scale_rect().right() + scaled(8), y - size / 2, size, size);
+        painter.setRenderHint(QPainter::Antialiasing);
+        painter.setPen(QPen(greys().strong, 1));
+        painter.setBrush(greys().ladder);
+        painter.drawEllipse(box);
+        painter.setPen(greys().strong);
+        painter.drawText(box, Qt::AlignCenter, QString(QChar(u'A' + static_cast<int>(i))));
+        painter.setRenderHint(QPainter::Antialiasing, false);
+    }
+}
+
+void Ladder::draw_scale(QPainter& painter) const {
+    painter.setFont(secondary_font());
+    painter.setPen(greys().secondary);
+    const int margin = scaled(8);
+    const QRect head(margin, 0, width() - 2 * margin - 1, scaled(26));
+    const bool passes = bench_ == Bench::passes;
+    painter.drawText(head, Qt::AlignLeft | Qt::AlignVCenter,
+                     passes ? tr("sealed") : tr("painting"));
+    if (session_.has_painting() || passes)
+        painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter, passes ? tr("now") : tr("plan"));
+
+    const QRectF place = scale_rect();
+    const double high = place.height() / cells();
+    for (int i = 0; i < cells(); ++i) {
+        const int step = i + static_cast<int>(shape_of(scale()).first);
+        const int level =
+            qRound(255 * encoded_grey_of(lightness_of_step(static_cast<float>(step), scale())));
+        const QRectF cell(place.left(), place.bottom() - (i + 1) * high + 1, place.width(),
+                          high - 2);
+        painter.fillRect(cell, QColor(level, level, level));
+        painter.setPen(level > 110 ? QColor(0x22, 0x22, 0x22) : QColor(0xe0, 0xe0, 0xe0));
+        painter.drawText(cell, Qt::AlignCenter, QString::number(step));
+    }
+}
+
+void Ladder::draw_distribution(QPainter& painter, bool left) const {
+    const QRectF place = scale_rect();
+    // Both sides share a measure, so that they can be compared; one bar of it is the tallest of
+    // both.
+    double most = 1e-9;
+    const int bars = static_cast<int>(8 * kBarsPerStep) + 1;
+    const auto share = [&](const StepHistogram& of, int bar) {
+        const double middle = 1 + bar / kBarsPerStep, half = 0.5 / kBarsPerStep;
+        return of.share_between(middle - half, middle + half);
+    };
+    for (int bar = 0; bar < bars; ++bar)
+        most = std::max({most, share(*left_steps(), bar), share(*steps_now(), bar)});
+
+    const double room = left ? place.left() - scaled(4) : width() - place.right() - scaled(8);
+    const double thick = std::abs(y_of(5) - y_of(5 + 1 / kBarsPerStep));
+    const double base = left ? place.left() - 2 : place.right() + 3;
+    painter.setRenderHint(QPainter::Antialiasing, false);
+    painter.setPen(left ? QPen(Qt::NoPen) : QPen(greys().text, 1));
+    painter.setBrush(left ? QBrush(greys().secondary) : QBrush(Qt::NoBrush));
+    for (int bar = 0; bar < bars; ++bar) {
+        const double length = room * share(left ? *left_steps() : *steps_now(), bar) / most;
+        if (length < 0.6) continue;
+        const double y = y_of(1 + bar / kBarsPerStep) - thick / 2;
+        painter.drawRect(QRectF(left ? base - length : base, y + 0.5, length, thick - 1.5));
+    }
+    if (!left) painter.drawLine(QPointF(base, place.top()), QPointF(base, place.bottom()));
+}
+
+void Ladder::draw_figures(QPainter& painter) const {
+    const StepHistogram* sealed = left_steps();
+    if (sealed == nullptr) return;
+    const int x = scaled(10);
+    int y = static_cast<int>(scale_rect().bottom()) + scaled(14);
+    const auto line = [&](const QString& label, const QString& value, bool words = false) {
+        painter.setFont(secondary_font());
+        painter.setPen(greys().secondary);
+        painter.drawText(QRect(x, y, width() - x, scaled(16)), Qt::AlignVCenter, label);
+        QFont font = words ? body_font() : figure_font(15);
+        painter.setFont(font);
+        painter.setPen(greys().strong);
+        painter.drawText(QRect(x, y + scaled(15), width() - x, scaled(20)), Qt::AlignVCenter,
+                         value);
+        y += scaled(40);
+    };
+    const Range was = range_of(*sealed), is = range_of(*steps_now());
+    const auto latin = [](std::string_view v) {
+        return QString::fromLatin1(v.data(), static_cast<qsizetype>(v.size()));
+    };
+    if (bench_ == Bench::values || session_.moment() == 0) {
+        line(tr("Key, range"),
+             tr("%1, %2").arg(latin(name_of(key_of(*sealed))), latin(width_of(was))), true);
+        const QString about =
+            bench_ == Bench::values && !values_.exact() ? QStringLiteral("≈ ") : QString();
+        line(tr("Darkest, lightest"), about + figure(on_scale(was.darkest, scale())) +
+                                          QStringLiteral(" · ") +
+                                          figure(on_scale(was.lightest, scale())));
+        return;
+    }
+    line(tr("Darkest, lightest"), figure(is.darkest) + QStringLiteral(" · ") + figure(is.lightest));
+    line(tr("Range kept"), was.width() > 0
+                               ? figure(100 * is.width() / was.width(), 0) + QLatin1Char('%')
+                               : tr("flat"));
+    const auto& passes = measuring_.audit()->passes;
+    const std::size_t at = std::min(session_.moment(), passes.size());
+    if (at == 0 || passes[at - 1].parts.size() < 2) return;
+    const auto swaps = find_swaps(passes[at - 1].parts).size();
+    line(tr("Part order"),
+         swaps == 0
+             ? tr("kept")
+             : tr("%n swap(s)", nullptr, static_cast<int>(swaps))
+                   .replace(QStringLiteral("(s)"), swaps == 1 ? QString() : QStringLiteral("s")),
+         true);
+}
+
+}  // namespace underpaint

@@ -1,0 +1,47 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QTreeWidget>
+#include <optional>
+#include <vector>
+
+#include "desk/session.h"
+#include "desk/values_meter.h"
+
+namespace underpaint {
+
+/// The parts, a row each: name, step, area, from-to and the planned step; names and plans are
+/// edited in place. As high as its rows, less where there is no room.
+class PartsTable : public QTreeWidget {
+    Q_OBJECT
+public:
+    PartsTable(Session& session, const ValuesMeter& values, QWidget* parent = nullptr);
+
+    std::optional<PartId> chosen() const;
+    void choose(std::optional<PartId> part);
+    QSize sizeHint() const override;
+    QSize minimumSizeHint() const override;
+
+signals:
+    void chosen_changed();
+    /// A click on the chosen part; `again` when it was chosen before.
+    void chosen_clicked(bool again);
+
+private:
+    void refresh();
+    void refresh_rows();
+    void refresh_figures();
+    void take_edit(QTreeWidgetItem* item, int column);
+    void plan_step(PartId part, const QString& text);
+    int height_of(int rows) const;
+
+    Session& session_;
+    const ValuesMeter& values_;
+    std::vector<Part> listed_;  // what the rows are of
+    bool newly_chosen_ = false;
+};
+
+/// "4.0%", "33%"
+QString share_in_words(double share);
+
+}  // namespace underpaint
