@@ -47,11 +47,10 @@ PartsTable::PartsTable(Session& session, const ValuesMeter& values, QWidget* par
         header()->resizeSection(column, scaled(width));
         headerItem()->setTextAlignment(column, Qt::AlignRight | Qt::AlignVCenter);
     }
-    setStyleSheet(
-        QStringLiteral("QTreeWidget::item { height: %1px; border-bottom: 1px solid %2; }"
-                       "QTreeWidget::item:selected { background: %3; color: %4; }")
-            .arg(scaled(29))
-            .arg(greys().rule.name(), greys().chosen.name(), greys().strong.name()));
+    setStyleSheet(QStringLiteral("QTreeWidget::item { height: %1px; border-bottom: 1px solid %2; }"
+                                 "QTreeWidget::item:selected { background: %3; color: %4; }")
+                      .arg(scaled(29))
+                      .arg(greys().rule.name(), greys().chosen.name(), greys().strong.name()));
     // It is told of another column of the same row as well.
     connect(this, &QTreeWidget::currentItemChanged, this,
             [this](QTreeWidgetItem* now, QTreeWidgetItem* before) {
@@ -62,10 +61,9 @@ PartsTable::PartsTable(Session& session, const ValuesMeter& values, QWidget* par
         const bool again = !std::exchange(newly_chosen_, false);
         if (chosen()) emit chosen_clicked(again);
     });
-    connect(this, &QTreeWidget::itemDoubleClicked, this,
-            [this](QTreeWidgetItem* item, int column) {
-                if (column == kName || column == kPlan) editItem(item, column);
-            });
+    connect(this, &QTreeWidget::itemDoubleClicked, this, [this](QTreeWidgetItem* item, int column) {
+        if (column == kName || column == kPlan) editItem(item, column);
+    });
     connect(this, &QTreeWidget::itemChanged, this, &PartsTable::take_edit);
     connect(&session_, &Session::painting_changed, this, &PartsTable::refresh);
     connect(&session_, &Session::scale_changed, this, &PartsTable::refresh_figures);
@@ -140,7 +138,8 @@ void PartsTable::refresh_rows() {
     }
     setCurrentItem(again);
     updateGeometry();
-    if (was && again == nullptr) QMetaObject::invokeMethod(this, &PartsTable::chosen_changed, Qt::QueuedConnection);
+    if (was && again == nullptr)
+        QMetaObject::invokeMethod(this, &PartsTable::chosen_changed, Qt::QueuedConnection);
 }
 
 /// The figures that are there, of those parts that they were measured of.

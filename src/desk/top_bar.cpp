@@ -105,6 +105,7 @@ QMenu* TopBar::surround_menu() {
 void TopBar::set_bench(Bench bench) {
     for (std::size_t i = 0; i < kBenches.size(); ++i)
         tabs_[i]->setChecked(kBenches[i].bench == bench);
+    scale_->setVisible(bench == Bench::values);
 }
 
 void TopBar::refresh() {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Above the seal line at the desk: value passes, the brush and its pens, the plan, findings and
 // their mends, and seals.
+#include <QLabel>
 #include <QListWidget>
 
 #include "desk/bar_slider.h"
@@ -213,6 +214,28 @@ TEST_F(ValuesAtTheDesk, ARangeIsPlannedOnTheLadderAndReached) {
     EXPECT_EQ(finding("range-off"), nullptr);
     click("plan_range");
     EXPECT_FALSE(painting().plan.range);
+}
+
+TEST_F(ValuesAtTheDesk, StepsAreCountedAsThePainterLikes) {
+    EXPECT_TRUE(find("scale")->isVisible());
+    show(Page::plan);
+    click("plan_range");
+    settle();
+    const double middle = ladder()->y_of(5);
+    choose("scale", "0–10, tenths of L*");
+    settle();
+    EXPECT_NEAR(ladder()->y_of(5), middle, 1) << "the middle is the middle on either";
+    EXPECT_TRUE(finding("range-is")
+                    ->findChild<QLabel*>("", Qt::FindDirectChildrenOnly)
+                    ->text()
+                    .startsWith("Values run from 2.5 to 6.2"))
+        << "in tenths of L*";
+    drag_on_ladder(painting().plan.range->lightest, 8.5);
+    EXPECT_NEAR(painting().plan.range->lightest, 8.5, 0.05) << "kept in steps 1-9 all the same";
+    window_->set_bench(Bench::passes);
+    EXPECT_FALSE(find("scale")->isVisible()) << "the ledger counts from 1 to 9";
+    window_->set_bench(Bench::values);
+    choose("scale", "1–9, the middle is 5");
 }
 
 TEST_F(ValuesAtTheDesk, SharesArePlannedAndMendedByMovingSplits) {
