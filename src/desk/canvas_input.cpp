@@ -151,8 +151,10 @@ void Canvas::tabletEvent(QTabletEvent* event) {
 void Canvas::mouseDoubleClickEvent(QMouseEvent* event) {
     if (tool_ == Tool::outline)
         finish_outline();
-    else if (tool_ != Tool::none)
+    else if (tool_ == Tool::brush)
         mousePressEvent(event);
+    else if (tool_ != Tool::none)
+        return;  // what was picked by the first click is not picked again
     else if (event->button() == Qt::LeftButton && session_.has_painting())
         transform_.fits() ? one_to_one() : fit();
 }

@@ -81,6 +81,7 @@ SealsPanel::SealsPanel(Session& session, std::function<std::string()> day, QWidg
     rest_.setInterval(kRest);
     connect(&rest_, &QTimer::timeout, this, &SealsPanel::foresee);
     connect(&session_, &Session::begun, this, [this] {
+        sealing_.stop();
         basis_.reset();
         shaped_.reset();
     });
@@ -194,6 +195,7 @@ void SealsPanel::seal() {
     const Painting& painting = session_.painting();
     const QString label = painting.sealed() ? tr("Seal again") : tr("Seal the underpaint");
     const auto take = [this, label](const SharedPicture& shaped) {
+        if (shaped->size() != session_.painting().size()) return;  // it was turned meanwhile
         session_.change(label, with_seal(session_.painting(), day_(), shaped));
     };
     // With nothing to lay it is there at once.

@@ -368,6 +368,62 @@ TEST(ValueFindings, MendsWaitForExactFigures) {
         EXPECT_TRUE(f.mends.empty()) << id_of(f.finding.code);
 }
 
+// --- mends
+
+TEST(ValueMends, AreLeftOutWhereTheyCouldNotReachTheirAim) {
+    Painting painting = painting_of({400, 200}, [](int x, int) { return x < 200 ? 1.02 : 6; });
+    painting = testing::with_columns(painting, "Night", 0, 200);
+    const ValuesAudit figures = measured(painting);
+    EXPECT_FALSE(mend_part(painting, figures, painting.parts[0], 7, {}))
+        << "no curve that leaves black black lifts black to 7";
+    EXPECT_FALSE(mend_key(figures, 9));
+    EXPECT_FALSE(mend_rival(painting, figures, 1.5, {})) << "there is no focus";
+    EXPECT_FALSE(mend_edges(painting, figures, {}, "nothing", 5));
+    EXPECT_FALSE(mend_edges(painting, figures, {{10, 10, 8, 2}}, "soft ones", 5))
+        << "they are softer already";
+    std::stop_source stop;
+    stop.request_stop();
+    EXPECT_FALSE(mend_part(painting, figures, painting.parts[0], 1.5, stop.get_token()));
+}
+
+TEST(ValueMends, CountAsThePainterDoes) {
+    Painting painting = painting_of({400, 200}, [](int x, int) { return 3 + x / 100.0; });
+    Plan plan;
+    plan.range = {1, 9};
+    painting = with_plan(painting, plan);
+    const auto tenths = *audit_values(staged(painting, Stage::values),
+                                      {Reader::lightness, 0, true, true, ValueScale::zero_to_ten});
+    EXPECT_EQ(tenths.said(5), 5);
+    EXPECT_EQ(tenths.said(9), 10);
+    EXPECT_EQ(tenths.said_width(4), 5);
+    const auto findings = find_in_values(painting, tenths);
+    const ValueFinding* said = finding(findings, FindingCode::range_off);
+    ASSERT_NE(said, nullptr);
+    EXPECT_NE(said->finding.text.find("from 2.5 to 7.5, less far than the 0.0 to 10.0"),
+              std::string::npos)
+        << said->finding.text;
+    EXPECT_EQ(said->mends.at(0).label, "Set range to 0.0–10.0");
+    painting = said->mends[0].take(painting);
+    EXPECT_NEAR(range_of(measured(painting).steps).lightest, 9, 0.05) << "the same mend";
+    for (const double step : {1.0, 3.3, 9.0})
+        EXPECT_NEAR(from_scale(on_scale(step, ValueScale::zero_to_ten), ValueScale::zero_to_ten),
+                    step, 1e-12);
+}
+
+TEST(ValueMends, OfSharesKeepSplitsInOrder) {
+    // Nearly all pixels at one value: three shares of it can't be had.
+    Painting painting = painting_of({400, 200}, [](int x, int) { return x < 396 ? 5 : 7; });
+    const ValuesAudit figures = measured(painting);
+    painting = mend_shares(figures, ShapeCount::five, {0.2, 0.2, 0.2, 0.2, 0.2}).take(painting);
+    const Splits& splits = painting.plan.splits.of(ShapeCount::five);
+    for (std::size_t i = 1; i < splits.size(); ++i) EXPECT_GE(splits[i] - splits[i - 1], 0.099);
+}
+
+TEST(ValueMends, MedianWidthIsTheMiddleOne) {
+    EXPECT_EQ(median_width({}), 0);
+    EXPECT_EQ(median_width({{0, 0, 3, 1}, {0, 0, 1, 1}, {0, 0, 9, 1}}), 3);
+}
+
 // --- slivers
 
 TEST(Slivers, AreGivenToTheNeighbourTheyTouchMost) {
