@@ -59,7 +59,7 @@ bool SimulatedPen::eventFilter(QObject* watched, QEvent* event) {
     if (!down_) return false;
     if (event->type() == QEvent::MouseMove) {
         const double gone = std::hypot(at.x() - last_.x(), at.y() - last_.y());
-        const double seconds = std::max<qint64>(1, clock_.restart()) / 1000.0;
+        const double seconds = static_cast<double>(std::max<qint64>(1, clock_.restart())) / 1000;
         way_ += gone;
         last_ = at;
         // A hand does not change its pressure from one report to the next.
