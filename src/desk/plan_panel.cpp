@@ -7,7 +7,6 @@
 #include "desk/bar_slider.h"
 #include "desk/look.h"
 #include "desk/panel.h"
-#include "desk/shape_bar.h"
 #include "desk/words.h"
 #include "painting/changes.h"
 
@@ -184,14 +183,13 @@ void PlanPanel::refresh() {
                                           .arg(session_.said(plan.range->darkest), 0, 'f', 1)
                                           .arg(session_.said(plan.range->lightest), 0, 'f', 1)
                                     : tr("not planned; it begins as the picture is"));
-    key_->setText((plan.key ? from_view(name_of(*plan.key)) : tr("not planned")) +
-                  QStringLiteral(" ▾"));
+    show_choice(key_, plan.key ? from_view(name_of(*plan.key)) : tr("not planned"));
     const auto planned = plan.shares.find(count_);
     for (std::size_t i = 0; i < share_sliders_.size(); ++i) {
         const bool shown = planned != plan.shares.end() && i < number_of(count_);
         share_sliders_[i]->setVisible(shown);
         if (!shown) continue;
-        share_sliders_[i]->set_label(name_of_shape(count_, i));
+        share_sliders_[i]->set_label(from_view(name_of_shape(count_, i)));
         share_sliders_[i]->set_value(static_cast<float>(planned->second[i]));
     }
     if (plan.lead) lead_->set_value(static_cast<float>(*plan.lead));

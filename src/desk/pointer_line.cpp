@@ -8,7 +8,6 @@
 #include "colour/warmth.h"
 #include "desk/greys.h"
 #include "desk/look.h"
-#include "desk/shape_bar.h"
 #include "desk/words.h"
 #include "render/probe.h"
 
@@ -35,12 +34,12 @@ void PointerLine::point(QPointF picture, bool inside) {
         step = step_of(now);
         const Plan& plan = session_.painting().plan;
         if (bench_ == Bench::values)
-            figures_ =
-                tr("step %1 · L* %2 · %3 shape")
-                    .arg(session_.said(*step), 0, 'f', 1)
-                    .arg(now, 0, 'f', 1)
-                    .arg(name_of_shape(shapes_, shape_of_step(plan.splits.of(shapes_), *step))) +
-                edge_at(picture);
+            figures_ = tr("step %1 · L* %2 · %3 shape")
+                           .arg(session_.said(*step), 0, 'f', 1)
+                           .arg(now, 0, 'f', 1)
+                           .arg(from_view(name_of_shape(
+                               shapes_, shape_of_step(plan.splits.of(shapes_), *step)))) +
+                       edge_at(picture);
         else
             figures_ = tr("sealed %1 → now %2 (%3 step) · warmth %4 · intensity %5%")
                            .arg(was, 0, 'f', 1)

@@ -7,18 +7,9 @@
 #include "colour/reader.h"
 #include "desk/greys.h"
 #include "desk/look.h"
+#include "desk/words.h"
 
 namespace underpaint {
-
-QString name_of_shape(ShapeCount count, std::size_t shape) {
-    static const char* const two[] = {"dark", "light"};
-    static const char* const three[] = {"dark", "middle", "light"};
-    static const char* const five[] = {"darkest", "dark", "middle", "light", "lightest"};
-    const char* const* names = count == ShapeCount::two     ? two
-                               : count == ShapeCount::three ? three
-                                                            : five;
-    return QObject::tr(names[shape]);
-}
 
 ShapeBar::ShapeBar(const Session& session, const ValuesMeter& values, QWidget* parent)
     : QWidget(parent), session_(session), values_(values) {
@@ -49,7 +40,9 @@ void ShapeBar::refresh() {
             shape_shares(values_.figures()->steps, session_.painting().plan.splits.of(count_));
     QStringList words;
     for (std::size_t i = 0; i < shares_.size(); ++i)
-        words << tr("%1 %2%").arg(name_of_shape(count_, i)).arg(100 * shares_[i], 0, 'f', 0);
+        words << tr("%1 %2%")
+                     .arg(from_view(name_of_shape(count_, i)))
+                     .arg(100 * shares_[i], 0, 'f', 0);
     setAccessibleName(tr("Shapes: %1").arg(words.join(QStringLiteral(", "))));
     update();
 }

@@ -31,7 +31,4 @@ private:
     std::vector<double> shares_;  // empty while there are none
 };
 
-/// "dark", "middle", ...
-QString name_of_shape(ShapeCount count, std::size_t shape);
-
 }  // namespace underpaint

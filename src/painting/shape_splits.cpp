@@ -7,6 +7,18 @@
 #include "colour/value_scale.h"
 
 namespace underpaint {
+
+std::string_view name_of_shape(ShapeCount count, std::size_t shape) {
+    static constexpr std::string_view two[] = {"dark", "light"};
+    static constexpr std::string_view three[] = {"dark", "middle", "light"};
+    static constexpr std::string_view five[] = {"darkest", "dark", "middle", "light", "lightest"};
+    switch (count) {
+        case ShapeCount::two: return two[shape];
+        case ShapeCount::three: return three[shape];
+        case ShapeCount::five: return five[shape];
+    }
+    return {};
+}
 namespace {
 
 constexpr auto kScale = shape_of(ValueScale::one_to_nine);

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <array>
+#include <string_view>
 #include <vector>
 
 namespace underpaint {
@@ -12,6 +13,9 @@ inline constexpr std::array kShapeCounts{ShapeCount::two, ShapeCount::three, Sha
 constexpr std::size_t number_of(ShapeCount count) {
     return static_cast<std::size_t>(count);
 }
+
+/// "dark", "middle" .. , the darkest shape being 0.
+std::string_view name_of_shape(ShapeCount count, std::size_t shape);
 
 /// Where on the scale (steps 1-9) one shape ends and the next begins, rising. One fewer than
 /// shapes; a step at a split belongs to the lighter side.
