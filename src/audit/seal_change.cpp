@@ -31,7 +31,7 @@ std::optional<SealChange> foresee_seal(const Painting& painting, const SharedPic
 
 std::string in_words(const SealChange& change, const Painting& painting) {
     const Drift& drift = change.values;
-    if (drift.max < 0.005) return "Not a pixel is different.";
+    if (drift.max < 0.005) return "It differs by less than a hundredth of a step.";
     std::string text = words(
         "%.0f%% of the picture reads lighter and %.0f%% darker by more than a quarter step "
         "(95%% within %.2f, at most %.1f). Values go from %.1f–%.1f to %.1f–%.1f.",

@@ -171,23 +171,22 @@ void SealsPanel::foresee() {
                    const std::stop_token& stop, const auto& deliver) {
         const SharedPicture shaped = shaped_underpaint(painting, stop);
         if (!shaped) return;
-        std::optional<SealChange> change;
-        if (shaped != painting.ground()) {
-            change = foresee_seal(painting, shaped, reader,
-                                  level_for(painting.size(), kForeseenSide), stop);
-            if (!change) return;
-        }
         // What is made anew after opening is another picture of the same pixels.
-        const bool same = !change || change->values.max == 0;
-        const QString text = same ? tr("The values are as they were sealed.")
-                                  : tr("A new seal against %1: ").arg(name_of(painting.seal())) +
-                                        QString::fromStdString(in_words(*change, painting));
-        deliver([this, shaped = same ? painting.ground() : shaped, text] {
+        const bool same = same_pixels(shaped->base(), painting.ground()->base());
+        deliver([this, shaped = same ? painting.ground() : shaped] {
             shaped_ = shaped;
-            foreseen_->setText(text);
             refresh();
             emit looked();
         });
+        const auto say = [&](const QString& text) {
+            deliver([this, text] { foreseen_->setText(text); });
+        };
+        if (same) return say(tr("The values are as they were sealed."));
+        const auto change =
+            foresee_seal(painting, shaped, reader, level_for(painting.size(), kForeseenSide), stop);
+        if (!change) return;
+        say(tr("A new seal against %1: ").arg(name_of(painting.seal())) +
+            QString::fromStdString(in_words(*change, painting)));
     });
 }
 

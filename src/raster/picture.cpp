@@ -209,6 +209,19 @@ FloatBlock coverage_of(const Picture& mask, const Rect& area) {
     return block;
 }
 
+bool same_pixels(const Picture& a, const Picture& b) {
+    if (a.size() != b.size() || a.channels() != b.channels() || a.depth() != b.depth())
+        return false;
+    std::vector<float> one(static_cast<std::size_t>(a.size().width)), other(one.size());
+    for (int y = 0; y < a.size().height; ++y)
+        for (int c = 0; c < count_of(a.channels()); ++c) {
+            a.read_channel(c, 0, y, one);
+            b.read_channel(c, 0, y, other);
+            if (one != other) return false;
+        }
+    return true;
+}
+
 bool is_neutral(const Picture& picture) {
     if (!has_colour(picture.channels())) return true;
     RgbBlock row({0, 0, picture.size().width, 1});

@@ -91,6 +91,9 @@ private:
 RgbBlock rgb_of(const Picture& picture, const Rect& area);
 FloatBlock coverage_of(const Picture& mask, const Rect& area);
 
+/// True when two pictures are of one kind and size and hold the same levels.
+bool same_pixels(const Picture& a, const Picture& b);
+
 /// True when no pixel has colour, whatever the channels say.
 bool is_neutral(const Picture& picture);
 

@@ -77,7 +77,7 @@ TEST(PyramidChanges, RemakeOnlyWhatChanged) {
     }
     const SharedPicture anew = share(mask);
     for (const int level : {0, 1, 2, 3, 4})
-        EXPECT_TRUE(testing::same_pixels(*pyramid->level(level), *anew->level(level))) << level;
+        EXPECT_TRUE(same_pixels(*pyramid->level(level), *anew->level(level))) << level;
 }
 
 }  // namespace

@@ -53,7 +53,7 @@ TEST(Masks, SoftenAsAGaussianDoes) {
         EXPECT_NEAR(pixel(soft, 150 + away, 20).r,
                     0.5 * std::erfc((away + 0.5) / 6 / std::sqrt(2.0)), 2e-3)
             << away;
-    EXPECT_TRUE(testing::same_pixels(softened(half, 0), half));
+    EXPECT_TRUE(same_pixels(softened(half, 0), half));
 }
 
 TEST(Masks, SnapToTheEdgeNearby) {

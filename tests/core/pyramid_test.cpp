@@ -9,7 +9,6 @@ namespace underpaint {
 namespace {
 
 using testing::noise;
-using testing::same_pixels;
 
 TEST(PyramidMemory, IsTakenWhenAskedForAndGivenBack) {
     const Pyramid pyramid(noise({700, 500}, Channels::rgb, Depth::bits8));

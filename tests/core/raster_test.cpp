@@ -13,7 +13,6 @@ namespace {
 
 using testing::noise;
 using testing::ramp;
-using testing::same_pixels;
 
 TEST(TilePlane, GivesBackWhatWasWrittenAcrossTiles) {
     for (const Size size : {Size{1, 1}, Size{1, 300}, Size{300, 1}, Size{kTileSide, kTileSide},

@@ -15,7 +15,6 @@ namespace {
 using testing::noise;
 using testing::pixel;
 using testing::ramp;
-using testing::same_pixels;
 using testing::sealed;
 using testing::tint;
 using testing::with_columns;

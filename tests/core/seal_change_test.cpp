@@ -37,7 +37,7 @@ TEST(SealChange, NothingIsDifferentBetweenTheSamePixels) {
     EXPECT_EQ(change->values.max, 0);
     EXPECT_EQ(change->swaps, 0U);
     EXPECT_TRUE(change->passes.empty());
-    EXPECT_EQ(in_words(*change, painting), "Not a pixel is different.");
+    EXPECT_EQ(in_words(*change, painting), "It differs by less than a hundredth of a step.");
 }
 
 TEST(SealChange, SaysHowFarValuesGo) {

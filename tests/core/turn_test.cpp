@@ -8,8 +8,6 @@
 namespace underpaint {
 namespace {
 
-using testing::same_pixels;
-
 constexpr Turn kTurns[] = {Turn::right, Turn::left, Turn::half, Turn::mirror};
 
 TEST(Turns, MoveEveryPixelToItsPlace) {

@@ -167,8 +167,7 @@ TEST(PaintedReach, LandsWhereItIsPainted) {
     EXPECT_NEAR(step_at(shaped->base(), 150, 10), 4, 1e-3);
     EXPECT_NEAR(step_at(shaped->base(), 200, 10), 5.5, 0.02) << "half";
     painting.values[0].reach.painted = share(Picture({401, 20}, Channels::grey, Depth::bits8));
-    EXPECT_TRUE(
-        testing::same_pixels(shaped_underpaint(painting)->base(), painting.underpaint->base()))
+    EXPECT_TRUE(same_pixels(shaped_underpaint(painting)->base(), painting.underpaint->base()))
         << "nothing painted, nothing changed";
 }
 

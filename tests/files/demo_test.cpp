@@ -12,7 +12,7 @@ namespace {
 
 TEST(DemoPainting, IsTheSameEachTimeItIsMade) {
     const Painting first = demo::salt_cart({200, 150}), second = demo::salt_cart({200, 150});
-    EXPECT_TRUE(testing::same_pixels(first.underpaint->base(), second.underpaint->base()));
+    EXPECT_TRUE(same_pixels(first.underpaint->base(), second.underpaint->base()));
     EXPECT_EQ(first.passes, second.passes);
 }
 

@@ -17,7 +17,6 @@ namespace {
 
 using testing::noise;
 using testing::pixel;
-using testing::same_pixels;
 using testing::TemporaryFolder;
 
 void save(const std::filesystem::path& path, const Bytes& bytes) {

@@ -23,7 +23,6 @@ namespace {
 using testing::every_source;
 using testing::noise;
 using testing::pixel;
-using testing::same_pixels;
 using testing::sealed;
 using testing::TemporaryFolder;
 using testing::tint;

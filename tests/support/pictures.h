@@ -68,19 +68,6 @@ inline Painting with_columns(Painting painting, std::string name, int left, int 
             size, [&](int x, int) { return x >= left && x < right ? 1 : 0; }, Depth::bits8)));
 }
 
-inline bool same_pixels(const Picture& a, const Picture& b) {
-    if (a.size() != b.size() || a.channels() != b.channels() || a.depth() != b.depth())
-        return false;
-    std::vector<float> one(static_cast<std::size_t>(a.size().width)), other(one.size());
-    for (int c = 0; c < count_of(a.channels()); ++c)
-        for (int y = 0; y < a.size().height; ++y) {
-            a.read_channel(c, 0, y, one);
-            b.read_channel(c, 0, y, other);
-            if (one != other) return false;
-        }
-    return true;
-}
-
 inline Rgb pixel(const Picture& picture, int x, int y) {
     const RgbBlock block = rgb_of(picture, {x, y, 1, 1});
     return block.row(0)[0];
