@@ -18,9 +18,15 @@ QPushButton* action_button(const char* name, const QString& label, const QString
     return button;
 }
 
+void show_choice(QPushButton* button, const QString& text) {
+    button->setText(text + QStringLiteral(" ▾"));
+    button->setAccessibleName(text);
+}
+
 QPushButton* choice_button(const char* name, const QString& label, const QString& about) {
     auto* button = action_button(name, label, about);
     button->setProperty("role", "choice");
+    show_choice(button, label);
     return button;
 }
 
@@ -55,6 +61,19 @@ QHBoxLayout* setting_row(const QString& label, QWidget* control) {
     row->addWidget(text);
     row->addWidget(control, 1);
     return row;
+}
+
+QWidget* labelled(const QString& label, QWidget* control) {
+    auto* box = new QWidget;
+    auto* column = new QVBoxLayout(box);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    auto* text = hint_label(label);
+    text->setWordWrap(false);
+    text->setBuddy(control);
+    column->addWidget(text);
+    column->addWidget(control, 0, Qt::AlignLeft);
+    return box;
 }
 
 QIcon value_swatch(double step) {

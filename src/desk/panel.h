@@ -11,8 +11,10 @@ namespace underpaint {
 
 /// A flat push button with a name for tests and a tooltip.
 QPushButton* action_button(const char* name, const QString& label, const QString& about);
-/// One that opens a menu, which is made its own.
+/// One that opens a menu.
 QPushButton* choice_button(const char* name, const QString& label, const QString& about);
+/// What a button that opens a menu has chosen.
+void show_choice(QPushButton* button, const QString& text);
 /// Bold, above a group.
 QLabel* group_title(const QString& text);
 /// Secondary text that wraps.
@@ -21,6 +23,8 @@ QLabel* hint_label(const QString& text = {});
 QHBoxLayout* button_row(std::initializer_list<QWidget*> widgets);
 /// The name of a setting, and what sets it, in one row of two columns.
 QHBoxLayout* setting_row(const QString& label, QWidget* control);
+/// The name of a setting above what sets it.
+QWidget* labelled(const QString& label, QWidget* control);
 
 /// A stretch of the scale as a square of its value.
 QIcon value_swatch(double step);

@@ -155,9 +155,9 @@ QWidget* PartsPanel::tool_settings() {
 }
 
 QWidget* PartsPanel::chosen_row() {
-    soften_ = choice_button("soften_part", tr("Soften ▾"), tr("Blur the part's border"));
+    soften_ = choice_button("soften_part", tr("Soften"), tr("Blur the part's border"));
     snap_ =
-        choice_button("snap_part", tr("Snap to edges ▾"),
+        choice_button("snap_part", tr("Snap to edges"),
                       tr("Move the part's border on to edges of the values that are near enough"));
     auto* sigmas = new QMenu(this);
     for (const int sigma : {1, 2, 4, 8, 16, 32})
@@ -262,7 +262,7 @@ void PartsPanel::refresh_tools() {
     const auto part = parts_->chosen();
     if (!part) how_ = Combine::replace;
     const QString targets[] = {tr("new part"), tr("add"), tr("take away"), tr("in both")};
-    target_->setText(targets[static_cast<int>(how_)] + QStringLiteral(" ▾"));
+    show_choice(target_, targets[static_cast<int>(how_)]);
 
     settings_->setVisible(tool == Canvas::Tool::outline || picking);
     sliders_->setVisible(picking);

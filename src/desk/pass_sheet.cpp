@@ -12,28 +12,13 @@
 #include "desk/colour_sheet.h"
 #include "desk/greys.h"
 #include "desk/look.h"
+#include "desk/panel.h"
+#include "desk/parts_menu.h"
 #include "desk/scale_plot.h"
 #include "desk/words.h"
 #include "painting/changes.h"
 
 namespace underpaint {
-namespace {
-
-QWidget* labelled(const QString& label, QWidget* control) {
-    auto* box = new QWidget;
-    auto* column = new QVBoxLayout(box);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(0);
-    auto* text = new QLabel(label);
-    text->setProperty("tone", "secondary");
-    text->setBuddy(control);
-    column->addWidget(text);
-    column->addWidget(control, 0, Qt::AlignLeft);
-    return box;
-}
-
-}  // namespace
-
 PassSheet::PassSheet(Session& session, const Measuring& measuring, QWidget* parent)
     : QWidget(parent), session_(session), measuring_(measuring) {
     build();
@@ -42,14 +27,6 @@ PassSheet::PassSheet(Session& session, const Measuring& measuring, QWidget* pare
         connect(&session_, changed, this, &PassSheet::show_pass);
     connect(&measuring_, &Measuring::mends_changed, this, &PassSheet::refresh_ghost);
     connect(&measuring_, &Measuring::figures_changed, this, &PassSheet::refresh_ghost);
-}
-
-QPushButton* PassSheet::choice(const char* name, const QString& about) {
-    auto* button = new QPushButton;
-    button->setObjectName(QString::fromLatin1(name));
-    button->setProperty("role", "choice");
-    button->setToolTip(about);
-    return button;
 }
 
 void PassSheet::build() {
@@ -71,13 +48,14 @@ void PassSheet::build() {
     strength_ = new BarSlider(kStrength);
     hold_ = new BarSlider(kHold);
     band_ = new BandSlider;
-    blend_ = choice("blend", tr("How the pass meets what lies below it"));
-    intent_ =
-        choice("intent",
-               tr("What it is meant to do to values; drift that was meant is not held against it"));
-    parts_ = choice("lands_on", tr("The parts that it reaches"));
-    parts_menu_ = new QMenu(this);
-    parts_->setMenu(parts_menu_);
+    blend_ = choice_button("blend", {}, tr("How the pass meets what lies below it"));
+    intent_ = choice_button("intent", {},
+                            tr("What it is meant to do to values; drift that was meant is not held "
+                               "against it"));
+    parts_ = choice_button("lands_on", {}, tr("The parts that it reaches"));
+    auto* parts = new PartsMenu(
+        session_, [this] { return pass().reach.parts; }, this);
+    parts_->setMenu(parts);
     colours_ = new ColourSheet(this);
     colours_->setWindowFlag(Qt::Popup);
     colours_->hide();
@@ -126,7 +104,9 @@ void PassSheet::build() {
     auto* intents = new QMenu(this);
     fill_intents(intents);
     intent_->setMenu(intents);
-    connect(parts_menu_, &QMenu::aboutToShow, this, &PassSheet::fill_parts);
+    connect(parts, &PartsMenu::chosen, this, [this](const std::vector<PartId>& chosen) {
+        change(tr("Change where it lands"), [&](Pass& p) { p.reach.parts = chosen; });
+    });
 
     connect(name_, &QLineEdit::editingFinished, this, [this] {
         if (session_.chosen_pass())
@@ -200,27 +180,6 @@ void PassSheet::fill_intents(QMenu* menu) {
                 });
 }
 
-void PassSheet::fill_parts() {
-    parts_menu_->clear();
-    const auto& reached = pass().reach.parts;
-    const auto add = [&](const QString& label, bool checked, auto act) {
-        QAction* action = parts_menu_->addAction(label);
-        action->setCheckable(true);
-        action->setChecked(checked);
-        connect(action, &QAction::triggered, this, act);
-    };
-    add(tr("whole picture"), reached.empty(),
-        [this] { change(tr("Change where it lands"), [](Pass& p) { p.reach.parts.clear(); }); });
-    parts_menu_->addSeparator();
-    for (const Part& part : session_.painting().parts)
-        add(QString::fromStdString(part.name), std::ranges::count(reached, part.id) > 0,
-            [this, id = part.id] {
-                change(tr("Change where it lands"), [id](Pass& p) {
-                    if (std::erase(p.reach.parts, id) == 0) p.reach.parts.push_back(id);
-                });
-            });
-}
-
 void PassSheet::toggle_colours() {
     const auto* tint = std::get_if<Tint>(&pass().source);
     if (tint == nullptr) return;
@@ -255,13 +214,9 @@ void PassSheet::show_pass() {
     hold_->set_value(now.hold);
     hold_->setEnabled(now.blend != BlendMode::true_colour);
     band_->set_band(now.reach.band);
-    const auto shown = [](QPushButton* button, const QString& text) {
-        button->setText(text + QStringLiteral(" ▾"));
-        button->setAccessibleName(text);
-    };
-    shown(blend_, label_of(now.blend));
-    shown(intent_, from_view(kIntents[static_cast<std::size_t>(now.intent)].label));
-    shown(parts_, parts_in_words(session_.painting(), now.reach));
+    show_choice(blend_, label_of(now.blend));
+    show_choice(intent_, from_view(kIntents[static_cast<std::size_t>(now.intent)].label));
+    show_choice(parts_, parts_in_words(session_.painting(), now.reach));
     refresh_ghost();
 }
 

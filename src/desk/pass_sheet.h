@@ -33,10 +33,8 @@ private:
     /// One undoable change of the chosen pass; changes with the same gesture become one.
     template <class Change>
     void change(const QString& what, Change change, const QString& gesture = {});
-    QPushButton* choice(const char* name, const QString& about);
     void fill_blends(QMenu* menu);
     void fill_intents(QMenu* menu);
-    void fill_parts();
     void toggle_colours();
     void refresh_ghost();
 
@@ -49,7 +47,6 @@ private:
     QPushButton *swatch_, *on_, *blend_, *intent_, *parts_;
     BarSlider *strength_, *hold_;
     BandSlider* band_;
-    QMenu* parts_menu_;
     ColourSheet* colours_;
 };
 

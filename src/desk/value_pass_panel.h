@@ -4,21 +4,18 @@
 #include <QWidget>
 
 #include "desk/canvas.h"
-#include "desk/simulated_pen.h"
 
 class QLabel;
-class QLineEdit;
 class QPushButton;
 class QListWidget;
 class QListWidgetItem;
 
 namespace underpaint {
 
-class BarSlider;
-class CurveEditor;
+class ValuePassSettings;
 
-/// The value passes, above the seal line: laying them, switching them off and on, their settings,
-/// and the brush that paints where they land.
+/// The value passes, above the seal line: laying them, switching them off and on, and the settings
+/// of the chosen one.
 class ValuePassPanel : public QWidget {
     Q_OBJECT
 public:
@@ -26,34 +23,20 @@ public:
                    QWidget* parent = nullptr);
 
 private:
-    QWidget* lay_row();
-    QWidget* settings();
-    QWidget* brush_row();
+    QLayout* lay_row();
     void lay(const QString& name, Source source, Intent intent, bool painted);
     void lay_range();
+    void switch_pass(const QListWidgetItem& row);
     void refresh();
-    void refresh_rows();
-    void refresh_settings();
-    void refresh_brush();
-    void take_up_brush(bool takes_off);
-    void choose(std::optional<std::size_t> pass);
-    const Pass* pass() const;
-    template <class Change>
-    void change(const QString& what, Change change, const QString& gesture = {});
-    void move_chosen(int by);
+    void choose_row();
 
     Session& session_;
     const ValuesMeter& values_;
     Canvas& canvas_;
-    SimulatedPen pen_;
-    std::optional<std::size_t> chosen_;
     std::vector<std::pair<QString, bool>> listed_;  // what the rows say, and whether they are on
     QListWidget* list_;
-    QLabel *empty_, *reach_;
-    QWidget *settings_, *brush_row_;
-    CurveEditor* curve_;
-    BarSlider *strength_, *radius_, *amount_, *size_, *flow_, *hardness_;
-    QPushButton *paint_, *take_off_, *everywhere_, *up_, *down_, *remove_, *simulate_;
+    QLabel* empty_;
+    ValuePassSettings* settings_;
     QPushButton* range_;
 };
 

@@ -2,6 +2,7 @@
 // Above the seal line at the desk: value passes, the brush and its pens, the plan, findings and
 // their mends, and seals.
 #include <QLabel>
+#include <QLineEdit>
 #include <QListWidget>
 
 #include "desk/bar_slider.h"
@@ -167,6 +168,29 @@ TEST_F(ValuesAtTheDesk, PassesAreSwitchedBentReorderedAndRemoved) {
     curve->setFocus();
     QTest::keyClick(curve, Qt::Key_Down);
     EXPECT_NEAR(step_after(std::get<Curve>(value_pass().source).all, 5), lifted - 0.1, 0.02);
+}
+
+TEST_F(ValuesAtTheDesk, APassLandsOnChosenPartsUnderItsOwnName) {
+    begin(testing::with_columns(painting(), "Left", 0, 200));
+    window_->set_bench(Bench::values);
+    show(Page::passes);
+    click("lay_deepen");
+    click("reach_everywhere");
+    choose("value_lands_on", "Left");
+    EXPECT_EQ(value_pass().reach.parts, std::vector{painting().parts[0].id});
+    settle();
+    EXPECT_LT(step_shown(100, 150), 3.75 - 0.4);
+    EXPECT_NEAR(step_shown(300, 150), 5.25, 0.06) << "outside the part";
+    auto* name = find<QLineEdit>("value_pass_name");
+    name->setText("Night");
+    emit name->editingFinished();
+    EXPECT_EQ(value_pass().name, "Night");
+    EXPECT_EQ(find<QListWidget>("value_passes")->item(0)->text().simplified(), "Night · Left");
+    choose("value_lands_on", "whole picture");
+    EXPECT_TRUE(value_pass().reach.everywhere());
+    trigger("undo");
+    trigger("undo");
+    EXPECT_EQ(name->text(), "Deepen") << "the field follows the history";
 }
 
 TEST_F(ValuesAtTheDesk, FiguresFollowAStrokeBeforeItIsOver) {
@@ -374,13 +398,13 @@ TEST_F(ValuesAtTheDesk, IsSavedAndOpenedWithEverythingAboveTheSeal) {
     const auto opened = open_painting(folder_ / "values.ora", "2026-11-25");
     ASSERT_TRUE(opened);
     ASSERT_EQ(opened->painting.values.size(), 1U);
-    EXPECT_TRUE(testing::same_pixels(opened->painting.values[0].reach.painted->base(),
-                                     done.values[0].reach.painted->base()));
+    EXPECT_TRUE(same_pixels(opened->painting.values[0].reach.painted->base(),
+                            done.values[0].reach.painted->base()));
     EXPECT_EQ(opened->painting.values[0].source, done.values[0].source);
     EXPECT_EQ(opened->painting.plan, done.plan);
-    EXPECT_TRUE(testing::same_pixels(opened->painting.ground()->base(), done.ground()->base()));
-    EXPECT_FALSE(testing::same_pixels(opened->painting.ground()->base(),
-                                      opened->painting.underpaint->base()));
+    EXPECT_TRUE(same_pixels(opened->painting.ground()->base(), done.ground()->base()));
+    EXPECT_FALSE(
+        same_pixels(opened->painting.ground()->base(), opened->painting.underpaint->base()));
 }
 
 }  // namespace
