@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/parts_table.h"
 
+#include <QDropEvent>
 #include <QHeaderView>
 
 #include "desk/greys.h"
@@ -38,6 +39,7 @@ PartsTable::PartsTable(Session& session, const ValuesMeter& values, QWidget* par
     setIconSize({scaled(11), scaled(11)});
     setEditTriggers(QAbstractItemView::EditKeyPressed);
     setFrameShape(QFrame::NoFrame);
+    setDragDropMode(QAbstractItemView::InternalMove);
     header()->setStretchLastSection(false);
     header()->setMinimumSectionSize(scaled(30));
     header()->setSectionResizeMode(kName, QHeaderView::Stretch);
@@ -118,7 +120,7 @@ void PartsTable::refresh_rows() {
         QTreeWidgetItem* item = topLevelItem(static_cast<int>(i));
         if (item == nullptr) {
             item = new QTreeWidgetItem(this);
-            item->setFlags(item->flags() | Qt::ItemIsEditable);
+            item->setFlags((item->flags() | Qt::ItemIsEditable) & ~Qt::ItemIsDropEnabled);
             for (const int column : {kStep, kArea, kFromTo, kPlan}) {
                 item->setTextAlignment(column, Qt::AlignRight | Qt::AlignVCenter);
                 item->setFont(column, figure_font());
@@ -167,6 +169,25 @@ void PartsTable::refresh_figures() {
                                      : tr("no pixels"));
         item->setIcon(kName, steps ? value_swatch(steps->mean) : QIcon());
     }
+}
+
+/// The dragged row goes to where the line between two rows is shown. What comes from elsewhere the
+/// view has refused before.
+void PartsTable::dropEvent(QDropEvent* event) {
+    QTreeWidgetItem* dragged = currentItem();
+    if (dragged == nullptr) return event->ignore();
+    const QPoint at = event->position().toPoint();
+    const auto from = static_cast<std::size_t>(indexOfTopLevelItem(dragged));
+    std::size_t to = session_.painting().parts.size();
+    if (QTreeWidgetItem* over = itemAt(at))
+        to = static_cast<std::size_t>(indexOfTopLevelItem(over)) +
+             (at.y() < visualItemRect(over).center().y() ? 0 : 1);
+    if (to > from) --to;
+    // The rows follow the painting; the view is to move none itself.
+    event->setDropAction(Qt::IgnoreAction);
+    event->accept();
+    if (to != from)
+        session_.change(tr("Reorder parts"), with_part_moved(session_.painting(), from, to));
 }
 
 void PartsTable::take_edit(QTreeWidgetItem* item, int column) {

@@ -11,7 +11,8 @@
 namespace underpaint {
 
 /// The parts, a row each: name, step, area, from-to and the planned step; names and plans are
-/// edited in place. As high as its rows, less where there is no room.
+/// edited in place, rows dragged to another place in the order. As high as its rows, less where
+/// there is no room.
 class PartsTable : public QTreeWidget {
     Q_OBJECT
 public:
@@ -26,6 +27,9 @@ signals:
     void chosen_changed();
     /// A click on the chosen part; `again` when it was chosen before.
     void chosen_clicked(bool again);
+
+protected:
+    void dropEvent(QDropEvent* event) override;
 
 private:
     void refresh();

@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Parts at the desk: outlining, picking, combining, snapping, planning, slivers.
+#include <QDropEvent>
 #include <QHeaderView>
 #include <QLabel>
 #include <QTreeWidget>
 
 #include "desk/bar_slider.h"
+#include "desk/parts_table.h"
 #include "raster/polygon.h"
 #include "support/desk_fixture.h"
 
@@ -186,6 +188,47 @@ TEST_F(PartsAtTheDesk, ArePlannedRenamedReorderedHiddenAndRemoved) {
     click("remove_part");
     ASSERT_EQ(painting().parts.size(), 1U);
     EXPECT_EQ(painting().parts[0].name, "Shore");
+}
+
+TEST_F(PartsAtTheDesk, RowsAreDraggedToAnotherPlace) {
+    Painting three = painting();
+    for (const auto& [name, from] : {std::pair("Left", 0), {"Middle", 100}, {"Right", 200}})
+        three = testing::with_columns(three, name, from, from + 100);
+    begin(three);
+    window_->set_bench(Bench::values);
+    settle();
+    const auto order = [&] {
+        std::string names;
+        for (const Part& part : painting().parts) names += part.name[0];
+        return names;
+    };
+    // The platform of the tests has no drag and drop of its own: the drop is given to the table.
+    struct Droppable : PartsTable {
+        using PartsTable::dropEvent;
+    };
+    const auto drop = [&](int row, QPoint place) {
+        table()->setCurrentItem(table()->topLevelItem(row));
+        QDropEvent event(place, Qt::MoveAction, nullptr, Qt::LeftButton, {});
+        (find<PartsTable>("parts")->*&Droppable::dropEvent)(&event);
+        EXPECT_EQ(event.dropAction(), Qt::IgnoreAction) << "the view itself moves no row";
+        settle();
+    };
+    const auto row = [&](int index) {
+        return table()->visualItemRect(table()->topLevelItem(index));
+    };
+    ASSERT_EQ(order(), "LMR");
+    drop(0, row(2).center() - QPoint(0, 4));
+    EXPECT_EQ(order(), "MLR") << "above the last";
+    EXPECT_EQ(session().history().undo_label(), "Reorder parts");
+    EXPECT_EQ(table()->currentItem()->text(0), "Left") << "the dragged one stays chosen";
+    drop(2, row(0).center() - QPoint(0, 4));
+    EXPECT_EQ(order(), "RML");
+    drop(0, row(2).bottomLeft() + QPoint(40, 9));
+    EXPECT_EQ(order(), "MLR") << "below all";
+    drop(1, row(1).center());
+    EXPECT_EQ(order(), "MLR") << "where it was";
+    trigger("undo");
+    EXPECT_EQ(order(), "RML");
 }
 
 TEST_F(PartsAtTheDesk, SliversAreFoundAndGiven) {
