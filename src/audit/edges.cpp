@@ -12,6 +12,7 @@ namespace {
 
 constexpr double kBlurs[] = {0, 1.5, 4, 9};  // sigma, viewing pixels
 constexpr double kWidthOfBlur = 2.507;       // contrast over slope, for a Gaussian of sigma 1
+constexpr double kUnitStep = 1.0 / 12;       // variance of a difference over one pixel
 constexpr int kReach = 48;                   // pixels to either side that a transition may have
 constexpr float kFlatSlope = 0.08F;          // of the steepest: beyond it the transition is over
 constexpr int kLeastRidge = 8;               // pixels
@@ -34,11 +35,18 @@ struct Level {
         return x >= 0 && y >= 0 && x <= steps.cols - 1 && y <= steps.rows - 1;
     }
 
-    /// Less steep half a pixel's width to either side of it: of the pixels across a ridge one is.
+    /// The steepest of its row, or of its column where the edge rises more down than across: so a
+    /// line of whatever slant has one ridge pixel in each. Of two that are as steep the one on the
+    /// lighter side, whichever way was looked.
     bool is_ridge(int x, int y) const {
+        const float across = dx.at<float>(y, x), down = dy.at<float>(y, x);
+        const bool row = std::abs(across) >= std::abs(down);
+        const int ahead = (row ? across : down) > 0 ? 1 : -1;
+        const auto beside = [&](int by) {
+            return row ? slope.at<float>(y, x + by) : slope.at<float>(y + by, x);
+        };
         const float here = slope.at<float>(y, x);
-        const double nx = dx.at<float>(y, x) / here, ny = dy.at<float>(y, x) / here;
-        return here > between(slope, x + nx, y + ny) && here >= between(slope, x - nx, y - ny);
+        return here > beside(ahead) && here >= beside(-ahead);
     }
 
     /// Mixed from the four pixels around a place, which lies inside.
@@ -56,12 +64,24 @@ struct Level {
 std::optional<EdgePoint> measure(const Level& level, int x, int y, double sigma) {
     const float steep = level.slope.at<float>(y, x);
     const double nx = level.dx.at<float>(y, x) / steep, ny = level.dy.at<float>(y, x) / steep;
-    // Rising along (nx, ny). The steepest pixel may lie a little beside the ridge's middle.
-    const auto value = [&](int t) { return Level::between(level.steps, x + t * nx, y + t * ny); };
-    const auto there = [&](int t) { return level.inside(x + t * nx, y + t * ny); };
+    // Rising along (nx, ny).
+    const auto value = [&](double t) {
+        return Level::between(level.steps, x + t * nx, y + t * ny);
+    };
+    const auto there = [&](double t) { return level.inside(x + t * nx, y + t * ny); };
+    // What lies between pixels is mixed from them, and so blurred by this variance along (nx, ny).
+    const auto mixed = [&](double t) {
+        const double u = x + t * nx - std::floor(x + t * nx),
+                     v = y + t * ny - std::floor(y + t * ny);
+        return u * (1 - u) * nx * nx + v * (1 - v) * ny * ny;
+    };
+    // The steepest pixel may lie a little beside the ridge's middle.
     float steepest = 0;
-    for (int t = -2; t < 2; ++t)
-        if (there(t) && there(t + 1)) steepest = std::max(steepest, value(t + 1) - value(t));
+    double spread = 0;  // variance of what the slope is seen through
+    for (double t = -2; t <= 1; t += 0.5)
+        if (there(t) && there(t + 1))
+            if (const float rise = value(t + 1) - value(t); rise > steepest)
+                steepest = rise, spread = kUnitStep + (mixed(t) + mixed(t + 1)) / 2;
     if (steepest <= 0) return std::nullopt;
     const auto end = [&](int step) {
         int t = 0;
@@ -83,9 +103,12 @@ std::optional<EdgePoint> measure(const Level& level, int x, int y, double sigma)
     float slope = over > 1 ? 0 : steepest;
     for (int t = low; over > 1 && t + over <= high; ++t)
         slope = std::max(slope, (value(t + over) - value(t)) / static_cast<float>(over));
-    const double seen = contrast / slope, blur = kWidthOfBlur * sigma;
+    if (over > 1) spread = over * over * kUnitStep;
+    // Blurs add by squares, and so are taken off.
+    const double seen = contrast / slope, blur = kWidthOfBlur * std::sqrt(sigma * sigma + spread);
     const double width = std::sqrt(std::max(seen * seen - blur * blur, 1.0));
-    return EdgePoint{x, y, static_cast<float>(width), contrast};
+    const double length = 1 / std::max(std::abs(nx), std::abs(ny));
+    return EdgePoint{x, y, static_cast<float>(width), contrast, static_cast<float>(length)};
 }
 
 /// Leaves out ridges of few pixels.
@@ -146,8 +169,7 @@ EdgeMap find_edges(const ViewingSteps& viewing) {
 
 EdgeLengths lengths_of(const EdgeMap& edges) {
     EdgeLengths lengths;
-    for (const EdgePoint& p : edges.points)
-        lengths.length[static_cast<std::size_t>(kind_of_edge(p.width))] += 1;
+    for (const EdgePoint& p : edges.points) lengths.add(p);
     return lengths;
 }
 

@@ -23,12 +23,13 @@ EdgeKind kind_of_edge(double width);
 /// The least difference in value across an edge, in steps; less is texture.
 inline constexpr double kLeastEdge = 0.75;
 
-/// A pixel on the ridge of an edge. Each stands for one pixel of its length, within a fifth
-/// whatever way it runs (a straight line along the diagonal itself can be 0.7 or 1.4).
+/// A pixel on the ridge of an edge: one in each row of an edge that is steeper across than down,
+/// one in each column of another.
 struct EdgePoint {
     int x = 0, y = 0;    ///< at viewing scale
     float width = 0;     ///< of the transition, in viewing pixels
     float contrast = 0;  ///< across it, in steps
+    float length = 1;    ///< of the edge that it stands for, in viewing pixels, 1 to 1.42
 };
 
 /// Every strong edge. Width is the contrast across the edge over its steepest slope: the length of
@@ -46,6 +47,9 @@ EdgeMap find_edges(const ViewingSteps& viewing);
 /// Lengths of edges by kind, in viewing pixels.
 struct EdgeLengths {
     std::array<double, kEdgeKinds> length{};
+    void add(const EdgePoint& p) {
+        length[static_cast<std::size_t>(kind_of_edge(p.width))] += static_cast<double>(p.length);
+    }
     double total() const { return length[0] + length[1] + length[2] + length[3]; }
     /// Share 0..1; 0 when there is no edge at all.
     double share(EdgeKind kind) const {

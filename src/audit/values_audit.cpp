@@ -160,7 +160,7 @@ std::vector<EdgeLengths> part_edges(const EdgeMap& edges, const Painting& painti
         for (const EdgePoint& p : edges.points)
             if (inside(p.x, p.y) || inside(p.x - near, p.y) || inside(p.x + near, p.y) ||
                 inside(p.x, p.y - near) || inside(p.x, p.y + near))
-                lengths.length[static_cast<std::size_t>(kind_of_edge(p.width))] += 1;
+                lengths.add(p);
     }
     return result;
 }

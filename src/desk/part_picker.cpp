@@ -99,6 +99,7 @@ void PartPicker::pick_again() {
 
 void PartPicker::take(SharedPicture mask) {
     const Painting& painting = session_.painting();
+    if (mask->size() != painting.size()) return forget();  // it was turned meanwhile
     const QString label =
         pick_->kind == PickKind::by_value ? tr("Pick by value") : tr("Pick touching");
     const QString gesture = QStringLiteral("pick %1").arg(picks_);
@@ -134,8 +135,9 @@ void PartPicker::rework(const QString& label, PartId part,
     job_.start([this, label, part, mask = now->mask, work = std::move(work)](
                    const std::stop_token& stop, const auto& deliver) {
         auto changed = share(work(mask->base(), stop));
-        deliver([this, label, part, changed] {
-            if (session_.painting().part(part) == nullptr) return;
+        deliver([this, label, part, mask, changed] {
+            const Part* is = session_.painting().part(part);
+            if (is == nullptr || is->mask != mask) return;  // it has gone or changed meanwhile
             session_.change(label, with_part_mask(session_.painting(), part, changed));
             emit made(part);
             QMetaObject::invokeMethod(this, &PartPicker::busy_changed, Qt::QueuedConnection);
