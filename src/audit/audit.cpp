@@ -21,7 +21,7 @@ std::optional<StepHistogram> ground_steps(const Painting& painting, const AuditO
         [&](const TileWalk& walk, int) {
             const FloatBlock steps = steps_of(walk.state(), options.reader);
             StepHistogram& histogram = tallies.local();
-            for (const float step : steps.samples()) histogram.add(step);
+            histogram.add(steps.samples());
         },
         stop);
     if (!whole) return std::nullopt;

@@ -4,52 +4,80 @@
 #include <tbb/parallel_for.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
+#include <numeric>
 #include <opencv2/imgproc.hpp>
 
 namespace underpaint {
 namespace {
 
-constexpr int kBinsPerStep = 500;
+/// Steps by bins of 1/500 step, to count them in discs many times over: much quicker than sorting.
+class BinnedSteps {
+public:
+    explicit BinnedSteps(const FloatBlock& steps)
+        : width_(static_cast<std::size_t>(steps.area().width)), bins_(steps.samples().size()) {
+        std::ranges::transform(steps.samples(), bins_.begin(), bin_of);
+    }
+    static std::uint16_t bin_of(float step) {
+        const float bin = (step - 1) * kBinsPerStep + 0.5F;
+        return static_cast<std::uint16_t>(bin > 0 ? std::min(bin, kLastBin) : 0.0F);
+    }
+    std::span<const std::uint16_t> row(int y) const {
+        return std::span(bins_).subspan(static_cast<std::size_t>(y) * width_, width_);
+    }
 
-/// The pixels of one disc after another, by bins of 1/500 step: much quicker than sorting them.
+    static constexpr int kBinsPerStep = 500;
+    static constexpr float kLastBin = 8.0F * kBinsPerStep;
+
+private:
+    std::size_t width_;
+    std::vector<std::uint16_t> bins_;
+};
+
+/// What one disc after another holds.
 class DiscHistogram {
 public:
-    DiscHistogram() : bins_(8 * kBinsPerStep + 1) {}
-
-    void add(std::span<const float> steps) {
-        for (const float step : steps) {
-            const auto bin = static_cast<std::size_t>(
-                std::clamp((step - 1) * kBinsPerStep + 0.5F, 0.0F, 8.0F * kBinsPerStep));
-            ++bins_[bin];
-            low_ = std::min(low_, bin), high_ = std::max(high_, bin);
-        }
-        count_ += steps.size();
+    void clear() {
+        bins_.fill(0);
+        count_ = 0;
+    }
+    void add(std::span<const std::uint16_t> run) {
+        for (const std::uint16_t bin : run) ++bins_[bin];
+        count_ += run.size();
+    }
+    void add(std::span<const float> run) {
+        for (const float step : run) ++bins_[BinnedSteps::bin_of(step)];
+        count_ += run.size();
     }
     bool empty() const { return count_ == 0; }
     /// The distance between two percentiles (nearest rank), in steps.
     double between(double low, double high) const {
-        return static_cast<double>(bin_at(high) - bin_at(low)) / kBinsPerStep;
-    }
-    void clear() {
-        if (count_ > 0)
-            std::fill(bins_.begin() + std::ptrdiff_t(low_),
-                      bins_.begin() + std::ptrdiff_t(high_) + 1, 0);
-        low_ = bins_.size(), high_ = 0, count_ = 0;
+        return static_cast<double>(bin_at(high) - bin_at(low)) / BinnedSteps::kBinsPerStep;
     }
 
 private:
+    static constexpr std::size_t kBlock = 64;
+    static constexpr std::size_t kBlocks = 8 * BinnedSteps::kBinsPerStep / kBlock + 1;
+
+    /// Goes on by blocks first, whose sums are quickly made.
     std::size_t bin_at(double share) const {
-        const double rank = std::max(1.0, std::ceil(share * static_cast<double>(count_)));
-        std::size_t seen = 0, bin = low_;
-        for (;; ++bin) {
-            seen += bins_[bin];
-            if (static_cast<double>(seen) >= rank || bin == high_) return bin;
+        const auto rank = static_cast<std::uint32_t>(
+            std::max(1.0, std::ceil(share * static_cast<double>(count_))));
+        std::uint32_t seen = 0;
+        std::size_t bin = 0;
+        for (; bin < bins_.size(); bin += kBlock) {
+            const std::span block = std::span(bins_).subspan(bin, kBlock);
+            const auto sum = std::accumulate(block.begin(), block.end(), 0U);
+            if (seen + sum >= rank) break;
+            seen += sum;
         }
+        while ((seen += bins_[bin]) < rank) ++bin;
+        return bin;
     }
 
-    std::vector<std::uint32_t> bins_;
-    std::size_t low_ = 8 * kBinsPerStep + 1, high_ = 0, count_ = 0;
+    std::array<std::uint32_t, kBlocks * kBlock> bins_{};
+    std::size_t count_ = 0;
 };
 
 }  // namespace
@@ -77,42 +105,51 @@ ViewingSteps at_viewing_scale(FloatBlock steps, Size picture, int side) {
 
 namespace {
 
-/// Calls `visit` with each run of pixels whose centres lie in a disc.
+/// Calls `visit` with each row, and the columns of it from where and how many, whose pixels'
+/// centres lie in a disc.
 template <class Visit>
-void for_disc_rows(const FloatBlock& steps, const Point& centre, double radius, Visit visit) {
+void for_disc_rows(Size size, const Point& centre, double radius, Visit visit) {
     const int top = std::max(0, static_cast<int>(std::floor(centre.y - radius)));
-    const int bottom =
-        std::min(steps.area().height, static_cast<int>(std::ceil(centre.y + radius)) + 1);
+    const int bottom = std::min(size.height, static_cast<int>(std::ceil(centre.y + radius)) + 1);
     for (int y = top; y < bottom; ++y) {
         const double dy = y + 0.5 - centre.y, square = radius * radius - dy * dy;
         if (square < 0) continue;
         const double half = std::sqrt(square);
         const int left = std::max(0, static_cast<int>(std::ceil(centre.x - half - 0.5)));
         const int right =
-            std::min(steps.area().width - 1, static_cast<int>(std::floor(centre.x + half - 0.5)));
+            std::min(size.width - 1, static_cast<int>(std::floor(centre.x + half - 0.5)));
         if (right < left) continue;
-        visit(steps.row(y).subspan(static_cast<std::size_t>(left),
-                                   static_cast<std::size_t>(right - left + 1)));
+        visit(y, static_cast<std::size_t>(left), static_cast<std::size_t>(right - left + 1));
     }
+}
+
+/// `steps` as they are or binned.
+template <class Steps>
+std::optional<double> contrast_in(const Steps& steps, Size size, const Point& centre,
+                                  double radius) {
+    thread_local DiscHistogram inside;
+    inside.clear();
+    for_disc_rows(size, centre, radius, [&](int y, std::size_t left, std::size_t count) {
+        inside.add(steps.row(y).subspan(left, count));
+    });
+    if (inside.empty()) return std::nullopt;
+    return inside.between(0.05, 0.95);
 }
 
 }  // namespace
 
 std::optional<double> disc_contrast(const FloatBlock& steps, const Point& centre, double radius) {
-    thread_local DiscHistogram inside;
-    inside.clear();
-    for_disc_rows(steps, centre, radius, [&](std::span<const float> run) { inside.add(run); });
-    if (inside.empty()) return std::nullopt;
-    return inside.between(0.05, 0.95);
+    return contrast_in(steps, steps.area().size(), centre, radius);
 }
 
 std::optional<double> disc_mean(const FloatBlock& steps, const Point& centre, double radius) {
-    double sum = 0, count = 0;
-    for_disc_rows(steps, centre, radius, [&](std::span<const float> run) {
-        for (const float step : run) sum += step;
-        count += static_cast<double>(run.size());
-    });
-    return count > 0 ? std::optional(sum / count) : std::nullopt;
+    double sum = 0, pixels = 0;
+    for_disc_rows(steps.area().size(), centre, radius,
+                  [&](int y, std::size_t left, std::size_t count) {
+                      for (const float step : steps.row(y).subspan(left, count)) sum += step;
+                      pixels += static_cast<double>(count);
+                  });
+    return pixels > 0 ? std::optional(sum / pixels) : std::nullopt;
 }
 
 ContrastGrid contrast_grid(const ViewingSteps& viewing, double radius) {
@@ -129,10 +166,11 @@ ContrastGrid contrast_grid(const ViewingSteps& viewing, double radius) {
     grid.rows = places(area.height);
     if (grid.columns == 0 || grid.rows == 0) return {};
     grid.contrast.resize(static_cast<std::size_t>(grid.columns) * grid.rows);
+    const BinnedSteps steps(viewing.steps);
     tbb::parallel_for(0, grid.rows, [&](int row) {
         for (int column = 0; column < grid.columns; ++column)
             grid.contrast[grid.index(column, row)] =
-                disc_contrast(viewing.steps, grid.centre(column, row), grid.radius).value_or(0);
+                contrast_in(steps, area.size(), grid.centre(column, row), grid.radius).value_or(0);
     });
     return grid;
 }

@@ -3,6 +3,7 @@
 
 #include <array>
 #include <cstdint>
+#include <span>
 #include <string_view>
 #include <vector>
 
@@ -14,7 +15,8 @@ namespace underpaint {
 class StepHistogram {
 public:
     StepHistogram();
-    void add(float step);
+    /// Those beyond the scale count at its ends, what is no number at its dark one.
+    void add(std::span<const float> steps);
     StepHistogram& operator+=(const StepHistogram& other);
 
     std::uint64_t count() const { return count_; }

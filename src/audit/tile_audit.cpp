@@ -112,7 +112,7 @@ void TileAuditor::move_on(Tile& tile, const RgbBlock& state, bool all) const {
 void TileAuditor::measure_state(const Tile& tile, StateTally& tally) const {
     const auto sealed = tile.sealed.samples(), found = tile.found.samples();
     const auto now = tile.now.samples(), reference = tile.reference.samples();
-    for (const float step : now) tally.steps.add(step);
+    tally.steps.add(now);
     tally.running.add(now, sealed);
     tally.own.add(now, found);
     if (!all_keep_) {

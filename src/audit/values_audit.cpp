@@ -33,7 +33,7 @@ struct Tally {
 void measure_parts(const std::vector<Pyramid::Level>& masks, const FloatBlock& steps,
                    std::vector<PartTally>& tallies) {
     const Rect& tile = steps.area();
-    std::vector<float> cover(static_cast<std::size_t>(tile.width));
+    std::vector<float> cover(static_cast<std::size_t>(tile.width)), covered(cover.size());
     for (std::size_t part = 0; part < masks.size(); ++part) {
         const Picture& mask = *masks[part];
         if (mask.surely_all(0, tile, 0)) continue;
@@ -41,11 +41,14 @@ void measure_parts(const std::vector<Pyramid::Level>& masks, const FloatBlock& s
             mask.read_channel(0, tile.x, tile.y + y, cover);
             const auto row = steps.row(y);
             double sum = 0, weight = 0;
+            std::size_t count = 0;
             for (std::size_t x = 0; x < cover.size(); ++x) {
                 sum += double{cover[x]} * row[x];
                 weight += cover[x];
-                if (cover[x] >= 0.5F) tallies[part].steps.add(row[x]);
+                covered[count] = row[x];
+                count += cover[x] >= 0.5F ? 1 : 0;
             }
+            tallies[part].steps.add(std::span(covered).first(count));
             tallies[part].mean.add(sum, weight);
         }
     }
@@ -107,7 +110,7 @@ std::optional<ValuesAudit> audit_values(const Painting& values, const ValuesAudi
     if (same) steps.emplace(rect_of(halved(values.size(), options.level)));
     if (!walk_final_steps(values, options.reader, options.level, stop, [&](const FloatBlock& tile) {
             Tally& tally = each.local();
-            for (const float step : tile.samples()) tally.steps.add(step);
+            tally.steps.add(tile.samples());
             measure_parts(masks, tile, tally.parts);
             if (same) copy_into(*steps, tile);
         }))

@@ -20,6 +20,14 @@ PartId id_of(const QTreeWidgetItem& item) {
     return item.data(kName, Qt::UserRole).toInt();
 }
 
+/// A swatch is drawn only when it is of another value, since figures come as fast as a hand moves.
+void show_swatch(QTreeWidgetItem& item, std::optional<double> step) {
+    const int level = step ? qRound(50 * *step) : 0;
+    if (item.data(kName, Qt::UserRole + 1).toInt() == level) return;
+    item.setData(kName, Qt::UserRole + 1, level);
+    item.setIcon(kName, step ? value_swatch(*step) : QIcon());
+}
+
 }  // namespace
 
 QString share_in_words(double share) {
@@ -167,7 +175,7 @@ void PartsTable::refresh_figures() {
                                            .arg(session_.said(steps->from), 0, 'f', 1)
                                            .arg(session_.said(steps->to), 0, 'f', 1)
                                      : tr("no pixels"));
-        item->setIcon(kName, steps ? value_swatch(steps->mean) : QIcon());
+        show_swatch(*item, steps ? std::optional(steps->mean) : std::nullopt);
     }
 }
 

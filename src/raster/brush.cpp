@@ -12,9 +12,14 @@ double radius_at(const Brush& brush, double pressure) {
     return std::max(0.5, brush.radius * (0.5 + 0.5 * pressure));
 }
 
-float coverage_at(float away, float hardness) {
-    const float t = std::clamp((1 - away) / std::max(1 - hardness, 1e-6F), 0.0F, 1.0F);
+/// `rim`: the share of the radius over which coverage falls to nothing, above 0.
+float coverage_at(float away, float rim) {
+    const float t = std::min(std::max((1 - away) / rim, 0.0F), 1.0F);
     return t * t * (3 - 2 * t);
+}
+
+float rim_of(double hardness) {
+    return std::max(1 - static_cast<float>(hardness), 1e-6F);
 }
 
 double between(double from, double to, double share) {
@@ -24,7 +29,7 @@ double between(double from, double to, double share) {
 }  // namespace
 
 double dab_coverage(double away, double hardness) {
-    return coverage_at(static_cast<float>(away), static_cast<float>(hardness));
+    return coverage_at(static_cast<float>(away), rim_of(hardness));
 }
 
 Rect BrushStroke::move(Picture& mask, const PenPoint& to) {
@@ -61,15 +66,15 @@ Rect BrushStroke::dab(Picture& mask, const PenPoint& pen) const {
     if (area.empty() || flow <= 0) return {};
     std::vector<float> row(static_cast<std::size_t>(area.width));
     const auto full = static_cast<float>(flow), reach = static_cast<float>(1 / radius);
-    const auto hardness = static_cast<float>(brush_.hardness);
     const float left_of = static_cast<float>(area.x + 0.5 - pen.at.x);
     const float toward = brush_.takes_off ? 0.0F : 1.0F;
+    const float rim = rim_of(brush_.hardness);
     for (int y = area.y; y < area.bottom(); ++y) {
         mask.read_channel(0, area.x, y, row);
         const auto dy = static_cast<float>(y + 0.5 - pen.at.y);
         for (std::size_t x = 0; x < row.size(); ++x) {
-            const float dx = left_of + static_cast<float>(x);
-            const float laid = full * coverage_at(std::sqrt(dx * dx + dy * dy) * reach, hardness);
+            const float dx = left_of + static_cast<float>(static_cast<int>(x));
+            const float laid = full * coverage_at(std::sqrt(dx * dx + dy * dy) * reach, rim);
             row[x] += laid * (toward - row[x]);
         }
         mask.write_channel(0, area.x, y, row);

@@ -93,7 +93,7 @@ TEST(ExactSum, DoesNotCareForOrder) {
 
 StepHistogram histogram_of(const std::vector<float>& steps) {
     StepHistogram histogram;
-    for (const float step : steps) histogram.add(step);
+    histogram.add(steps);
     return histogram;
 }
 
@@ -108,6 +108,14 @@ TEST(StepHistogram, PercentilesAreWithinAHundredthOfAFullSort) {
     for (const double share : {0.005, 0.05, 0.25, 0.5, 0.95, 0.995})
         EXPECT_NEAR(histogram.percentile(share),
                     steps[static_cast<std::size_t>(std::ceil(share * 30011)) - 1], 0.01);
+}
+
+TEST(StepHistogram, TakesWhatIsNoStepAtTheEnds) {
+    const StepHistogram histogram = histogram_of({NAN, -5, -INFINITY, 4, INFINITY, 100});
+    EXPECT_EQ(histogram.count(), 6U);
+    EXPECT_EQ(histogram.percentile(0.5), 1);
+    EXPECT_EQ(histogram.percentile(0.6), 4);
+    EXPECT_EQ(histogram.percentile(1), 9);
 }
 
 TEST(StepHistogram, OtsuPartsTwoFlatValues) {

@@ -15,7 +15,7 @@ namespace {
 StepHistogram steps(std::initializer_list<std::pair<float, int>> groups) {
     StepHistogram histogram;
     for (const auto& [step, count] : groups)
-        for (int i = 0; i < count; ++i) histogram.add(step);
+        histogram.add(std::vector<float>(static_cast<std::size_t>(count), step));
     return histogram;
 }
 
@@ -73,7 +73,9 @@ TEST(BestSplits, AgreeWithOtsuForTwoShapes) {
     std::mt19937 random(3);
     std::normal_distribution<float> dark(3, 0.6F), light(6.5F, 1);
     StepHistogram histogram;
-    for (int i = 0; i < 20'000; ++i) histogram.add(i % 3 ? dark(random) : light(random));
+    std::vector<float> pixels;
+    for (int i = 0; i < 20'000; ++i) pixels.push_back(i % 3 ? dark(random) : light(random));
+    histogram.add(pixels);
     EXPECT_NEAR(best_splits(histogram, ShapeCount::two)[0], histogram.otsu_split(), 0.02);
 }
 
@@ -82,11 +84,8 @@ TEST(BestSplits, LeaveTheLeastVariance) {
     std::mt19937 random(4);
     std::vector<float> pixels;
     StepHistogram histogram;
-    for (int i = 0; i < 400; ++i) {
-        const float step = 1 + 0.2F * static_cast<float>(random() % 41);
-        pixels.push_back(step);
-        histogram.add(step);
-    }
+    for (int i = 0; i < 400; ++i) pixels.push_back(1 + 0.2F * static_cast<float>(random() % 41));
+    histogram.add(pixels);
     const auto left_inside = [&](const Splits& splits) {
         double sum = 0;
         for (std::size_t shape = 0; shape <= splits.size(); ++shape) {
