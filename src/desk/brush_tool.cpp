@@ -2,6 +2,7 @@
 #include "desk/brush_tool.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include "painting/changes.h"
 
@@ -27,7 +28,9 @@ void BrushTool::set_brush(const Brush& brush) {
 void BrushTool::resize(double by) {
     const Size size = session_.painting().size();
     Brush brush = brush_;
-    brush.radius = std::clamp(brush.radius * by, 1.0, std::max(size.width, size.height) / 2.0 + 1);
+    const double most = std::max(size.width, size.height) / 2.0 + 1;
+    brush.radius = std::clamp(brush.radius * by, 1.0, most);
+    if (brush.radius > 20) brush.radius = std::round(brush.radius);  // parts of a pixel say nothing
     set_brush(brush);
 }
 

@@ -127,6 +127,7 @@ void SealsPanel::refresh() {
                                i == painting.seal_at ? tr("   ·   in force") : QString()));
     }
     list_->setFixedHeight(std::clamp(list_->count(), 1, kMostRows) * scaled(26) + scaled(3));
+    if (list_->currentRow() < 0) list_->setCurrentRow(static_cast<int>(painting.seal_at));
     const auto index = chosen();
     const bool in_force = index == painting.seal_at;
     const bool comparable = index && (!in_force || values_differ());
