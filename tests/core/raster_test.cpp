@@ -203,5 +203,19 @@ TEST(Outline, Softens) {
     EXPECT_LT(testing::pixel(mask, 17, 20).r, 0.95);
 }
 
+TEST(SamePixels, AreOfOneKindSizeAndLevels) {
+    Picture one({300, 200}, Channels::grey, Depth::bits16, 0.5F);
+    Picture other = one;
+    EXPECT_TRUE(same_pixels(one, other));
+    constexpr float half = 0.5F, less = 0.499F;
+    other.write_channel(0, 299, 199, std::span(&half, 1));
+    EXPECT_TRUE(same_pixels(one, other)) << "written anew, and the same";
+    other.write_channel(0, 299, 199, std::span(&less, 1));
+    EXPECT_FALSE(same_pixels(one, other));
+    EXPECT_FALSE(same_pixels(one, Picture({300, 199}, Channels::grey, Depth::bits16, 0.5F)));
+    EXPECT_FALSE(same_pixels(one, Picture({300, 200}, Channels::grey, Depth::bits8, 0.5F)));
+    EXPECT_FALSE(same_pixels(one, Picture({300, 200}, Channels::rgb, Depth::bits16, 0.5F)));
+}
+
 }  // namespace
 }  // namespace underpaint

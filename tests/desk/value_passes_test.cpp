@@ -407,5 +407,12 @@ TEST_F(ValuesAtTheDesk, IsSavedAndOpenedWithEverythingAboveTheSeal) {
         same_pixels(opened->painting.ground()->base(), opened->painting.underpaint->base()));
 }
 
+TEST_F(ValuesAtTheDesk, TheSealInForceIsChosenToBeginWith) {
+    click("seal");
+    settle();
+    show(Page::seals);
+    EXPECT_EQ(find<QListWidget>("seals")->currentRow(), 0);
+}
+
 }  // namespace
 }  // namespace underpaint
