@@ -30,42 +30,14 @@ std::optional<StepHistogram> ground_steps(const Painting& painting, const AuditO
     return result;
 }
 
-/// The viewing-scale steps of the ground and of every state after it; empty when stopped.
-std::vector<ViewingSteps> viewing_states(const Painting& painting, const AuditOptions& options,
-                                         const std::stop_token& stop) {
-    const int level = std::max(options.level, level_for(painting.size(), kViewingSide));
-    const Recipe recipe(painting, shrink_of_level(level));
-    std::vector<FloatBlock> states(painting.passes.size() + 1, FloatBlock(rect_of(recipe.size())));
-    const bool whole = walk_tiles(
-        recipe,
-        [&](TileWalk& walk, int) {
-            const Rect tile = walk.state().area();
-            FloatBlock steps = steps_of(walk.state(), options.reader);
-            for (std::size_t i = 0; i < states.size(); ++i) {
-                if (i > 0 && walk.lay(i - 1)) steps = steps_of(walk.state(), options.reader);
-                for (int y = 0; y < tile.height; ++y)
-                    std::ranges::copy(steps.row(y), states[i].row(tile.y + y).begin() + tile.x);
-            }
-        },
-        stop);
-    if (!whole) return {};
-    std::vector<ViewingSteps> viewing;
-    for (FloatBlock& state : states)
-        viewing.push_back(at_viewing_scale(std::move(state), painting.size()));
-    return viewing;
-}
-
-bool add_focus(Audit& audit, const Painting& painting, const AuditOptions& options,
-               const std::stop_token& stop) {
-    const auto& foci = painting.plan.foci;
-    if (foci.empty()) return true;
-    const auto states = viewing_states(painting, options, stop);
-    if (states.empty()) return false;
-    audit.ground.focus = audit_focus(states[0], foci, std::nullopt);
-    for (std::size_t i = 0; i < audit.passes.size(); ++i) {
+bool add_focus(Audit& audit, const std::vector<Focus>& foci,
+               const std::vector<ViewingTally>& states, const std::stop_token& stop) {
+    if (states.empty()) return true;
+    const auto sealed = audit_focus(states[0].steps(), foci, std::nullopt);
+    audit.ground.focus = sealed;
+    for (std::size_t i = 0; sealed && i < audit.passes.size(); ++i) {
         if (stop.stop_requested()) return false;
-        if (audit.ground.focus)
-            audit.passes[i].focus = audit_focus(states[i + 1], foci, audit.ground.focus);
+        audit.passes[i].focus = audit_focus(states[i + 1].steps(), foci, sealed);
     }
     return true;
 }
@@ -75,8 +47,8 @@ void judge_swings(Audit& audit) {
     for (PassAudit& pass : audit.passes) {
         SwingAudit& swing = pass.swing;
         swing.own = swing.swing - before;
-        if (std::abs(swing.swing) > std::abs(largest)) largest = swing.swing;
         swing.verdict = judge_swing(swing.swing, largest);
+        largest = largest_swing(swing.swing, largest);
         before = swing.swing;
     }
 }
@@ -101,7 +73,7 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
         result.ground.split = result.ground.steps.otsu_split();
     }
 
-    const TileAuditor auditor(painting, options, static_cast<float>(result.ground.split));
+    TileAuditor auditor(painting, options, static_cast<float>(result.ground.split));
     tbb::enumerable_thread_specific<AuditTally> tallies([&] { return auditor.empty_tally(); });
     const Recipe recipe(painting, shrink_of_level(options.level));
     const bool whole = walk_tiles(
@@ -113,8 +85,7 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
     for (const AuditTally& tally : tallies) sum += tally;
     auditor.report(sum, result);
     judge_swings(result);
-    if (!options.only_values_after && !add_focus(result, painting, options, stop))
-        return std::nullopt;
+    if (!add_focus(result, painting.plan.foci, auditor.viewing(), stop)) return std::nullopt;
     return result;
 }
 

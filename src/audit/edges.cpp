@@ -13,9 +13,10 @@ namespace {
 constexpr double kBlurs[] = {0, 1.5, 4, 9};  // sigma, viewing pixels
 constexpr double kWidthOfBlur = 2.507;       // contrast over slope, for a Gaussian of sigma 1
 constexpr double kUnitStep = 1.0 / 12;       // variance of a difference over one pixel
-constexpr int kReach = 48;                   // pixels to either side that a transition may have
-constexpr float kFlatSlope = 0.08F;          // of the steepest: beyond it the transition is over
-constexpr int kLeastRidge = 8;               // pixels
+constexpr double kReach = 48;        // viewing pixels to either side that a transition may have
+constexpr float kFlatSlope = 0.08F;  // of the steepest: beyond it the transition is over
+constexpr double kLeastRidge = 8;    // viewing pixels
+constexpr int kNarrow = 12;          // pixels: beyond it how pixels fall makes no difference
 
 /// A picture of steps at one blur, with its gradient.
 struct Level {
@@ -60,8 +61,40 @@ struct Level {
     }
 };
 
+/// The spread of which nothing is made, in pixels squared. A step is shown with 1/12 to 1/3, by
+/// where pixels fall; what is left of the most is under two viewing pixels of width, whatever size
+/// they have, so that a step is hard in any picture.
+double unseen_spread(double pixel) {
+    return 1.0 / 3 - 1 / (6 * pixel * pixel);
+}
+
+/// How far a transition's rise is spread along it, in pixels squared, from its steepest place
+/// outward until it is over.
+template <class Value>
+double spread_of(Value value, int low, int high) {
+    constexpr double step = 0.25;
+    const auto rise = [&](int i) { return value(low + (i + 1) * step) - value(low + i * step); };
+    const int count = static_cast<int>((high - low) / step);
+    int middle = 0;
+    for (int i = 1; i < count; ++i)
+        if (rise(i) > rise(middle)) middle = i;
+    const double least = kFlatSlope * rise(middle);
+    double sum = 0, moment = 0, square = 0;
+    const auto add = [&](int i) {
+        const double r = rise(i), at = (i - middle) * step;
+        if (r < least) return false;
+        sum += r, moment += r * at, square += r * at * at;
+        return true;
+    };
+    for (int i = middle; i < count && add(i);) ++i;
+    for (int i = middle - 1; i >= 0 && add(i);) --i;
+    const double mean = moment / sum;
+    return square / sum - mean * mean + step * step / 12;
+}
+
 /// Follows the transition across a ridge both ways, until it is over.
-std::optional<EdgePoint> measure(const Level& level, int x, int y, double sigma) {
+/// `sigma` in pixels; `pixel` is how many viewing pixels one is.
+std::optional<EdgePoint> measure(const Level& level, int x, int y, double sigma, double pixel) {
     const float steep = level.slope.at<float>(y, x);
     const double nx = level.dx.at<float>(y, x) / steep, ny = level.dy.at<float>(y, x) / steep;
     // Rising along (nx, ny).
@@ -83,9 +116,10 @@ std::optional<EdgePoint> measure(const Level& level, int x, int y, double sigma)
             if (const float rise = value(t + 1) - value(t); rise > steepest)
                 steepest = rise, spread = kUnitStep + (mixed(t) + mixed(t + 1)) / 2;
     if (steepest <= 0) return std::nullopt;
+    const int reach = static_cast<int>(std::ceil(kReach / pixel));
     const auto end = [&](int step) {
         int t = 0;
-        while (std::abs(t) < kReach && there(t + step)) {
+        while (std::abs(t) < reach && there(t + step)) {
             const float rise = static_cast<float>(step) * (value(t + step) - value(t));
             // Right at the middle of a hard edge a pixel may be flat already.
             if (std::abs(t) > 1 && rise < kFlatSlope * steepest) break;
@@ -106,42 +140,51 @@ std::optional<EdgePoint> measure(const Level& level, int x, int y, double sigma)
     if (over > 1) spread = over * over * kUnitStep;
     // Blurs add by squares, and so are taken off.
     const double seen = contrast / slope, blur = kWidthOfBlur * std::sqrt(sigma * sigma + spread);
-    const double width = std::sqrt(std::max(seen * seen - blur * blur, 1.0));
-    const double length = 1 / std::max(std::abs(nx), std::abs(ny));
+    double squared = seen * seen - blur * blur;
+    if (high - low <= kNarrow)
+        squared = std::min(
+            squared, 12 * (spread_of(value, low, high) - unseen_spread(pixel) - sigma * sigma));
+    const double width = std::max(1.0, pixel * std::sqrt(std::max(squared, 0.0)));
+    const double length = pixel / std::max(std::abs(nx), std::abs(ny));
     return EdgePoint{x, y, static_cast<float>(width), contrast, static_cast<float>(length)};
 }
 
 /// Leaves out ridges of few pixels.
-std::vector<EdgePoint> without_crumbs(std::vector<EdgePoint> points, cv::Size size) {
+std::vector<EdgePoint> without_crumbs(std::vector<EdgePoint> points, cv::Size size, double pixel) {
     cv::Mat ridges = cv::Mat::zeros(size, CV_8U), labels, stats, middles;
     for (const EdgePoint& p : points) ridges.at<uchar>(p.y, p.x) = 1;
     cv::connectedComponentsWithStats(ridges, labels, stats, middles, 8);
     std::erase_if(points, [&](const EdgePoint& p) {
-        return stats.at<int>(labels.at<int>(p.y, p.x), cv::CC_STAT_AREA) < kLeastRidge;
+        return stats.at<int>(labels.at<int>(p.y, p.x), cv::CC_STAT_AREA) * pixel < kLeastRidge;
     });
     return points;
 }
 
 /// Ridges of one level, where nothing finer was found.
-std::vector<EdgePoint> ridges_of(const Level& level, double sigma, const cv::Mat& taken) {
+std::vector<EdgePoint> ridges_of(const Level& level, double sigma, double pixel,
+                                 const cv::Mat& taken) {
     // Flatter than this, no transition within reach comes to an edge.
-    const auto least = static_cast<float>(kLeastEdge / kReach);
+    const auto least = static_cast<float>(kLeastEdge / kReach * pixel);
     const int rows = level.steps.rows, columns = level.steps.cols;
     std::vector<std::vector<EdgePoint>> found(static_cast<std::size_t>(rows));
     tbb::parallel_for(1, std::max(1, rows - 1), [&](int y) {
         for (int x = 1; x + 1 < columns; ++x) {
             if (level.slope.at<float>(y, x) < least || taken.at<uchar>(y, x)) continue;
             if (!level.is_ridge(x, y)) continue;
-            if (const auto point = measure(level, x, y, sigma))
+            if (const auto point = measure(level, x, y, sigma, pixel))
                 found[static_cast<std::size_t>(y)].push_back(*point);
         }
     });
     std::vector<EdgePoint> points;
     for (const auto& row : found) points.insert(points.end(), row.begin(), row.end());
-    return without_crumbs(std::move(points), level.steps.size());
+    return without_crumbs(std::move(points), level.steps.size(), pixel);
 }
 
 }  // namespace
+
+double hidden_blur(double pixel) {
+    return std::sqrt(unseen_spread(pixel) - 1.0 / 12);
+}
 
 EdgeKind kind_of_edge(double width) {
     if (width <= kHardEdge) return EdgeKind::hard;
@@ -156,10 +199,12 @@ EdgeMap find_edges(const ViewingSteps& viewing) {
     const cv::Mat sharp(area.height, area.width, CV_32F,
                         const_cast<float*>(viewing.steps.samples().data()));
     cv::Mat taken = cv::Mat::zeros(sharp.size(), CV_8U);
-    for (const double sigma : kBlurs) {
-        const auto points = ridges_of(Level(sharp, sigma), sigma, taken);
+    const double pixel = viewing.pixel;
+    for (const double blur : kBlurs) {
+        const double sigma = blur / pixel;
+        const auto points = ridges_of(Level(sharp, sigma), sigma, pixel, taken);
         for (const EdgePoint& p : points) {
-            const int room = static_cast<int>(std::ceil(p.width / 2 + 3 + sigma));
+            const int room = static_cast<int>(std::ceil(p.width / pixel / 2 + 3 + sigma));
             cv::circle(taken, {p.x, p.y}, room, 1, cv::FILLED);
         }
         map.points.insert(map.points.end(), points.begin(), points.end());

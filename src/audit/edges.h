@@ -10,8 +10,7 @@
 
 namespace underpaint {
 
-/// How abruptly one value goes over into another, by the width of the transition in pixels at
-/// viewing scale.
+/// How abruptly one value goes over into another, by the width of the transition in viewing pixels.
 enum class EdgeKind { hard, firm, soft, lost };
 inline constexpr std::size_t kEdgeKinds = 4;
 inline constexpr std::array<std::string_view, kEdgeKinds> kEdgeNames{"hard", "firm", "soft",
@@ -26,10 +25,10 @@ inline constexpr double kLeastEdge = 0.75;
 /// A pixel on the ridge of an edge: one in each row of an edge that is steeper across than down,
 /// one in each column of another.
 struct EdgePoint {
-    int x = 0, y = 0;    ///< at viewing scale
+    int x = 0, y = 0;    ///< a pixel of the map
     float width = 0;     ///< of the transition, in viewing pixels
     float contrast = 0;  ///< across it, in steps
-    float length = 1;    ///< of the edge that it stands for, in viewing pixels, 1 to 1.42
+    float length = 1;  ///< of the edge that it stands for, in viewing pixels; 1 to 1.42 of its own
 };
 
 /// Every strong edge. Width is the contrast across the edge over its steepest slope: the length of
@@ -37,12 +36,21 @@ struct EdgePoint {
 /// from 10 to 90 % of it within 2 %. Ridges are sought on the picture as it is and on ones blurred
 /// more and more, whose blur is taken off the width again; where a finer one has found an edge,
 /// coarser ones are not asked. Ridges shorter than some pixels are texture.
+///
+/// Where a transition is as narrow as pixels, how steep they show it depends on where they fall.
+/// Its spread does not: no transition of some variance is wider than a straight ramp of that
+/// variance, and what is wider than that ramp is taken for it. So a picture has the same edges at
+/// any size that can show them.
 struct EdgeMap {
-    Size size;         ///< at viewing scale
+    Size size;         ///< of the steps they were found in
     double scale = 1;  ///< as in ViewingSteps
     std::vector<EdgePoint> points;
 };
 EdgeMap find_edges(const ViewingSteps& viewing);
+
+/// The blur, as a sigma in pixels, that a step may have without measuring wider, where a pixel is
+/// so many viewing pixels.
+double hidden_blur(double pixel);
 
 /// Lengths of edges by kind, in viewing pixels.
 struct EdgeLengths {

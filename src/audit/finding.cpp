@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "audit/finding.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 
-#include "audit/wording.h"
+#include "painting/shown_name.h"
 
 namespace underpaint {
 namespace {
@@ -14,108 +16,174 @@ const char* direction(const Drift& drift) {
     return drift.darker > 2 * drift.lighter ? "darker" : "off, both ways";
 }
 
-Verdict value_before(const Audit& audit, std::size_t i) {
-    return i == 0 ? Verdict::held : audit.passes[i - 1].value.verdict;
-}
+/// A stretch of passes, one after the other, after each of which something was not held.
+struct Slip {
+    const PassAudit* pass = nullptr;  ///< the last that made it worse
+    const PassAudit* back = nullptr;  ///< the one that brought it back; null: nothing did
+    Verdict verdict = Verdict::held;  ///< how it stands in the end; held when it was brought back
+};
 
-/// A pass is named when it took the balance across a limit, or would cross one by itself.
-void find_value_slips(const Audit& audit, std::vector<Finding>& findings) {
-    for (std::size_t i = 0; i < audit.passes.size(); ++i) {
-        const PassAudit& pass = audit.passes[i];
-        const Verdict own = judge_drift(pass.value.own_judged_p95);
-        const bool crossed = pass.value.verdict > value_before(audit, i);
-        if (!crossed && own == Verdict::held) continue;
-        const Drift& drift = pass.value.own;
-        Finding finding{FindingCode::values_slip,
-                        crossed ? worse(own, pass.value.verdict) : own,
-                        pass.index,
-                        {}};
-        if (own != Verdict::held)
-            finding.text = words(
-                "%s makes %.0f%% of the picture %s by more than a quarter step (95%% within %.2f; "
-                "the budget is %.2f). Pass %d.",
-                pass.name.c_str(), 100 * (drift.lighter + drift.darker), direction(drift),
-                drift.p95, kHeldDrift, pass.index);
-        else
-            finding.text = words(
-                "%s takes the drift since the seal to %.2f step; the budget is %.2f. Its own share "
-                "is %.2f. Pass %d.",
-                pass.name.c_str(), pass.value.judged_p95, kHeldDrift, drift.p95, pass.index);
-        findings.push_back(std::move(finding));
-    }
-}
-
-/// The pass after which two parts first stood the wrong way round for good.
-int pass_of_swap(const Audit& audit, const Swap& swap) {
-    int since = 0;
-    for (const PassAudit& pass : audit.passes) {
-        const auto swaps = find_swaps(pass.parts);
-        const bool there = std::ranges::any_of(swaps, [&](const Swap& s) {
-            return s.was_darker.part == swap.was_darker.part &&
-                   s.was_lighter.part == swap.was_lighter.part;
-        });
-        since = there ? (since == 0 ? pass.index : since) : 0;
-    }
-    return since;
-}
-
-void find_part_swaps(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
-    for (const Swap& swap : find_swaps(audit.passes.back().parts)) {
-        const Part* dark = painting.part(swap.was_darker.part);
-        const Part* light = painting.part(swap.was_lighter.part);
-        const int pass = pass_of_swap(audit, swap);
-        findings.push_back(
-            {FindingCode::part_swap, Verdict::lost, pass,
-             words("%s now reads lighter than %s (%.1f against %.1f); the seal has it darker (%.1f "
-                   "against %.1f). Pass %d.",
-                   dark->name.c_str(), light->name.c_str(), swap.was_darker.now,
-                   swap.was_lighter.now, swap.was_darker.sealed, swap.was_lighter.sealed, pass)});
-    }
-}
-
-/// The last pass at which `verdict_of` got worse than it was just before.
 template <class VerdictOf>
-const PassAudit* last_worsened(const Audit& audit, VerdictOf verdict_of) {
-    const PassAudit* found = nullptr;
+std::vector<Slip> slips_of(const Audit& audit, VerdictOf verdict_of) {
+    std::vector<Slip> slips;
     Verdict before = Verdict::held;
     for (const PassAudit& pass : audit.passes) {
         const Verdict now = verdict_of(pass);
-        if (now > before) found = &pass;
+        if (is_bad(now)) {
+            if (!is_bad(before)) slips.emplace_back();
+            if (now > before) slips.back().pass = &pass;
+            slips.back().verdict = now;
+        } else if (is_bad(before)) {
+            slips.back().back = &pass;
+            slips.back().verdict = Verdict::held;
+        }
         before = now;
     }
-    return found;
+    return slips;
 }
 
-void find_focus_slip(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
-    const auto& end = audit.passes.back().focus;
+// --- values
+
+const PassAudit* brought_back_after(const Audit& audit, std::size_t index) {
+    for (std::size_t i = index + 1; i < audit.passes.size(); ++i)
+        if (!is_bad(audit.passes[i].value.verdict)) return &audit.passes[i];
+    return nullptr;
+}
+
+/// A pass is named when it took the balance across a limit, or would cross one by itself; not when
+/// it brought the balance nearer.
+void find_value_slips(const Audit& audit, std::vector<Finding>& findings) {
+    double p95_before = 0;
+    Verdict before = Verdict::held;
+    for (std::size_t i = 0; i < audit.passes.size(); ++i) {
+        const PassAudit& pass = audit.passes[i];
+        const Verdict now = pass.value.verdict, own = judge_drift(pass.value.own_judged_p95);
+        const bool crossed = now > before, nearer = pass.value.judged_p95 < p95_before;
+        before = now, p95_before = pass.value.judged_p95;
+        if (!crossed && (!is_bad(own) || nearer)) continue;
+
+        const std::string name = shown_name(pass.name);
+        const Drift& drift = pass.value.own;
+        std::string text =
+            is_bad(own) ? fmt::format(
+                              "{} makes {:.0f}% of the picture {} by more than a quarter step (95% "
+                              "within {:.2f}; the budget is {:.2f})",
+                              name, 100 * (drift.lighter + drift.darker), direction(drift),
+                              drift.p95, kHeldDrift)
+                        : fmt::format(
+                              "{} takes the drift since the seal to {:.2f} step; the budget is "
+                              "{:.2f}. Its own share is {:.2f}",
+                              name, pass.value.judged_p95, kHeldDrift, drift.p95);
+        const PassAudit* back = is_bad(now) ? brought_back_after(audit, i) : nullptr;
+        Verdict verdict = std::min(worse(own, now), audit.balance());
+        if (!is_bad(now)) {
+            verdict = Verdict::held;
+            text += ", and the balance still holds";
+        } else if (back != nullptr) {
+            verdict = Verdict::held;
+            text += fmt::format("; pass {} brought it back", back->index);
+        }
+        findings.push_back({FindingCode::values_slip, verdict, pass.index,
+                            fmt::format("{}. Pass {}.", text, pass.index)});
+    }
+}
+
+// --- order of parts
+
+bool has_swap(const PassAudit& pass, const Swap& swap) {
+    return std::ranges::any_of(find_swaps(pass.parts), [&](const Swap& s) {
+        return s.was_darker.part == swap.was_darker.part &&
+               s.was_lighter.part == swap.was_lighter.part;
+    });
+}
+
+void find_part_swaps(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
+    std::vector<Swap> all;  // each pair once, with the figures of the last pass that has it
+    for (auto pass = audit.passes.rbegin(); pass != audit.passes.rend(); ++pass)
+        for (const Swap& swap : find_swaps(pass->parts))
+            if (std::ranges::none_of(all, [&](const Swap& s) {
+                    return s.was_darker.part == swap.was_darker.part &&
+                           s.was_lighter.part == swap.was_lighter.part;
+                }))
+                all.push_back(swap);
+    for (const Swap& swap : all) {
+        const std::string dark = shown_name(painting.part(swap.was_darker.part)->name);
+        const std::string light = shown_name(painting.part(swap.was_lighter.part)->name);
+        const auto slips = slips_of(audit, [&](const PassAudit& pass) {
+            return has_swap(pass, swap) ? Verdict::lost : Verdict::held;
+        });
+        for (const Slip& slip : slips) {
+            const int pass = slip.pass->index;
+            findings.push_back(
+                {FindingCode::part_swap,
+                 slip.verdict,
+                 pass,
+                 slip.back != nullptr
+                     ? fmt::format("{} read lighter than {} for a while; pass {} put them back. "
+                                   "Pass {}.",
+                                   dark, light, slip.back->index, pass)
+                     : fmt::format("{} now reads lighter than {} ({:.1f} against {:.1f}); the seal "
+                                   "has it darker ({:.1f} against {:.1f}). Pass {}.",
+                                   dark, light, swap.was_darker.now, swap.was_lighter.now,
+                                   swap.was_darker.sealed, swap.was_lighter.sealed, pass),
+                 {swap.was_darker.part, swap.was_lighter.part}});
+        }
+    }
+}
+
+// --- focus
+
+std::string kept_in_words(const std::string& name, const FocusAudit& now,
+                          const FocusAudit& sealed) {
+    std::string text =
+        fmt::format("{} keeps {:.0f}% of its sealed contrast ({:.1f} steps against {:.1f})", name,
+                    100 * now.kept.value_or(0), now.contrast, sealed.contrast);
+    const bool led = !sealed.lead || *sealed.lead >= 1;
+    if (led && now.lead && *now.lead < 1)
+        text += fmt::format("; a place with {:.1f} steps now outdoes it", now.rival->contrast);
+    else if (now.lead && sealed.lead)
+        text += fmt::format("; its lead is {:.2f} times the next place, was {:.2f}", *now.lead,
+                            *sealed.lead);
+    return text;
+}
+
+void find_focus_slips(const Painting& painting, const Audit& audit,
+                      std::vector<Finding>& findings) {
     const auto& sealed = audit.ground.focus;
-    if (!end || !sealed || end->verdict == Verdict::held) return;
-    const PassAudit* pass = last_worsened(
-        audit, [](const PassAudit& p) { return p.focus ? p.focus->verdict : Verdict::held; });
-    const std::string& name = painting.plan.foci.front().name;
-    std::string text = words("%s keeps %.0f%% of its sealed contrast (%.1f steps against %.1f)",
-                             name.c_str(), 100 * end->kept, end->contrast, sealed->contrast);
-    if (end->lead && *end->lead < 1)
-        text += words("; a place with %.1f steps now outdoes it", end->rival->contrast);
-    else if (end->lead && sealed->lead)
-        text +=
-            words("; its lead is %.2f times the next place, was %.2f", *end->lead, *sealed->lead);
-    text += pass != nullptr ? words(". Pass %d.", pass->index) : std::string(".");
-    findings.push_back({FindingCode::focus_slips, end->verdict, pass != nullptr ? pass->index : 0,
-                        std::move(text)});
+    if (!sealed) return;
+    const std::string name = shown_name(painting.plan.foci.front().name);
+    const auto slips = slips_of(audit, [](const PassAudit& pass) {
+        return pass.focus ? pass.focus->verdict : Verdict::open;
+    });
+    for (const Slip& slip : slips) {
+        const int pass = slip.pass->index;
+        const FocusAudit& now =
+            slip.back != nullptr ? *slip.pass->focus : *audit.passes.back().focus;
+        std::string text = kept_in_words(name, now, *sealed);
+        if (slip.back != nullptr)
+            text += fmt::format(" after this pass; pass {} brought it back", slip.back->index);
+        findings.push_back({FindingCode::focus_slips, slip.verdict, pass,
+                            fmt::format("{}. Pass {}.", text, pass)});
+    }
 }
 
-void find_swing_slip(const Audit& audit, std::vector<Finding>& findings) {
-    const SwingAudit& end = audit.passes.back().swing;
-    if (end.verdict == Verdict::held) return;
-    const PassAudit* pass =
-        last_worsened(audit, [](const PassAudit& p) { return p.swing.verdict; });
-    if (pass == nullptr) return;
-    findings.push_back(
-        {FindingCode::swing_slips, end.verdict, pass->index,
-         words("Lights and shadows drew together: light minus shadow warmth went from %+.1f to "
-               "%+.1f. Pass %d.",
-               pass->swing.swing - pass->swing.own, pass->swing.swing, pass->index)});
+// --- swing
+
+void find_swing_slips(const Audit& audit, std::vector<Finding>& findings) {
+    const auto slips = slips_of(audit, [](const PassAudit& pass) { return pass.swing.verdict; });
+    for (const Slip& slip : slips) {
+        const SwingAudit& swing = slip.pass->swing;
+        const double before = swing.swing - swing.own;
+        const bool turned = swing.swing * before < 0 && swing.verdict == Verdict::lost;
+        std::string text = fmt::format(
+            "Lights and shadows {}: light minus shadow warmth went from {:+.1f} to "
+            "{:+.1f}",
+            turned ? "changed sides" : "drew together", before, swing.swing);
+        if (slip.back != nullptr)
+            text += fmt::format("; pass {} brought them back", slip.back->index);
+        findings.push_back({FindingCode::swing_slips, slip.verdict, slip.pass->index,
+                            fmt::format("{}. Pass {}.", text, slip.pass->index)});
+    }
 }
 
 }  // namespace
@@ -136,16 +204,17 @@ std::vector<Finding> find(const Painting& painting, const Audit& audit) {
     std::vector<Finding> findings;
     find_value_slips(audit, findings);
     find_part_swaps(painting, audit, findings);
-    find_focus_slip(painting, audit, findings);
-    find_swing_slip(audit, findings);
+    find_focus_slips(painting, audit, findings);
+    find_swing_slips(audit, findings);
     std::ranges::stable_sort(findings, std::greater(), &Finding::verdict);
-    if (findings.empty())
-        findings.push_back(
+    if (findings.empty() || !is_bad(findings.front().verdict))
+        findings.insert(
+            findings.begin(),
             {FindingCode::all_held, Verdict::held, 0,
-             words("The values held: after %zu %s, 95%% of the picture is within %.2f step of the "
-                   "seal.",
-                   audit.passes.size(), audit.passes.size() == 1 ? "pass" : "passes",
-                   audit.passes.back().value.running.p95)});
+             fmt::format("The values held: after {} {}, 95% of the picture is within "
+                         "{:.2f} step of the seal.",
+                         audit.passes.size(), audit.passes.size() == 1 ? "pass" : "passes",
+                         audit.passes.back().value.running.p95)});
     return findings;
 }
 

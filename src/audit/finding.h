@@ -36,10 +36,13 @@ struct Finding {
     Verdict verdict = Verdict::held;
     int pass = 0;  ///< counted from 1; 0 when no single pass is meant
     std::string text;
+    std::vector<PartId> parts = {};  ///< that it is about, if any
     friend bool operator==(const Finding&, const Finding&) = default;
 };
 
-/// The findings of a finished audit, the costliest first; never empty.
+/// The findings of a finished audit, the costliest first; never empty. The state after the last
+/// pass decides: what slipped on the way and was brought back by a later pass is said, and counts
+/// as held.
 std::vector<Finding> find(const Painting& painting, const Audit& audit);
 
 }  // namespace underpaint

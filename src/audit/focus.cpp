@@ -86,23 +86,6 @@ double distance(const Point& a, const Point& b) {
     return std::hypot(a.x - b.x, a.y - b.y);
 }
 
-ViewingSteps at_viewing_scale(FloatBlock steps, Size picture, int side) {
-    const Size size = steps.area().size();
-    const int long_side = std::max(size.width, size.height);
-    if (long_side > side) {
-        const double shrink = static_cast<double>(side) / long_side;
-        const Rect area{0, 0, std::max(1, static_cast<int>(std::lround(size.width * shrink))),
-                        std::max(1, static_cast<int>(std::lround(size.height * shrink)))};
-        FloatBlock small(area);
-        const cv::Mat from(size.height, size.width, CV_32F, steps.samples().data());
-        cv::Mat to(area.height, area.width, CV_32F, small.samples().data());
-        cv::resize(from, to, to.size(), 0, 0, cv::INTER_AREA);
-        steps = std::move(small);
-    }
-    const double scale = static_cast<double>(steps.area().width) / picture.width;
-    return {std::move(steps), scale};
-}
-
 namespace {
 
 /// Calls `visit` with each row, and the columns of it from where and how many, whose pixels'
@@ -152,19 +135,153 @@ std::optional<double> disc_mean(const FloatBlock& steps, const Point& centre, do
     return pixels > 0 ? std::optional(sum / pixels) : std::nullopt;
 }
 
+namespace {
+
+/// Evenly spread places for discs along one side, from border to border.
+struct Places {
+    double first, spacing;
+    int count;
+
+    Places(int length, double radius) : first(length / 2.0), spacing(1), count(1) {
+        const double free = length - 2 * radius;
+        if (free <= 0) return;
+        const double widest = std::max(radius / 2, 1.0);
+        count = static_cast<int>(std::ceil(free / widest - 1e-9)) + 1;
+        first = radius;
+        spacing = free / (count - 1);
+    }
+};
+
+bool clear_of(const Point& centre, double radius, double scale, std::span<const Focus> foci) {
+    return std::ranges::all_of(foci, [&](const Focus& focus) {
+        return distance(centre, {focus.centre.x * scale, focus.centre.y * scale}) >= 2 * radius;
+    });
+}
+
+/// Whether a disc may compete: wholly on the picture where it fits, and clear of the foci. In
+/// viewing pixels.
+class Ground {
+public:
+    Ground(const ContrastGrid& grid, double scale, std::span<const Focus> foci)
+        : grid_(grid), scale_(scale), foci_(foci) {}
+
+    bool allows(const Point& at) const {
+        constexpr double rounding = 1e-6;
+        const double right = grid_.left + (grid_.columns - 1) * grid_.across;
+        const double bottom = grid_.top + (grid_.rows - 1) * grid_.down;
+        return at.x >= grid_.left - rounding && at.x <= right + rounding &&
+               at.y >= grid_.top - rounding && at.y <= bottom + rounding &&
+               clear_of(at, grid_.radius, scale_, foci_);
+    }
+
+private:
+    const ContrastGrid& grid_;
+    double scale_;
+    std::span<const Focus> foci_;
+};
+
+/// Steps in 256 bins and every so many rows only: a quick look at many more discs than the grid
+/// has.
+class QuickLook {
+public:
+    explicit QuickLook(const FloatBlock& steps)
+        : size_(steps.area().size()), bins_(steps.samples().size()) {
+        std::ranges::transform(steps.samples(), bins_.begin(), [](float step) {
+            return static_cast<std::uint8_t>(std::clamp((step - 1) * 31.875F, 0.0F, 255.0F));
+        });
+    }
+
+    /// The places of an even grid that may have most contrast, the likeliest first.
+    std::vector<Point> likeliest(const ContrastGrid& grid, const Ground& ground,
+                                 std::size_t most) const {
+        constexpr int finer = 4;
+        const int columns = (grid.columns - 1) * finer + 1, rows = (grid.rows - 1) * finer + 1;
+        std::vector<std::vector<Rival>> found(static_cast<std::size_t>(rows));
+        tbb::parallel_for(0, rows, [&](int row) {
+            for (int column = 0; column < columns; ++column) {
+                const Point at{grid.left + column * grid.across / finer,
+                               grid.top + row * grid.down / finer};
+                if (ground.allows(at))
+                    found[static_cast<std::size_t>(row)].push_back({at, hoped(at, grid.radius)});
+            }
+        });
+        std::vector<Rival> all;
+        for (const auto& some : found) all.insert(all.end(), some.begin(), some.end());
+        std::ranges::stable_sort(all, std::greater(), &Rival::contrast);
+        std::vector<Point> places;
+        for (std::size_t i = 0; i < std::min(most, all.size()); ++i)
+            places.push_back(all[i].centre);
+        return places;
+    }
+
+private:
+    /// Between percentiles a little wider than those that count: what a disc nearby may have. A
+    /// disc that is moved by an eighth of its radius changes a few per cent of its pixels.
+    double hoped(const Point& at, double radius) const {
+        constexpr double low = 0.035, high = 1 - low;
+        const int rows_apart = std::clamp(static_cast<int>(radius / 12), 1, 6);
+        std::array<std::uint32_t, 256> bins{};
+        std::uint32_t count = 0;
+        for_disc_rows(size_, at, radius, [&](int y, std::size_t left, std::size_t run) {
+            if (y % rows_apart != 0) return;
+            const std::size_t begin =
+                static_cast<std::size_t>(y) * static_cast<std::size_t>(size_.width) + left;
+            for (std::size_t i = begin; i < begin + run; ++i) ++bins[bins_[i]];
+            count += static_cast<std::uint32_t>(run);
+        });
+        const auto bin_at = [&](double share) {
+            double left = share * count;
+            std::size_t bin = 0;
+            while (bin < 255 && (left -= bins[bin]) >= 0) ++bin;
+            return static_cast<double>(bin);
+        };
+        return bin_at(high) - bin_at(low);
+    }
+
+    Size size_;
+    std::vector<std::uint8_t> bins_;
+};
+
+/// Looks between the places of the grid for better ones: around the strongest at half its spacing,
+/// around the strongest of all those at half of that, and so on. Adds what it looks at.
+void refine(std::vector<Rival>& places, const BinnedSteps& steps, Size size,
+            const ContrastGrid& grid, const Ground& ground) {
+    constexpr double worth_it = 0.87;  // of the strongest: half a spacing away no more is missed
+    constexpr std::size_t most[] = {64, 12, 8, 6};
+    constexpr double least = 0.75;
+    double across = grid.across / 4, down = grid.down / 4;
+    for (std::size_t round = 0; std::max(across, down) >= least; ++round) {
+        if (places.empty()) return;
+        std::ranges::stable_sort(places, std::greater(), &Rival::contrast);
+        const double enough = worth_it * places.front().contrast;
+        std::vector<Point> around;
+        const std::size_t count = std::min(most[std::min<std::size_t>(round, 3)], places.size());
+        for (std::size_t i = 0; i < count && places[i].contrast >= enough; ++i)
+            for (const int dy : {-1, 0, 1})
+                for (const int dx : {-1, 0, 1}) {
+                    const Point at{places[i].centre.x + dx * across,
+                                   places[i].centre.y + dy * down};
+                    if ((dx != 0 || dy != 0) && ground.allows(at)) around.push_back(at);
+                }
+        const std::size_t known = places.size();
+        places.resize(known + around.size());
+        tbb::parallel_for(std::size_t{0}, around.size(), [&](std::size_t i) {
+            places[known + i] = {around[i],
+                                 contrast_in(steps, size, around[i], grid.radius).value_or(0)};
+        });
+        across /= 2, down /= 2;
+    }
+}
+
+}  // namespace
+
 ContrastGrid contrast_grid(const ViewingSteps& viewing, double radius) {
     const Rect& area = viewing.steps.area();
     ContrastGrid grid;
     grid.radius = radius * viewing.scale;
-    grid.spacing = std::max(grid.radius / 2, 1.0);
-    const auto places = [&](int length) {
-        return length < 2 * grid.radius
-                   ? 0
-                   : static_cast<int>((length - 2 * grid.radius) / grid.spacing) + 1;
-    };
-    grid.columns = places(area.width);
-    grid.rows = places(area.height);
-    if (grid.columns == 0 || grid.rows == 0) return {};
+    const Places across(area.width, grid.radius), down(area.height, grid.radius);
+    grid.left = across.first, grid.across = across.spacing, grid.columns = across.count;
+    grid.top = down.first, grid.down = down.spacing, grid.rows = down.count;
     grid.contrast.resize(static_cast<std::size_t>(grid.columns) * grid.rows);
     const BinnedSteps steps(viewing.steps);
     tbb::parallel_for(0, grid.rows, [&](int row) {
@@ -175,65 +292,66 @@ ContrastGrid contrast_grid(const ViewingSteps& viewing, double radius) {
     return grid;
 }
 
-namespace {
-
-bool clear_of(const Point& centre, const ContrastGrid& grid, double scale,
-              std::span<const Focus> foci) {
-    return std::ranges::all_of(foci, [&](const Focus& focus) {
-        return distance(centre, {focus.centre.x * scale, focus.centre.y * scale}) >=
-               2 * grid.radius;
-    });
-}
-
-}  // namespace
-
 std::vector<Rival> competitors(const ContrastGrid& grid, double scale,
                                std::span<const Focus> foci) {
     std::vector<Rival> places;
     for (int row = 0; row < grid.rows; ++row)
         for (int column = 0; column < grid.columns; ++column) {
             const Point c = grid.centre(column, row);
-            if (clear_of(c, grid, scale, foci))
+            if (clear_of(c, grid.radius, scale, foci))
                 places.push_back(
                     {{c.x / scale, c.y / scale}, grid.contrast[grid.index(column, row)]});
         }
     return places;
 }
 
-std::vector<Rival> find_rivals(const ContrastGrid& grid, double scale,
+namespace {
+
+/// The strongest, then the strongest of those that don't overlap it by half or more, and so on.
+std::vector<Rival> apart(std::vector<Rival> places, double radius) {
+    std::ranges::stable_sort(places, std::greater(), &Rival::contrast);
+    std::vector<Rival> kept;
+    for (const Rival& place : places)
+        if (std::ranges::all_of(kept, [&](const Rival& other) {
+                return distance(place.centre, other.centre) > radius;
+            }))
+            kept.push_back(place);
+    return kept;
+}
+
+}  // namespace
+
+std::vector<Rival> find_rivals(const ViewingSteps& viewing, const ContrastGrid& grid,
                                std::span<const Focus> foci) {
-    constexpr double excluded = -1;
-    std::vector<double> contrast = grid.contrast;
+    const Ground ground(grid, viewing.scale, foci);
+    std::vector<Rival> places;
     for (int row = 0; row < grid.rows; ++row)
         for (int column = 0; column < grid.columns; ++column)
-            if (!clear_of(grid.centre(column, row), grid, scale, foci))
-                contrast[grid.index(column, row)] = excluded;
-
-    std::vector<Rival> rivals;
-    for (int row = 0; row < grid.rows; ++row)
-        for (int column = 0; column < grid.columns; ++column) {
-            const double here = contrast[grid.index(column, row)];
-            if (here == excluded) continue;
-            // Of equal neighbours the first one counts.
-            const auto beaten_by = [&](int x, int y) {
-                const std::size_t other = grid.index(x, y), me = grid.index(column, row);
-                return contrast[other] > here || (contrast[other] == here && other < me);
-            };
-            bool highest = true;
-            for (int y = std::max(0, row - 1); y <= std::min(grid.rows - 1, row + 1); ++y)
-                for (int x = std::max(0, column - 1); x <= std::min(grid.columns - 1, column + 1);
-                     ++x)
-                    highest = highest && !beaten_by(x, y);
-            const Point c = grid.centre(column, row);
-            if (highest) rivals.push_back({{c.x / scale, c.y / scale}, here});
-        }
-    std::ranges::stable_sort(rivals, std::greater(), &Rival::contrast);
+            if (const Point at = grid.centre(column, row); ground.allows(at))
+                places.push_back({at, grid.contrast[grid.index(column, row)]});
+    const Size size = viewing.steps.area().size();
+    const BinnedSteps steps(viewing.steps);
+    constexpr double fine = 3;  // pixels: closer than that nothing is missed
+    constexpr std::size_t hopes = 160;
+    if (std::max(grid.across, grid.down) > fine) {
+        const auto likeliest = QuickLook(viewing.steps).likeliest(grid, ground, hopes);
+        const std::size_t known = places.size();
+        places.resize(known + likeliest.size());
+        tbb::parallel_for(std::size_t{0}, likeliest.size(), [&](std::size_t i) {
+            places[known + i] = {likeliest[i],
+                                 contrast_in(steps, size, likeliest[i], grid.radius).value_or(0)};
+        });
+    }
+    refine(places, steps, size, grid, ground);
+    std::vector<Rival> rivals = apart(std::move(places), grid.radius);
+    for (Rival& rival : rivals)
+        rival.centre = {rival.centre.x / viewing.scale, rival.centre.y / viewing.scale};
     return rivals;
 }
 
 std::vector<Rival> find_rivals(const ViewingSteps& viewing, std::span<const Focus> foci,
                                double radius) {
-    return find_rivals(contrast_grid(viewing, radius), viewing.scale, foci);
+    return find_rivals(viewing, contrast_grid(viewing, radius), foci);
 }
 
 std::optional<FocusAudit> audit_focus(const ViewingSteps& now, std::span<const Focus> foci,
@@ -243,27 +361,28 @@ std::optional<FocusAudit> audit_focus(const ViewingSteps& now, std::span<const F
     const auto contrast = disc_contrast(
         now.steps, {lead.centre.x * now.scale, lead.centre.y * now.scale}, lead.radius * now.scale);
     if (!contrast) return std::nullopt;
-
     FocusAudit result;
     result.contrast = *contrast;
-    if (sealed) {
-        if (sealed->contrast <= 0) return std::nullopt;
-        result.kept = *contrast / sealed->contrast;
-    }
+    const double then = sealed ? sealed->contrast : *contrast;
+    if (then >= kFaintContrast) result.kept = *contrast / then;
     const auto rivals = find_rivals(now, foci, lead.radius);
     if (!rivals.empty()) {
         result.rival = rivals.front();
-        if (result.rival->contrast > 0) result.lead = *contrast / result.rival->contrast;
+        const double other = result.rival->contrast;
+        if (other > 0 && std::max(other, *contrast) >= kFaintContrast)
+            result.lead = *contrast / other;
     }
-    result.verdict = judge_focus(result.kept, result.lead, sealed ? sealed->lead : std::nullopt);
+    result.verdict = judge_focus(result.kept, result.lead, sealed ? sealed->lead : result.lead);
     return result;
 }
 
-Verdict judge_focus(double kept, std::optional<double> lead, std::optional<double> sealed_lead) {
-    const bool leads = !lead || *lead >= 1;
+Verdict judge_focus(std::optional<double> kept, std::optional<double> lead,
+                    std::optional<double> sealed_lead) {
+    if (!kept) return Verdict::open;
     const bool led = !sealed_lead || *sealed_lead >= 1;
-    if (kept < 0.75 || (led && !leads)) return Verdict::lost;
-    return kept >= 0.9 && leads ? Verdict::held : Verdict::slipping;
+    if (*kept < 0.75 || (led && lead && *lead < 0.95)) return Verdict::lost;
+    const bool leads = !lead || *lead >= 1 || (sealed_lead && *lead >= *sealed_lead - 0.02);
+    return *kept >= 0.9 && leads ? Verdict::held : Verdict::slipping;
 }
 
 }  // namespace underpaint

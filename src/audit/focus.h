@@ -6,22 +6,11 @@
 #include <vector>
 
 #include "audit/verdict.h"
+#include "audit/viewing.h"
 #include "painting/plan.h"
 #include "raster/rgb_block.h"
 
 namespace underpaint {
-
-/// Long side of the *viewing scale*, in pixels: how large a picture is when it is judged as a
-/// whole.
-inline constexpr int kViewingSide = 1600;
-
-/// A picture's steps at viewing scale, area-averaged when it is larger.
-struct ViewingSteps {
-    FloatBlock steps;
-    double scale = 1;  ///< viewing pixels in one pixel of the picture
-};
-/// Steps of a picture of some size, averaged to `side` where they are larger.
-ViewingSteps at_viewing_scale(FloatBlock steps, Size picture, int side = kViewingSide);
 
 /// 95th minus 5th percentile of step inside a disc, each to 1/1000 step; nothing when no pixel
 /// centre lies in it.
@@ -38,10 +27,13 @@ struct Rival {
     friend bool operator==(const Rival&, const Rival&) = default;
 };
 
-/// The contrast of discs at half-radius spacing, wholly inside; in viewing pixels. Without places
-/// where no disc fits.
+/// The contrast of discs at half-radius spacing or a little less, so that the outermost touch every
+/// border; in viewing pixels. Where the picture is narrower than a disc, they lie on its middle and
+/// are cut by it.
 struct ContrastGrid {
-    double radius = 0, spacing = 1;
+    double radius = 0;
+    double left = 0, top = 0;     ///< of the first disc's centre
+    double across = 1, down = 1;  ///< from one centre to the next
     int columns = 0, rows = 0;
     std::vector<double> contrast;  ///< row by row
 
@@ -49,9 +41,7 @@ struct ContrastGrid {
         return static_cast<std::size_t>(row) * static_cast<std::size_t>(columns) +
                static_cast<std::size_t>(column);
     }
-    Point centre(int column, int row) const {
-        return {radius + column * spacing, radius + row * spacing};
-    }
+    Point centre(int column, int row) const { return {left + column * across, top + row * down}; }
 };
 /// `radius` in pixels of the picture.
 ContrastGrid contrast_grid(const ViewingSteps& viewing, double radius);
@@ -59,28 +49,37 @@ ContrastGrid contrast_grid(const ViewingSteps& viewing, double radius);
 /// The discs whose centres are at least two radii from every focus, in the grid's order.
 std::vector<Rival> competitors(const ContrastGrid& grid, double scale, std::span<const Focus> foci);
 
-/// Of the discs whose centres are at least two radii from every focus those that no neighbour
-/// beats, strongest first. `scale` as in ViewingSteps.
-std::vector<Rival> find_rivals(const ContrastGrid& grid, double scale, std::span<const Focus> foci);
+/// The discs whose centres are at least two radii from every focus and that no stronger one
+/// overlaps by half, strongest first. Between the places of the grid it is looked for better ones,
+/// so that the first is within 1 % of the best of all places.
+std::vector<Rival> find_rivals(const ViewingSteps& viewing, const ContrastGrid& grid,
+                               std::span<const Focus> foci);
 std::vector<Rival> find_rivals(const ViewingSteps& viewing, std::span<const Focus> foci,
                                double radius);
+
+/// Contrasts under this, in steps, are too faint to be compared.
+inline constexpr double kFaintContrast = 0.2;
 
 /// The leading focus after one pass. Contrasts in steps.
 struct FocusAudit {
     double contrast = 0;
-    double kept = 1;             ///< contrast now / contrast sealed
+    std::optional<double> kept;  ///< contrast now / contrast sealed; nothing when that was faint
     std::optional<Rival> rival;  ///< nothing where no other disc fits
-    std::optional<double> lead;  ///< contrast / the rival's
-    Verdict verdict = Verdict::held;
+    std::optional<double> lead;  ///< contrast / the rival's; nothing when both are faint
+    Verdict verdict = Verdict::open;
     friend bool operator==(const FocusAudit&, const FocusAudit&) = default;
 };
 
-/// Measures the first focus against `sealed`; nothing when it can't be measured: no focus, or none
-/// of it inside the picture, or no contrast in it when sealed.
+/// Measures the first focus against `sealed`, or itself when there is none yet; nothing when it
+/// can't be measured: no focus, or none of it inside the picture.
 std::optional<FocusAudit> audit_focus(const ViewingSteps& now, std::span<const Focus> foci,
                                       const std::optional<FocusAudit>& sealed);
 
-/// Held: kept >= 0.9 and lead >= 1. Lost: kept < 0.75, or a lead that was >= 1 is now below.
-Verdict judge_focus(double kept, std::optional<double> lead, std::optional<double> sealed_lead);
+/// A pass is judged by what it changed, never by what the seal had: held: kept >= 0.9, and leading
+/// or by no more than 0.02 behind the sealed lead; lost: kept < 0.75, or a lead below 0.95 that was
+/// at least 1 when sealed; slipping between. Open without `kept`. A lead that could not be measured
+/// counts as leading.
+Verdict judge_focus(std::optional<double> kept, std::optional<double> lead,
+                    std::optional<double> sealed_lead);
 
 }  // namespace underpaint

@@ -3,9 +3,12 @@
 #include <cmath>
 
 #include "audit/extremes.h"
+
+#include <fmt/format.h>
+
 #include "audit/value_search.h"
 #include "audit/viewing_mask.h"
-#include "audit/wording.h"
+#include "painting/shown_name.h"
 
 namespace underpaint {
 namespace {
@@ -52,16 +55,16 @@ void find_competing_edges(ValueSearch& search) {
                              [&](const EdgePoint& p) { return mask.at(p.x, p.y) >= 0.5F; });
         if (mine.size() < least_rest) continue;
         if (const double its = median_width(mine); its < least)
-            least = its, hardest = std::move(mine), whose = part.name;
+            least = its, hardest = std::move(mine), whose = shown_name(part.name);
     }
     if (search.painting.parts.empty() && rest.size() >= least_rest)
         least = median_width(rest), hardest = std::move(rest);
     if (hardest.empty() || least > 1.1 * width) return;
-    auto& finding =
-        search.add(FindingCode::edges_compete, Verdict::slipping,
-                   words("The edges of %s are as hard as those of %s (%.1f px against %.1f "
-                         "px). Softer edges send it back.",
-                         whose.c_str(), within(first.name).c_str(), least, width));
+    auto& finding = search.add(
+        FindingCode::edges_compete, Verdict::slipping,
+        fmt::format("The edges of {} are as hard as those of {} ({:.1f} px against {:.1f} "
+                    "px). Softer edges send it back.",
+                    whose, within(shown_name(first.name)), least, width));
     finding.where = mask_along(viewing, hardest);
     search.mend(finding, [&] {
         return mend_edges(search.painting, search.figures, hardest, "the edges of " + whose,
@@ -73,28 +76,33 @@ void find_competing_edges(ValueSearch& search) {
 
 void find_focus(ValueSearch& search) {
     if (search.plan.foci.empty()) return;
-    const char* name = search.plan.foci.front().name.c_str();
+    const std::string name = shown_name(search.plan.foci.front().name);
     if (!search.figures.focus) {
         search.add(FindingCode::focus_leads, Verdict::slipping,
-                   words("%s can't be measured: none of it lies on the picture.", name));
+                   fmt::format("{} can't be measured: none of it lies on the picture.", name));
         return;
     }
     const FocusAudit& focus = *search.figures.focus;
+    if (!focus.kept) {
+        search.add(FindingCode::focus_leads, Verdict::open,
+                   fmt::format("{} has a contrast of {:.2f} steps: too faint to judge.", name,
+                               search.said_width(focus.contrast)));
+        return;
+    }
     if (!focus.lead) {
         search.add(
             FindingCode::focus_leads, Verdict::held,
-            words(focus.rival ? "%s leads: there is no other contrast."
-                              : "%s has a contrast of its own, but no other disc of its size "
-                                "fits on the picture, so its lead can't be measured.",
-                  name));
+            name + (focus.rival ? " leads: there is no other contrast."
+                                : " has a contrast of its own, but no other disc of its size fits "
+                                  "on the picture, so its lead can't be measured."));
         return;
     }
     const double wanted = search.plan.lead.value_or(1);
     if (*focus.lead >= wanted) {
-        auto& finding =
-            search.add(FindingCode::focus_leads, Verdict::held,
-                       words("%s leads: its contrast of %.1f steps is %.2f times the next place.",
-                             name, search.said_width(focus.contrast), *focus.lead));
+        auto& finding = search.add(
+            FindingCode::focus_leads, Verdict::held,
+            fmt::format("{} leads: its contrast of {:.1f} steps is {:.2f} times the next place.",
+                        name, search.said_width(focus.contrast), *focus.lead));
         finding.where =
             disc_mask(search.figures.viewing, focus.rival->centre, search.plan.foci.front().radius);
         return;
@@ -103,12 +111,14 @@ void find_focus(ValueSearch& search) {
         *focus.lead < 1
             ? search.add(
                   FindingCode::focus_leads, Verdict::lost,
-                  words("%s does not lead: its contrast is %.1f steps, another place has %.1f.",
-                        name, search.said_width(focus.contrast),
-                        search.said_width(focus.rival->contrast)))
-            : search.add(FindingCode::focus_leads, Verdict::slipping,
-                         words("%s leads by %.2f times the next place; your plan asks for %.2f.",
-                               name, *focus.lead, wanted));
+                  fmt::format(
+                      "{} does not lead: its contrast is {:.1f} steps, another place has {:.1f}.",
+                      name, search.said_width(focus.contrast),
+                      search.said_width(focus.rival->contrast)))
+            : search.add(
+                  FindingCode::focus_leads, Verdict::slipping,
+                  fmt::format("{} leads by {:.2f} times the next place; your plan asks for {:.2f}.",
+                              name, *focus.lead, wanted));
     finding.where =
         disc_mask(search.figures.viewing, focus.rival->centre, search.plan.foci.front().radius);
     search.mend(finding,
@@ -123,8 +133,9 @@ void find_edges(ValueSearch& search) {
     if (lengths.total() >= least && soft < kFewSoftEdges)
         search.add(
             FindingCode::no_soft_edges, Verdict::slipping,
-            words("Only %.0f%% of the edges are soft or lost: nothing goes over into anything.",
-                  100 * soft));
+            fmt::format(
+                "Only {:.0f}% of the edges are soft or lost: nothing goes over into anything.",
+                100 * soft));
     find_competing_edges(search);
 }
 

@@ -20,7 +20,8 @@ public:
           pass_(pass),
           reader_(reader),
           stop_(stop),
-          small_(level_for(painting.size(), kTrialSide)) {}
+          small_(level_for(painting.size(), kTrialSide)),
+          basis_(basis_of(painting, Stage::colour, reader)) {}
 
     /// Running 95th percentile after the first `passes`; nothing when stopped.
     std::optional<double> p95(const Painting& painting, std::size_t passes, int level) const {
@@ -48,7 +49,7 @@ public:
     }
 
     std::optional<Mend> hold(double aim) const {
-        const Mend mend{MendKind::hold, pass_, 1, "Hold values", 0, 0, {}};
+        const Mend mend{MendKind::hold, pass_, 1, "Hold values", 0, 0, {}, basis_};
         if (painting_.passes[pass_].hold >= 1 || !reaches(mend, aim, 0)) return std::nullopt;
         return with_effect(mend);
     }
@@ -63,7 +64,8 @@ private:
                 "Ease to " + std::to_string(percent) + "%",
                 0,
                 0,
-                {}};
+                {},
+                basis_};
     }
 
     std::optional<Mend> with_effect(Mend mend) const {
@@ -81,11 +83,14 @@ private:
     Reader reader_;
     const std::stop_token& stop_;
     int small_;
+    Basis basis_;
 };
 
 }  // namespace
 
 Painting mended(const Painting& painting, const Mend& mend) {
+    const bool current = mend.basis == basis_of(painting, Stage::colour, mend.basis.reader);
+    if (!current || mend.pass >= painting.passes.size()) return painting;
     Pass pass = painting.passes[mend.pass];
     if (mend.kind == MendKind::ease) {
         pass.strength = mend.amount;

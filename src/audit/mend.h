@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "audit/audit.h"
+#include "audit/basis.h"
 
 namespace underpaint {
 
@@ -22,10 +23,11 @@ struct Mend {
     /// pixels or so.
     double value_p95 = 0, swing = 0;
     std::optional<double> focus_kept;
+    Basis basis;  ///< the state it was computed for; it is taken on no other
     friend bool operator==(const Mend&, const Mend&) = default;
 };
 
-/// The painting with the mend taken.
+/// The painting with the mend taken, or as it is when the mend was computed for another state.
 Painting mended(const Painting& painting, const Mend& mend);
 
 /// The mends for one pass whose drift slipped. The aim is a running 95th percentile after the pass

@@ -1,19 +1,120 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "audit/scale_response.h"
 
-namespace underpaint {
+#include <tbb/enumerable_thread_specific.h>
 
-std::vector<ScalePoint> scale_response(const Pass& pass, Reader reader, int points) {
-    const Rgb colour = mean_colour(pass.source);
+#include <algorithm>
+#include <cmath>
+
+#include "audit/tile_audit.h"
+#include "render/view.h"
+
+namespace underpaint {
+namespace {
+
+constexpr int kSmallSide = 600;           // long side of the copy that is measured on
+constexpr float kTouched = 0.05F;         // coverage from which on a pixel counts
+constexpr std::size_t kLeastPixels = 12;  // of a grey, to speak of what is done to it
+
+float place_of(int point, int points) {
+    return 1 + 8 * static_cast<float>(point) / static_cast<float>(points - 1);
+}
+
+/// What a source that is the same everywhere lays over a grey.
+Rgb laid_over(const Source& source, Rgb found) {
+    if (const auto* map = std::get_if<GradientMap>(&source))
+        return gradient_at(map->stops, static_cast<double>(read(Reader::lightness, found)) / 100);
+    if (const auto* curve = std::get_if<Curve>(&source)) {
+        const double all = curve_at(curve->all, static_cast<double>(found.g));
+        const auto channel = [&](const CurvePoints& own) {
+            return static_cast<float>(curve_at(own, all));
+        };
+        return {channel(curve->red), channel(curve->green), channel(curve->blue)};
+    }
+    return mean_colour(source);
+}
+
+std::vector<ScalePoint> by_formula(const Pass& pass, Reader reader, int points) {
     std::vector<ScalePoint> curve;
     for (int i = 0; i < points; ++i) {
-        const float step = 1 + 8 * static_cast<float>(i) / static_cast<float>(points - 1);
+        const float step = place_of(i, points);
         const Rgb found = grey(encoded_grey_of(lightness_of_step(step)));
-        const float alpha = pass.on ? pass.strength * coverage(pass.reach.band, step) : 0;
-        const Rgb now = lay({pass.blend, pass.hold}, found, colour, alpha);
-        curve.push_back({step, step_of(read(reader, now)) - step_of(read(reader, found))});
+        const float alpha =
+            pass.does_nothing() ? 0 : pass.strength * coverage(pass.reach.band, step);
+        const Rgb now = lay({pass.blend, pass.hold}, found, laid_over(pass.source, found), alpha);
+        const float drift = step_of(read(reader, now)) - step_of(read(reader, found));
+        curve.push_back({step, drift, drift, drift});
     }
     return curve;
+}
+
+/// The drifts of the pixels nearest to each of the points.
+using Drifts = std::vector<std::vector<float>>;
+
+float quantile(std::vector<float>& values, double share) {
+    const auto at = values.begin() +
+                    static_cast<std::ptrdiff_t>(share * static_cast<double>(values.size() - 1));
+    std::ranges::nth_element(values, at);
+    return *at;
+}
+
+std::optional<std::vector<ScalePoint>> measured(const Painting& painting, std::size_t pass,
+                                                Reader reader, int points,
+                                                const std::stop_token& stop) {
+    tbb::enumerable_thread_specific<Drifts> each(
+        [&] { return Drifts(static_cast<std::size_t>(points)); });
+    const Recipe recipe(painting, shrink_of_level(level_for(painting.size(), kSmallSide)));
+    const bool whole = walk_tiles(
+        recipe,
+        [&](TileWalk& walk, int) {
+            walk.lay_all(0, pass);
+            const FloatBlock found = steps_of(walk.state(), reader);
+            if (!walk.lay(pass)) return;
+            const FloatBlock now = steps_of(walk.state(), reader);
+            const auto cover = walk.coverage().samples();
+            Drifts& drifts = each.local();
+            for (std::size_t i = 0; i < cover.size(); ++i) {
+                if (cover[i] < kTouched) continue;
+                const float step = found.samples()[i];
+                const auto at = static_cast<std::size_t>(
+                    std::clamp((step - 1) / 8, 0.0F, 1.0F) * static_cast<float>(points - 1) + 0.5F);
+                drifts[at].push_back(now.samples()[i] - step);
+            }
+        },
+        stop);
+    if (!whole) return std::nullopt;
+    std::vector<ScalePoint> curve;
+    for (int i = 0; i < points; ++i) {
+        std::vector<float> all;
+        for (const Drifts& drifts : each) {
+            const auto& some = drifts[static_cast<std::size_t>(i)];
+            all.insert(all.end(), some.begin(), some.end());
+        }
+        if (all.size() >= kLeastPixels)
+            curve.push_back(
+                {place_of(i, points), quantile(all, 0.5), quantile(all, 0.1), quantile(all, 0.9)});
+    }
+    return curve;
+}
+
+}  // namespace
+
+bool is_same_everywhere(const Pass& pass) {
+    if (pass.does_nothing()) return true;
+    const bool holds = pass.hold > 0 || pass.blend == BlendMode::true_colour;
+    if (holds && pass.hold_to == HoldTo::sealed) return false;
+    const auto* map = std::get_if<GradientMap>(&pass.source);
+    return std::holds_alternative<Tint>(pass.source) ||
+           std::holds_alternative<Curve>(pass.source) ||
+           (map != nullptr && map->of == MapOf::below);
+}
+
+std::optional<std::vector<ScalePoint>> scale_response(const Painting& painting, std::size_t pass,
+                                                      Reader reader, int points,
+                                                      const std::stop_token& stop) {
+    if (is_same_everywhere(painting.passes[pass]))
+        return by_formula(painting.passes[pass], reader, points);
+    return measured(painting, pass, reader, points, stop);
 }
 
 }  // namespace underpaint

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "audit/seal_change.h"
 
-#include "audit/wording.h"
+#include <fmt/format.h>
+
 #include "painting/changes.h"
+#include "painting/shown_name.h"
 
 namespace underpaint {
 
@@ -32,21 +34,21 @@ std::optional<SealChange> foresee_seal(const Painting& painting, const SharedPic
 std::string in_words(const SealChange& change, const Painting& painting) {
     const Drift& drift = change.values;
     if (drift.max < 0.005) return "It differs by less than a hundredth of a step.";
-    std::string text = words(
-        "%.0f%% of the picture reads lighter and %.0f%% darker by more than a quarter step "
-        "(95%% within %.2f, at most %.1f). Values go from %.1f–%.1f to %.1f–%.1f.",
+    std::string text = fmt::format(
+        "{:.0f}% of the picture reads lighter and {:.0f}% darker by more than a quarter step "
+        "(95% within {:.2f}, at most {:.1f}). Values go from {:.1f}–{:.1f} to {:.1f}–{:.1f}.",
         100 * drift.lighter, 100 * drift.darker, drift.p95, drift.max, change.was.darkest,
         change.was.lightest, change.is.darkest, change.is.lightest);
     if (change.swaps > 0)
-        text += words(" %zu %s of parts %s the other way round.", change.swaps,
-                      change.swaps == 1 ? "pair" : "pairs", change.swaps == 1 ? "stands" : "stand");
+        text += fmt::format(" {} {} of parts {} the other way round.", change.swaps,
+                            change.swaps == 1 ? "pair" : "pairs",
+                            change.swaps == 1 ? "stands" : "stand");
     if (painting.passes.empty()) return text;
     if (change.passes.empty()) return text + " Every pass is judged as before.";
     for (const auto& judged : change.passes) {
         const std::string_view was = id_of(judged.was), is = id_of(judged.is);
-        text +=
-            words(" %s: %.*s instead of %.*s.", painting.passes[judged.pass].name.c_str(),
-                  static_cast<int>(is.size()), is.data(), static_cast<int>(was.size()), was.data());
+        text += fmt::format(" {}: {} instead of {}.", shown_name(painting.passes[judged.pass].name),
+                            is, was);
     }
     return text;
 }

@@ -3,9 +3,11 @@
 #include <cmath>
 
 #include "audit/shapes.h"
+
+#include <fmt/format.h>
+
 #include "audit/value_search.h"
 #include "audit/viewing_mask.h"
-#include "audit/wording.h"
 #include "raster/regions.h"
 
 namespace underpaint {
@@ -29,8 +31,8 @@ void find_shares(ValueSearch& search, ShapeCount count, const ShapeShares& wante
     name[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(name[0])));
     auto& finding =
         search.add(FindingCode::shape_off, off > 0.15 ? Verdict::lost : Verdict::slipping,
-                   words("%s shapes hold %.0f%% of the picture; your plan asks for %.0f%%.",
-                         name.c_str(), 100 * shares[worst], 100 * wanted[worst]));
+                   fmt::format("{} shapes hold {:.0f}% of the picture; your plan asks for {:.0f}%.",
+                               name, 100 * shares[worst], 100 * wanted[worst]));
     finding.where = shape_mask(search.figures.viewing, splits, worst);
     search.mend(finding, [&] { return mend_shares(search.figures, count, wanted); });
 }
@@ -48,9 +50,9 @@ void find_shapes(ValueSearch& search) {
     const std::string_view name = name_of_shape(ShapeCount::three, shape);
     auto& finding =
         search.add(FindingCode::shape_off, Verdict::slipping,
-                   words("The %.*s shape holds %.0f%% of the picture: too much to read as "
-                         "one of three.",
-                         static_cast<int>(name.size()), name.data(), 100 * *largest));
+                   fmt::format("The {} shape holds {:.0f}% of the picture: too much to read as "
+                               "one of three.",
+                               name, 100 * *largest));
     finding.where = shape_mask(search.figures.viewing, splits, shape);
     search.mend(finding, [&] {
         const Splits best = best_splits(search.figures.steps, ShapeCount::three);
@@ -75,9 +77,9 @@ void find_scattered_darks(ValueSearch& search) {
     if (pieces <= kManyPieces || largest >= 0.5) return;
     auto& finding =
         search.add(FindingCode::scattered_darks, Verdict::slipping,
-                   words("Dark shapes fall into %zu pieces, and the largest holds %.0f%% "
-                         "of the dark: joined, they would read as one.",
-                         pieces, 100 * largest));
+                   fmt::format("Dark shapes fall into {} pieces, and the largest holds {:.0f}% "
+                               "of the dark: joined, they would read as one.",
+                               pieces, 100 * largest));
     finding.where = as_mask(viewing, dark);
 }
 

@@ -2,24 +2,53 @@
 #include "audit/shapes.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace underpaint {
 namespace {
 
-constexpr std::size_t kBins = 401;
-constexpr double kBinsPerStep = 50;
+constexpr int kMostBins = 800;
+constexpr double kFinest = 500;  // bins of a histogram in a step
+
+/// The stretch of the scale that a picture has values in, in even bins: as fine as the histogram
+/// where it is short, so that a picture of little contrast is parted as well as any other.
+struct Bins {
+    double darkest;  ///< of the histogram's bins, counted from black
+    double each;     ///< of them in one
+    std::size_t count;
+
+    explicit Bins(const StepHistogram& steps) {
+        const auto at = [&](double share) {
+            return std::round((steps.percentile(share) - 1) * kFinest);
+        };
+        darkest = at(0);
+        const double all = at(1) - darkest + 1;
+        each = std::ceil(all / kMostBins);
+        count = static_cast<std::size_t>(std::ceil(all / each));
+    }
+    /// Where bin i begins, and the middle of it.
+    double begin(std::size_t i) const { return step(static_cast<double>(i) * each - 0.5); }
+    double middle(std::size_t i) const { return step((static_cast<double>(i) + 0.5) * each - 0.5); }
+    double share(const StepHistogram& steps, std::size_t i) const {
+        // A little before where bins of the histogram meet, so that rounding can't shift them.
+        const double a_little = 0.25 / kFinest;
+        return steps.share_between(begin(i) + a_little, begin(i + 1) + a_little);
+    }
+
+private:
+    double step(double bin) const { return 1 + (darkest + bin) / kFinest; }
+};
 
 /// Sums over bins from 0 up to, without, i.
 struct Sums {
     std::vector<double> weight, moment;
 
-    explicit Sums(const StepHistogram& steps) : weight(kBins + 1), moment(kBins + 1) {
-        for (std::size_t bin = 0; bin < kBins; ++bin) {
-            const double step = 1 + static_cast<double>(bin) / kBinsPerStep;
-            const double share =
-                steps.share_between(step - 0.5 / kBinsPerStep, step + 0.5 / kBinsPerStep);
+    Sums(const StepHistogram& steps, const Bins& bins)
+        : weight(bins.count + 1), moment(bins.count + 1) {
+        for (std::size_t bin = 0; bin < bins.count; ++bin) {
+            const double share = bins.share(steps, bin);
             weight[bin + 1] = weight[bin] + share;
-            moment[bin + 1] = moment[bin] + share * step;
+            moment[bin + 1] = moment[bin] + share * bins.middle(bin);
         }
     }
     /// What bins from .. to, without, add to the criterion as one shape.
@@ -43,15 +72,16 @@ std::vector<double> shape_shares(const StepHistogram& steps, const Splits& split
 }
 
 Splits best_splits(const StepHistogram& steps, ShapeCount count) {
-    const Sums sums(steps);
+    const Bins bins(steps);
+    const Sums sums(steps, bins);
     const std::size_t shapes = number_of(count);
     // best[k][i]: the most that bins below i are worth as k + 1 shapes; cut[k][i]: where the last
     // of these begins.
-    std::vector best(shapes, std::vector<double>(kBins + 1));
-    std::vector cut(shapes, std::vector<std::size_t>(kBins + 1));
-    for (std::size_t i = 0; i <= kBins; ++i) best[0][i] = sums.worth(0, i);
+    std::vector best(shapes, std::vector<double>(bins.count + 1));
+    std::vector cut(shapes, std::vector<std::size_t>(bins.count + 1));
+    for (std::size_t i = 0; i <= bins.count; ++i) best[0][i] = sums.worth(0, i);
     for (std::size_t k = 1; k < shapes; ++k)
-        for (std::size_t i = 0; i <= kBins; ++i) {
+        for (std::size_t i = 0; i <= bins.count; ++i) {
             best[k][i] = -1;
             for (std::size_t j = 0; j <= i; ++j) {
                 const double worth = best[k - 1][j] + sums.worth(j, i);
@@ -59,14 +89,14 @@ Splits best_splits(const StepHistogram& steps, ShapeCount count) {
             }
         }
     Splits splits;
-    std::size_t end = kBins;
+    std::size_t end = bins.count;
     for (std::size_t k = shapes; k-- > 1;) {
         const std::size_t first = cut[k][end];
         // An empty stretch above the cut is as good all along: take its middle.
         std::size_t last = first;
-        while (last < kBins && sums.weight[last + 1] == sums.weight[first]) ++last;
-        const double at = static_cast<double>(first + (last < kBins ? last : first)) / 2;
-        splits.insert(splits.begin(), 1 + (at - 0.5) / kBinsPerStep);
+        while (last < bins.count && sums.weight[last + 1] == sums.weight[first]) ++last;
+        const double at = static_cast<double>(first + (last < bins.count ? last : first)) / 2;
+        splits.insert(splits.begin(), bins.begin(0) + (bins.begin(1) - bins.begin(0)) * at);
         end = first;
     }
     ShapeSplits ordered;

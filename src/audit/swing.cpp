@@ -5,12 +5,17 @@
 
 namespace underpaint {
 
-Verdict judge_swing(double now, double largest) {
-    constexpr double too_small = 3;
-    if (std::fabs(largest) < too_small) return Verdict::held;
-    const double share = now / largest;
+Verdict judge_swing(double now, double largest_before) {
+    if (std::fabs(largest_before) < kLeastSwing) return Verdict::held;
+    const double share = now / largest_before;
     if (share >= 0.8) return Verdict::held;
     return share >= 0.5 ? Verdict::slipping : Verdict::lost;
+}
+
+double largest_swing(double now, double largest_before) {
+    const bool measured = std::fabs(largest_before) >= kLeastSwing;
+    if (measured && now * largest_before < 0) return largest_before;
+    return std::fabs(now) > std::fabs(largest_before) ? now : largest_before;
 }
 
 }  // namespace underpaint

@@ -12,8 +12,15 @@ struct SwingAudit {
     friend bool operator==(const SwingAudit&, const SwingAudit&) = default;
 };
 
-/// Without a plan, a swing is judged by the largest so far (of either sign): held from 0.8 of it,
-/// lost below half or on the other side. A largest swing under 3 is too small to lose.
-Verdict judge_swing(double now, double largest_so_far);
+/// Until a swing has come to this, there is nothing to lose.
+inline constexpr double kLeastSwing = 2;
+
+/// Without a plan: a swing against the largest there was before it. Held from 0.8 of it; lost below
+/// half, or where lights and shadows changed sides.
+Verdict judge_swing(double now, double largest_before);
+
+/// The largest swing once `now` has come after `largest_before`. One that turned round is lost and
+/// sets no new measure, so that what brings it back is not blamed.
+double largest_swing(double now, double largest_before);
 
 }  // namespace underpaint

@@ -69,6 +69,9 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
       passes_(std::min(options.only_values_after.value_or(painting.passes.size()),
                        painting.passes.size())) {
     for (const Part& part : painting.parts) masks_.push_back(part.mask->level(options.level));
+    if (!options.only_values_after && !painting.plan.foci.empty())
+        viewing_.assign(passes_ + 1,
+                        ViewingTally(halved(painting.size(), options.level), painting.size()));
 }
 
 AuditTally TileAuditor::empty_tally() const {
@@ -77,7 +80,7 @@ AuditTally TileAuditor::empty_tally() const {
     return {std::vector<StateTally>(passes_ + 1, state)};
 }
 
-void TileAuditor::measure(TileWalk& walk, AuditTally& tally) const {
+void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
     const Rect area = walk.state().area();
     const bool all = !options_.only_values_after;
     Tile tile{area, {}, {}, {}, {}, {}};
@@ -86,6 +89,7 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) const {
     if (all) {
         tile.warmth = warmth_of(walk.state());
         measure_state(tile, tally.states[0]);
+        if (!viewing_.empty()) viewing_[0].add(tile.now);
     }
     for (std::size_t i = 0; i < passes_; ++i) {
         const bool laid = walk.lay(i);
@@ -96,6 +100,7 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) const {
         tile.intent = painting_.passes[i].intent;
         if (laid || (last && all_keep_ && !all)) move_on(tile, walk.state(), all);
         if (all || last) measure_state(tile, tally.states[i + 1]);
+        if (!viewing_.empty()) viewing_[i + 1].add(tile.now);
     }
 }
 

@@ -4,6 +4,7 @@
 #include <vector>
 
 #include "audit/audit.h"
+#include "audit/viewing.h"
 #include "render/render.h"
 
 namespace underpaint {
@@ -33,7 +34,10 @@ public:
 
     AuditTally empty_tally() const;
     /// The walk stands at the ground.
-    void measure(TileWalk& walk, AuditTally& tally) const;
+    void measure(TileWalk& walk, AuditTally& tally);
+    /// The ground and the state after each pass at viewing scale, when all was measured; empty
+    /// unless there are foci to be judged by it.
+    const std::vector<ViewingTally>& viewing() const { return viewing_; }
     void report(const AuditTally& tally, Audit& audit) const;
 
 private:
@@ -49,6 +53,7 @@ private:
     float split_;
     bool all_keep_;  // no pass is meant to move values: what is judged is what is measured
     std::size_t passes_;
+    std::vector<ViewingTally> viewing_;
 };
 
 }  // namespace underpaint

@@ -1,13 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "audit/value_findings.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
 
 #include "audit/extremes.h"
 #include "audit/value_search.h"
 #include "audit/viewing_mask.h"
-#include "audit/wording.h"
+#include "painting/shown_name.h"
 #include "raster/regions.h"
 
 namespace underpaint {
@@ -22,11 +24,11 @@ void find_range(ValueSearch& search) {
                  high = search.figures.steps.percentile(0.95);
     const bool narrow = high - low < kNarrowBand;
     if (narrow) {
-        auto& finding =
-            search.add(FindingCode::narrow_band, Verdict::slipping,
-                       words("Nine tenths of the picture lie within %.1f steps (%.1f to "
-                             "%.1f): darks and lights hardly part.",
-                             search.said_width(high - low), search.said(low), search.said(high)));
+        auto& finding = search.add(
+            FindingCode::narrow_band, Verdict::slipping,
+            fmt::format("Nine tenths of the picture lie within {:.1f} steps ({:.1f} to "
+                        "{:.1f}): darks and lights hardly part.",
+                        search.said_width(high - low), search.said(low), search.said(high)));
         search.mend(finding, [&] {
             return mend_range(search.figures, search.plan.range.value_or(Range{2, 8}));
         });
@@ -39,10 +41,11 @@ void find_range(ValueSearch& search) {
             const bool squeezed = is.width() < wanted.width();
             auto& finding = search.add(
                 FindingCode::range_off, off > 1 ? Verdict::lost : Verdict::slipping,
-                words("Values run from %.1f to %.1f, %s than the %.1f to %.1f of your plan.",
-                      search.said(is.darkest), search.said(is.lightest),
-                      squeezed ? "less far" : "otherwise", search.said(wanted.darkest),
-                      search.said(wanted.lightest)));
+                fmt::format(
+                    "Values run from {:.1f} to {:.1f}, {} than the {:.1f} to {:.1f} of your plan.",
+                    search.said(is.darkest), search.said(is.lightest),
+                    squeezed ? "less far" : "otherwise", search.said(wanted.darkest),
+                    search.said(wanted.lightest)));
             search.mend(finding, [&] { return mend_range(search.figures, wanted); });
             return;
         }
@@ -50,10 +53,9 @@ void find_range(ValueSearch& search) {
     if (narrow) return;
     const std::string_view width = width_of(is), key = name_of(key_of(search.figures.steps));
     search.add(FindingCode::range_is, Verdict::held,
-               words("Values run from %.1f to %.1f: a %.*s range in a %.*s key%s.",
-                     search.said(is.darkest), search.said(is.lightest),
-                     static_cast<int>(width.size()), width.data(), static_cast<int>(key.size()),
-                     key.data(), search.plan.range ? ", as planned" : ""));
+               fmt::format("Values run from {:.1f} to {:.1f}: a {} range in a {} key{}.",
+                           search.said(is.darkest), search.said(is.lightest), width, key,
+                           search.plan.range ? ", as planned" : ""));
 }
 
 void find_key(ValueSearch& search) {
@@ -61,11 +63,10 @@ void find_key(ValueSearch& search) {
     if (!search.plan.key || *search.plan.key == is) return;
     const double median = search.figures.steps.percentile(0.5);
     const auto is_name = name_of(is), wanted_name = name_of(*search.plan.key);
-    auto& finding =
-        search.add(FindingCode::key_off, Verdict::slipping,
-                   words("The key is %.*s (half the picture is below %.1f); your plan has it %.*s.",
-                         static_cast<int>(is_name.size()), is_name.data(), search.said(median),
-                         static_cast<int>(wanted_name.size()), wanted_name.data()));
+    auto& finding = search.add(
+        FindingCode::key_off, Verdict::slipping,
+        fmt::format("The key is {} (half the picture is below {:.1f}); your plan has it {}.",
+                    is_name, search.said(median), wanted_name));
     constexpr double middles[] = {3.8, 5, 6.2};
     double wanted = middles[static_cast<std::size_t>(*search.plan.key)];
     if (*search.plan.key == Key::middle) wanted = median < 4 ? 4.2 : 5.8;
@@ -80,17 +81,18 @@ void find_parts(ValueSearch& search) {
         if (!is->steps) {
             search.add(
                 FindingCode::part_off, Verdict::slipping,
-                words("%s covers no pixel by half, so its step can't be measured; your plan has "
-                      "%.1f.",
-                      part->name.c_str(), search.said(wanted)));
+                fmt::format(
+                    "{} covers no pixel by half, so its step can't be measured; your plan has "
+                    "{:.1f}.",
+                    shown_name(part->name), search.said(wanted)));
             continue;
         }
         const double off = std::abs(is->steps->mean - wanted);
         if (off <= kPartSlack) continue;
         auto& finding = search.add(
             FindingCode::part_off, off > 1 ? Verdict::lost : Verdict::slipping,
-            words("%s stands at step %.1f; your plan has it at %.1f.", part->name.c_str(),
-                  search.said(is->steps->mean), search.said(wanted)));
+            fmt::format("{} stands at step {:.1f}; your plan has it at {:.1f}.",
+                        shown_name(part->name), search.said(is->steps->mean), search.said(wanted)));
         finding.where = part->mask;
         search.mend(finding, [&] {
             return mend_part(search.painting, search.figures, *part, wanted, search.stop);
@@ -117,9 +119,9 @@ void find_white(ValueSearch& search) {
     if (pieces == 0) return;
     auto& finding =
         search.add(FindingCode::bare_white, Verdict::slipping,
-                   words("%.1f%% of the picture is bare white, in %zu %s outside the foci.",
-                         100 * area / static_cast<double>(size.area()), pieces,
-                         pieces == 1 ? "place" : "places"));
+                   fmt::format("{:.1f}% of the picture is bare white, in {} {} outside the foci.",
+                               100 * area / static_cast<double>(size.area()), pieces,
+                               pieces == 1 ? "place" : "places"));
     finding.where = as_mask(viewing, bare);
     search.mend(finding, [&] { return mend_white(search.painting, search.figures, 8.6); });
 }
@@ -130,9 +132,9 @@ std::vector<ValueFinding> find_in_values(const Painting& painting, const ValuesA
     const Range range = range_of(figures.steps);
     if (range.width() < 0.01) {
         search.add(FindingCode::one_value, Verdict::slipping,
-                   words("The picture is one value, %.1f: range, edges and focus can't be "
-                         "measured where nothing differs.",
-                         search.said(range.darkest)));
+                   fmt::format("The picture is one value, {:.1f}: range, edges and focus can't be "
+                               "measured where nothing differs.",
+                               search.said(range.darkest)));
         return std::move(search.found);
     }
     for (const auto find : {find_range, find_key, find_shapes, find_parts, find_focus, find_edges,

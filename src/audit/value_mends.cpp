@@ -1,14 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "audit/value_mends.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
 
 #include "audit/shapes.h"
-#include "audit/wording.h"
 #include "colour/reader.h"
 #include "painting/changes.h"
 #include "painting/parameter.h"
+#include "painting/shown_name.h"
 #include "painting/value_curves.h"
 #include "raster/brush.h"
 #include "render/view.h"
@@ -30,9 +32,12 @@ Pass value_pass(std::string name, Source source, Intent intent) {
 }
 
 ValueMend laying(std::string label, std::string effect, Pass pass) {
-    return {std::move(label), std::move(effect), [pass = std::move(pass)](Painting painting) {
+    return {std::move(label),
+            std::move(effect),
+            [pass = std::move(pass)](Painting painting) {
                 return with_pass(std::move(painting), pass, Stage::values);
-            }};
+            },
+            {}};
 }
 
 Source curve_source(CurvePoints all) {
@@ -66,13 +71,18 @@ void stamp(Picture& mask, const Point& at, double radius, bool takes_off = false
 
 }  // namespace
 
+Painting mended(const Painting& painting, const ValueMend& mend) {
+    const bool current = mend.basis == basis_of(painting, Stage::values, mend.basis.reader);
+    return current ? mend.take(painting) : painting;
+}
+
 ValueMend mend_range(const ValuesAudit& figures, const Range& wanted) {
     const Range is = range_of(figures.steps);
-    return laying(words("Set range to %.1f–%.1f", figures.said(wanted.darkest),
-                        figures.said(wanted.lightest)),
-                  words("Would stretch %.1f–%.1f to %.1f–%.1f, evenly", figures.said(is.darkest),
-                        figures.said(is.lightest), figures.said(wanted.darkest),
-                        figures.said(wanted.lightest)),
+    return laying(fmt::format("Set range to {:.1f}–{:.1f}", figures.said(wanted.darkest),
+                              figures.said(wanted.lightest)),
+                  fmt::format("Would stretch {:.1f}–{:.1f} to {:.1f}–{:.1f}, evenly",
+                              figures.said(is.darkest), figures.said(is.lightest),
+                              figures.said(wanted.darkest), figures.said(wanted.lightest)),
                   value_pass("Set range", curve_source(range_curve(is, wanted)), Intent::reshape));
 }
 
@@ -86,13 +96,15 @@ ValueMend mend_shares(const ValuesAudit& figures, ShapeCount count, const ShapeS
     splits = held.of(count);
     std::string label = splits.size() == 1 ? "Move split to" : "Move splits to", shares;
     for (const double& split : splits)
-        label += words("%s %.1f", &split == splits.data() ? "" : ",", figures.said(split));
+        label += fmt::format("{} {:.1f}", &split == splits.data() ? "" : ",", figures.said(split));
     for (const double share : shape_shares(figures.steps, splits))
-        shares += words("%s%.0f%%", shares.empty() ? "" : ", ", 100 * share);
-    return {label, "Would leave the shapes, from the darkest, at " + shares,
+        shares += fmt::format("{}{:.0f}%", shares.empty() ? "" : ", ", 100 * share);
+    return {label,
+            "Would leave the shapes, from the darkest, at " + shares,
             [count, splits](Painting painting) {
                 return with_splits(std::move(painting), count, splits);
-            }};
+            },
+            {}};
 }
 
 std::optional<ValueMend> mend_key(const ValuesAudit& figures, double wanted) {
@@ -102,9 +114,9 @@ std::optional<ValueMend> mend_key(const ValuesAudit& figures, double wanted) {
     if (std::abs(by) > 2) return std::nullopt;
     const bool lift = by > 0;
     return laying(
-        words("%s all by %.1f", lift ? "Lift" : "Deepen", figures.said_width(std::abs(by))),
-        words("Would bring the median step from %.1f to %.1f", figures.said(median),
-              figures.said(wanted)),
+        fmt::format("{} all by {:.1f}", lift ? "Lift" : "Deepen", figures.said_width(std::abs(by))),
+        fmt::format("Would bring the median step from {:.1f} to {:.1f}", figures.said(median),
+                    figures.said(wanted)),
         value_pass(lift ? "Lift all" : "Deepen all", curve_source(shift_curve(by)),
                    lift ? Intent::lift : Intent::deepen));
 }
@@ -114,7 +126,7 @@ std::optional<ValueMend> mend_part(const Painting& painting, const ValuesAudit& 
     const auto found = std::ranges::find(figures.parts, part.id, &PartFigures::part);
     if (found == figures.parts.end() || !found->steps) return std::nullopt;
     const bool lift = wanted > found->steps->mean;
-    const std::string name = (lift ? "Lift " : "Deepen ") + part.name;
+    const std::string name = (lift ? "Lift " : "Deepen ") + shown_name(part.name);
     const auto pass_by = [&](double by) {
         Pass pass =
             value_pass(name, curve_source(shift_curve(by)), lift ? Intent::lift : Intent::deepen);
@@ -130,9 +142,9 @@ std::optional<ValueMend> mend_part(const Painting& painting, const ValuesAudit& 
     const auto by = bisect(-2, 2, wanted, mean_after);
     const auto reached = by ? mean_after(*by) : std::nullopt;
     if (!reached || std::abs(*reached - wanted) > 0.1) return std::nullopt;
-    return laying(words("%s to %.1f", name.c_str(), figures.said(wanted)),
-                  words("Would bring its mean from %.1f to %.1f", figures.said(found->steps->mean),
-                        figures.said(*reached)),
+    return laying(fmt::format("{} to {:.1f}", name, figures.said(wanted)),
+                  fmt::format("Would bring its mean from {:.1f} to {:.1f}",
+                              figures.said(found->steps->mean), figures.said(*reached)),
                   pass_by(*by));
 }
 
@@ -145,13 +157,14 @@ std::optional<ValueMend> mend_rival(const Painting& painting, const ValuesAudit&
     const double aim = figures.focus->contrast / wanted;
 
     // The rival is a place and not just one disc: all around it that compete are squeezed together.
-    std::vector<Point> around;
+    const auto near = [&](const Point& at) {
+        return distance(at, rival.centre) <= kRivalReach * radius;
+    };
     Picture mask(painting.size(), Channels::grey, Depth::bits8);
     for (const Rival& place : competitors(contrast_grid(figures.viewing, radius), scale, foci)) {
-        if (distance(place.centre, rival.centre) > kRivalReach * radius) continue;
-        around.push_back(place.centre);
-        if (place.contrast > aim) stamp(mask, place.centre, 1.5 * radius);
+        if (near(place.centre) && place.contrast > aim) stamp(mask, place.centre, 1.5 * radius);
     }
+    stamp(mask, rival.centre, 1.5 * radius);
     for (const Focus& focus : foci) stamp(mask, focus.centre, 1.35 * focus.radius, true);
     const SharedPicture reach = share(std::move(mask));
     // Towards its own middle, so that what is there stays to be seen.
@@ -169,22 +182,19 @@ std::optional<ValueMend> mend_rival(const Painting& painting, const ValuesAudit&
         const auto tried = with_laid(painting, pass_at(kept), figures.reader, kViewingSide, stop);
         if (!tried) return std::nullopt;
         double most = 0;
-        for (const Point& p : around) {
-            const double by = tried->viewing.scale;
-            most = std::max(
-                most,
-                disc_contrast(tried->viewing.steps, {p.x * by, p.y * by}, radius * by).value_or(0));
-        }
+        for (const Rival& place : find_rivals(tried->viewing, foci, radius))
+            if (near(place.centre)) most = std::max(most, place.contrast);
         return most;
     };
     const auto kept = bisect(0.05, 1, 0.98 * aim, contrast_after);
     const auto reached = kept ? contrast_after(*kept) : std::nullopt;
     if (!reached || *reached > aim) return std::nullopt;
-    return laying("Quiet the rival",
-                  words("Would bring its contrast from %.1f to %.1f steps; the focus has %.1f",
-                        figures.said_width(rival.contrast), figures.said_width(*reached),
-                        figures.said_width(figures.focus->contrast)),
-                  pass_at(*kept));
+    return laying(
+        "Quiet the rival",
+        fmt::format("Would bring its contrast from {:.1f} to {:.1f} steps; the focus has {:.1f}",
+                    figures.said_width(rival.contrast), figures.said_width(*reached),
+                    figures.said_width(figures.focus->contrast)),
+        pass_at(*kept));
 }
 
 double median_width(std::vector<EdgePoint> edges) {
@@ -200,17 +210,19 @@ std::optional<ValueMend> mend_edges(const Painting& painting, const ValuesAudit&
     const double width = median_width(edges);
     if (edges.empty() || width >= wanted) return std::nullopt;
     // Blurs add by squares; an edge blurred by sigma is 2.5 sigma wide (see EdgeMap).
-    const double scale = figures.viewing.scale;
-    const double sigma = std::sqrt(wanted * wanted - width * width) / 2.507 / scale;
+    const double scale = figures.viewing.scale, viewing_pixels = scale * figures.viewing.pixel;
+    const double sigma = std::hypot(std::sqrt(wanted * wanted - width * width) / 2.507,
+                                    hidden_blur(figures.viewing.pixel)) /
+                         viewing_pixels;
     Picture mask(painting.size(), Channels::grey, Depth::bits8);
     for (const EdgePoint& p : edges)
-        stamp(mask, {(p.x + 0.5) / scale, (p.y + 0.5) / scale}, 2.5 * wanted / scale);
+        stamp(mask, {(p.x + 0.5) / scale, (p.y + 0.5) / scale}, 2.5 * wanted / viewing_pixels);
     Pass pass = value_pass("Soften " + whose,
                            Sharpness{kSharpnessRadius.clamp(static_cast<float>(sigma)), -1},
                            Intent::reshape);
     pass.reach.painted = share(std::move(mask));
     return laying("Soften them",
-                  words("Would widen them from %.1f to about %.1f px", width, wanted),
+                  fmt::format("Would widen them from {:.1f} to about {:.1f} px", width, wanted),
                   std::move(pass));
 }
 
@@ -224,10 +236,10 @@ ValueMend mend_white(const Painting& painting, const ValuesAudit& figures, doubl
         for (const Focus& focus : painting.plan.foci) stamp(mask, focus.centre, focus.radius, true);
         pass.reach.painted = share(std::move(mask));
     }
-    return laying(
-        words("Tone to %.1f", figures.said(wanted)),
-        words("Would take whatever is lighter outside the foci down to %.1f", figures.said(wanted)),
-        std::move(pass));
+    return laying(fmt::format("Tone to {:.1f}", figures.said(wanted)),
+                  fmt::format("Would take whatever is lighter outside the foci down to {:.1f}",
+                              figures.said(wanted)),
+                  std::move(pass));
 }
 
 }  // namespace underpaint

@@ -7,6 +7,7 @@
 #include <string>
 #include <vector>
 
+#include "audit/basis.h"
 #include "audit/values_audit.h"
 
 namespace underpaint {
@@ -17,7 +18,11 @@ struct ValueMend {
     std::string label;   ///< "Set range to 1.5–9.0"
     std::string effect;  ///< what it would leave, in words
     std::function<Painting(Painting)> take;
+    Basis basis;  ///< the state it was computed for; see mended()
 };
+
+/// The painting with the mend taken, or as it is when the mend was computed for another state.
+Painting mended(const Painting& painting, const ValueMend& mend);
 
 // Each leaves `painting` as it is, and gives nothing when it could not reach its aim or was
 // stopped. `figures` are of the painting's values.

@@ -19,7 +19,10 @@ struct ValueSearch {
     template <class Make>
     void mend(ValueFinding& finding, Make make) const {
         if (!figures.exact || stop.stop_requested()) return;
-        if (std::optional<ValueMend> mend = make()) finding.mends.push_back(std::move(*mend));
+        std::optional<ValueMend> mend = make();
+        if (!mend) return;
+        mend->basis = basis_of(painting, Stage::values, figures.reader);
+        finding.mends.push_back(std::move(*mend));
     }
 
     double said(double step) const { return figures.said(step); }

@@ -104,19 +104,14 @@ std::optional<ValuesAudit> audit_values(const Painting& values, const ValuesAudi
     for (const Part& part : values.parts) masks.push_back(part.mask->level(options.level));
     const auto empty = [&] { return Tally{{}, std::vector<PartTally>(masks.size())}; };
     tbb::enumerable_thread_specific<Tally> each(empty);
-    const int viewing_level = level_for(values.size(), kViewingSide);
-    const bool same = options.level >= viewing_level;  // one walk does for both
-    std::optional<FloatBlock> steps;
-    if (same) steps.emplace(rect_of(halved(values.size(), options.level)));
+    ViewingTally viewing(halved(values.size(), options.level), values.size());
     if (!walk_final_steps(values, options.reader, options.level, stop, [&](const FloatBlock& tile) {
             Tally& tally = each.local();
             tally.steps.add(tile.samples());
             measure_parts(masks, tile, tally.parts);
-            if (same) copy_into(*steps, tile);
+            viewing.add(tile);
         }))
         return std::nullopt;
-    if (!same) steps = final_steps(values, options.reader, viewing_level, stop);
-    if (!steps) return std::nullopt;
 
     Tally sum = empty();
     for (const Tally& tally : each) sum += tally;
@@ -125,7 +120,7 @@ std::optional<ValuesAudit> audit_values(const Painting& values, const ValuesAudi
     for (std::size_t i = 0; i < masks.size(); ++i)
         result.parts.push_back(figures_of(values.parts[i], sum.parts[i], pixels));
 
-    result.viewing = at_viewing_scale(std::move(*steps), values.size());
+    result.viewing = viewing.steps();
     if (options.focus) result.focus = audit_focus(result.viewing, values.plan.foci, std::nullopt);
     if (stop.stop_requested()) return std::nullopt;
     if (options.edges) {

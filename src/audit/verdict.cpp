@@ -4,7 +4,7 @@
 namespace underpaint {
 
 std::string_view id_of(Verdict verdict) {
-    constexpr std::string_view ids[] = {"held", "slipping", "lost"};
+    constexpr std::string_view ids[] = {"open", "held", "slipping", "lost"};
     return ids[static_cast<int>(verdict)];
 }
 

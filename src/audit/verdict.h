@@ -5,8 +5,12 @@
 
 namespace underpaint {
 
-/// What became of something that was to be kept, from good to bad.
-enum class Verdict { held, slipping, lost };
+/// What became of something that was to be kept, from good to bad; `open` where there is too little
+/// to judge by, which is nothing bad.
+enum class Verdict { open, held, slipping, lost };
+constexpr bool is_bad(Verdict verdict) {
+    return verdict > Verdict::held;
+}
 std::string_view id_of(Verdict verdict);
 constexpr Verdict worse(Verdict a, Verdict b) {
     return a < b ? b : a;

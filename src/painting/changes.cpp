@@ -2,7 +2,6 @@
 #include "painting/changes.h"
 
 #include <algorithm>
-#include <cassert>
 #include <cmath>
 #include <numeric>
 
@@ -12,8 +11,11 @@ namespace underpaint {
 namespace {
 
 auto at(auto& list, std::size_t index) {
-    assert(index < list.size());
     return list.begin() + static_cast<std::ptrdiff_t>(index);
+}
+
+bool is_mask_of(const Painting& painting, const SharedPicture& mask) {
+    return mask && mask->size() == painting.size() && mask->base().channels() == Channels::grey;
 }
 
 PartId next_id(const Painting& painting) {
@@ -23,6 +25,13 @@ PartId next_id(const Painting& painting) {
 }
 
 }  // namespace
+
+bool fits(const Painting& painting, const Pass& pass) {
+    const auto& reach = pass.reach;
+    return std::ranges::all_of(reach.parts,
+                               [&](PartId id) { return painting.part(id) != nullptr; }) &&
+           (!reach.painted || is_mask_of(painting, reach.painted));
+}
 
 Pass in_range(Pass pass) {
     constexpr auto scale = shape_of(ValueScale::one_to_nine);
@@ -37,7 +46,7 @@ Pass in_range(Pass pass) {
 }
 
 Painting with_seal(Painting painting, std::string date, SharedPicture picture) {
-    assert(!picture || picture->size() == painting.size());
+    if (picture && picture->size() != painting.size()) return painting;
     const int number = painting.sealed() ? painting.seals.back().number + 1 : 1;
     painting.seals.push_back(
         {number, std::move(date), picture ? std::move(picture) : painting.underpaint});
@@ -46,13 +55,13 @@ Painting with_seal(Painting painting, std::string date, SharedPicture picture) {
 }
 
 Painting with_seal_in_force(Painting painting, std::size_t index) {
-    assert(index < painting.seals.size());
+    if (index >= painting.seals.size()) return painting;
     painting.seal_at = index;
     return painting;
 }
 
 Painting with_part(Painting painting, std::string name, SharedPicture mask) {
-    assert(mask->size() == painting.size());
+    if (!is_mask_of(painting, mask)) return painting;
     painting.parts.push_back({next_id(painting), std::move(name), std::move(mask)});
     return painting;
 }
@@ -64,7 +73,7 @@ Painting with_part_renamed(Painting painting, PartId id, std::string name) {
 }
 
 Painting with_part_mask(Painting painting, PartId id, SharedPicture mask) {
-    assert(mask->size() == painting.size());
+    if (!is_mask_of(painting, mask)) return painting;
     for (Part& part : painting.parts)
         if (part.id == id) part.mask = mask;
     return painting;
@@ -77,11 +86,10 @@ Painting with_part_hidden(Painting painting, PartId id, bool hidden) {
 }
 
 Painting with_part_moved(Painting painting, std::size_t from, std::size_t to) {
+    if (from >= painting.parts.size() || to >= painting.parts.size()) return painting;
     Part moved = *at(painting.parts, from);
     painting.parts.erase(at(painting.parts, from));
-    assert(to <= painting.parts.size());
-    painting.parts.insert(painting.parts.begin() + static_cast<std::ptrdiff_t>(to),
-                          std::move(moved));
+    painting.parts.insert(at(painting.parts, to), std::move(moved));
     return painting;
 }
 
@@ -94,7 +102,7 @@ bool part_in_use(const Painting& painting, PartId id) {
 }
 
 Painting without_part(Painting painting, PartId id) {
-    assert(!part_in_use(painting, id));
+    if (part_in_use(painting, id)) return painting;
     std::erase_if(painting.parts, [&](const Part& part) { return part.id == id; });
     painting.plan.steps.erase(id);
     return painting;
@@ -154,24 +162,28 @@ Painting with_pass(Painting painting, Pass pass, Stage stage) {
 
 Painting with_pass_at(Painting painting, std::size_t index, Pass pass, Stage stage) {
     auto& passes = passes_at(painting, stage);
-    assert(index <= passes.size());
-    passes.insert(passes.begin() + static_cast<std::ptrdiff_t>(index), in_range(std::move(pass)));
+    if (index > passes.size() || !fits(painting, pass)) return painting;
+    passes.insert(at(passes, index), in_range(std::move(pass)));
     return painting;
 }
 
 Painting with_changed_pass(Painting painting, std::size_t index, Pass pass, Stage stage) {
-    *at(passes_at(painting, stage), index) = in_range(std::move(pass));
+    auto& passes = passes_at(painting, stage);
+    if (index >= passes.size() || !fits(painting, pass)) return painting;
+    passes[index] = in_range(std::move(pass));
     return painting;
 }
 
 Painting without_pass(Painting painting, std::size_t index, Stage stage) {
     auto& passes = passes_at(painting, stage);
+    if (index >= passes.size()) return painting;
     passes.erase(at(passes, index));
     return painting;
 }
 
 Painting with_pass_moved(Painting painting, std::size_t from, std::size_t to, Stage stage) {
     auto& passes = passes_at(painting, stage);
+    if (from >= passes.size() || to >= passes.size()) return painting;
     Pass moved = *at(passes, from);
     passes.erase(at(passes, from));
     return with_pass_at(std::move(painting), to, std::move(moved), stage);

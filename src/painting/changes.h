@@ -8,7 +8,13 @@
 namespace underpaint {
 
 // Every change is a function from painting to painting. Numbers are brought into their ranges here,
-// so that no other place has to doubt them; an index that does not exist is a caller's bug.
+// and what refers to nothing is refused, so that no other place has to doubt either: a change that
+// names a pass, seal or part that is not there, or brings a mask or picture of another size, gives
+// the painting back as it was.
+
+/// Whether a pass fits a painting: the parts that it reaches are there, what is painted is of its
+/// size.
+bool fits(const Painting& painting, const Pass& pass);
 
 /// Seals `picture`, of the painting's size, or what there is without a value pass: the underpaint.
 /// The new seal is in force.
@@ -21,7 +27,7 @@ Painting with_part_mask(Painting painting, PartId id, SharedPicture mask);
 Painting with_part_hidden(Painting painting, PartId id, bool hidden);
 /// Takes the part from one place in the list to another.
 Painting with_part_moved(Painting painting, std::size_t from, std::size_t to);
-/// The part must not be in use by a pass: a pass left without parts would reach everywhere.
+/// Refused while the part is in use by a pass: one left without parts would reach everywhere.
 Painting without_part(Painting painting, PartId id);
 bool part_in_use(const Painting& painting, PartId id);
 Painting with_foci(Painting painting, std::vector<Focus> foci);

@@ -38,8 +38,8 @@ private:
     std::array<Splits, 3> splits_;
 };
 
-/// The narrowest shape, in steps: one that can still be taken hold of.
-inline constexpr double kLeastShape = 0.1;
+/// The narrowest shape, in steps: as fine as steps are counted.
+inline constexpr double kLeastShape = 0.002;
 
 /// Which shape a step belongs to, the darkest being 0.
 std::size_t shape_of_step(const Splits& splits, double step);

@@ -148,7 +148,7 @@ TEST(Audit, OfASinglePixelAndOfNoPassesIsSensible) {
         with_foci(with_pass(painting, tint({1, 0, 0}, BlendMode::true_colour)), {{"A", {0, 0}, 1}});
     const auto figures = measure(painting);
     EXPECT_LT(figures.passes[0].value.running.p95, 0.01);
-    EXPECT_FALSE(figures.passes[0].focus) << "one pixel has no contrast to keep";
+    EXPECT_FALSE(figures.passes[0].focus->kept) << "one pixel has no contrast to keep";
     EXPECT_EQ(figures.passes[0].swing.swing, 0) << "there are lights or shadows, not both";
 }
 
@@ -291,8 +291,14 @@ TEST_F(Mends, EndWhenStopped) {
 
 // --- tables and plots
 
+/// Of the only pass over a ramp.
+std::vector<ScalePoint> response(Pass pass, int points = 33) {
+    return *scale_response(with_pass(sealed(ramp({900, 40})), std::move(pass)), 0,
+                           Reader::lightness, points);
+}
+
 TEST(ScaleResponse, ShowsWhatAPassDoesToEachGrey) {
-    const auto curve = scale_response(tint({1, 0, 0}, BlendMode::color), Reader::lightness, 401);
+    const auto curve = response(tint({1, 0, 0}, BlendMode::color), 401);
     const auto top = std::ranges::max_element(curve, {}, &ScalePoint::drift);
     EXPECT_NEAR(top->drift, 20.7 / 12.5, 0.01);
     EXPECT_NEAR(curve.front().step, 1, 1e-6);
@@ -303,11 +309,67 @@ TEST(ScaleResponse, ShowsWhatAPassDoesToEachGrey) {
 TEST(ScaleResponse, HeedsTheBandAndTheSwitch) {
     Pass pass = tint({1, 1, 1}, BlendMode::normal, 0.5F);
     pass.reach.band = {6, 9, 0};
-    for (const ScalePoint& p : scale_response(pass, Reader::lightness))
+    for (const ScalePoint& p : response(pass))
         EXPECT_EQ(p.drift > 1e-4, p.step >= 6 && p.step < 9) << p.step;
     pass.on = false;
-    for (const ScalePoint& p : scale_response(pass, Reader::lightness))
-        EXPECT_NEAR(p.drift, 0, 1e-5);
+    for (const ScalePoint& p : response(pass)) EXPECT_NEAR(p.drift, 0, 1e-5);
+}
+
+TEST(ScaleResponse, FollowsGradientsAndCurves) {
+    // A map that turns values over, and a curve that lifts every encoded value by a tenth.
+    Pass map = tint({}, BlendMode::normal);
+    map.source = GradientMap{{{0, grey(1)}, {1, grey(0)}}, MapOf::below};
+    Pass lift = tint({}, BlendMode::normal);
+    lift.source = Curve{{{0, 0.1F}, {0.9F, 1}}, {}, {}, {}};
+    for (const ScalePoint& p : response(map, 9)) {
+        const double light = lightness_of_step(p.step);
+        const double to = read(Reader::lightness, grey(static_cast<float>(1 - light / 100)));
+        EXPECT_NEAR(p.drift, (to - light) / 12.5, 0.01) << p.step;
+    }
+    for (const ScalePoint& p : response(lift, 9)) {
+        const float found = encoded_grey_of(lightness_of_step(p.step));
+        const float to = read(Reader::lightness, grey(std::min(1.0F, found + 0.1F)));
+        EXPECT_NEAR(p.drift, step_of(to) - p.step, 0.02) << p.step;
+    }
+}
+
+TEST(ScaleResponse, IsMeasuredWhereItDependsOnThePlace) {
+    // The left half of a picture laid over the ramp is black, the right half white.
+    Pass pass = tint({}, BlendMode::normal, 0.5F);
+    pass.source = Painted{
+        share(testing::grey_picture({900, 40}, [](int x, int) { return x < 450 ? 0 : 1; })), 0, 0};
+    EXPECT_FALSE(is_same_everywhere(pass));
+    for (const ScalePoint& p : response(pass)) {
+        if (std::fabs(p.step - 6.0F) < 0.8F) continue;  // where the halves meet
+        EXPECT_EQ(p.drift < 0, p.step < 6) << p.step;
+    }
+    pass.source = Underpaint{};
+    for (const ScalePoint& p : response(pass)) EXPECT_NEAR(p.drift, 0, 0.02);
+    // Half of each grey black and half white: the middle says little, the band all.
+    Painting stripes =
+        sealed(testing::grey_picture({600, 600}, [](int, int y) { return y / 599.0; }));
+    pass.source = Painted{
+        share(testing::grey_picture({600, 600}, [](int x, int) { return x / 100 % 2; })), 0, 0};
+    const auto striped = *scale_response(with_pass(stripes, pass), 0, Reader::lightness);
+    for (const ScalePoint& p : striped) {
+        if (p.step < 2 || p.step > 8) continue;
+        EXPECT_LT(p.low, -0.3F) << p.step;
+        EXPECT_GT(p.high, 0.3F) << p.step;
+    }
+}
+
+TEST(ScaleResponse, HeedsTheHoldToTheSeal) {
+    // The first pass lifts everything, the second gives back the seal.
+    Pass back = tint({0.5F, 0.5F, 0.5F}, BlendMode::normal, 1, 1);
+    back.hold_to = HoldTo::sealed;
+    const Painting painting =
+        with_pass(with_pass(sealed(ramp({900, 40})), tint(grey(1), BlendMode::normal, 0.5F)), back);
+    const auto curve = *scale_response(painting, 1, Reader::lightness);
+    ASSERT_GT(curve.size(), 8U);
+    for (const ScalePoint& p : curve)
+        if (p.step < 8.9F) {
+            EXPECT_LT(p.drift, -0.02F) << p.step;
+        }
 }
 
 }  // namespace

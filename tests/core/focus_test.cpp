@@ -85,7 +85,7 @@ TEST(Focus, IsLostWhenARivalOutdoesIt) {
     const auto now = audit_focus(
         viewing(ground_with({400, 300}, {{{100, 150}, 1.9F}, {{300, 150}, 2.5F}})), foci, sealed);
     ASSERT_TRUE(now);
-    EXPECT_NEAR(now->kept, 0.95, 0.01);
+    EXPECT_NEAR(now->kept.value(), 0.95, 0.01);
     EXPECT_EQ(now->verdict, Verdict::lost);
 }
 
@@ -93,9 +93,13 @@ TEST(Focus, VerdictsFollowTheirLimits) {
     EXPECT_EQ(judge_focus(0.9, 1.0, 1.2), Verdict::held);
     EXPECT_EQ(judge_focus(0.89, 1.5, 1.2), Verdict::slipping);
     EXPECT_EQ(judge_focus(0.74, 1.5, 1.2), Verdict::lost);
-    EXPECT_EQ(judge_focus(1.0, 0.99, 1.2), Verdict::lost);
-    EXPECT_EQ(judge_focus(1.0, 0.9, 0.95), Verdict::slipping) << "it did not lead when sealed";
+    EXPECT_EQ(judge_focus(1.0, 0.99, 1.2), Verdict::slipping);
+    EXPECT_EQ(judge_focus(1.0, 0.94, 1.2), Verdict::lost);
+    EXPECT_EQ(judge_focus(1.0, 0.94, 0.95), Verdict::held) << "it did not lead when sealed";
+    EXPECT_EQ(judge_focus(1.0, 0.9, 0.95), Verdict::slipping);
+    EXPECT_EQ(judge_focus(1.0, 0.2, 0.95), Verdict::slipping) << "there was no lead to lose";
     EXPECT_EQ(judge_focus(1.0, std::nullopt, std::nullopt), Verdict::held);
+    EXPECT_EQ(judge_focus(std::nullopt, 0.5, 2.0), Verdict::open);
 }
 
 TEST(Focus, CanNotBeMeasuredWithoutContrastOrPlace) {
@@ -103,7 +107,9 @@ TEST(Focus, CanNotBeMeasuredWithoutContrastOrPlace) {
     const std::vector<Focus> foci{{"A", {150, 150}, 20}}, outside{{"A", {900, 900}, 20}};
     const auto sealed = audit_focus(flat, foci, std::nullopt);
     ASSERT_TRUE(sealed);
-    EXPECT_FALSE(audit_focus(flat, foci, sealed)) << "nothing to keep";
+    EXPECT_FALSE(audit_focus(flat, foci, sealed)->kept) << "nothing to keep";
+    EXPECT_FALSE(audit_focus(flat, foci, sealed)->lead);
+    EXPECT_EQ(audit_focus(flat, foci, sealed)->verdict, Verdict::open);
     EXPECT_FALSE(audit_focus(flat, outside, std::nullopt));
     EXPECT_FALSE(audit_focus(flat, {}, std::nullopt));
 }
@@ -119,13 +125,18 @@ TEST(Focus, LargePicturesAreMeasuredAtViewingScale) {
     EXPECT_NEAR(*disc_contrast(now.steps, {800, 100}, 50), 0, 1e-4) << "single pixels are not seen";
 }
 
-TEST(Swing, IsJudgedByTheLargestSoFar) {
+TEST(Swing, IsJudgedByTheLargestBefore) {
     EXPECT_EQ(judge_swing(8, 10), Verdict::held);
     EXPECT_EQ(judge_swing(7.9, 10), Verdict::slipping);
     EXPECT_EQ(judge_swing(4.9, 10), Verdict::lost);
     EXPECT_EQ(judge_swing(-10, 10), Verdict::lost);
     EXPECT_EQ(judge_swing(-8, -10), Verdict::held) << "cool lights are a plan too";
-    EXPECT_EQ(judge_swing(0.1, 2.5), Verdict::held) << "too small to lose";
+    EXPECT_EQ(judge_swing(0.1, 1.9), Verdict::held) << "too small to lose";
+    EXPECT_EQ(judge_swing(0.1, 2), Verdict::lost);
+    EXPECT_EQ(judge_swing(-15.6, 9), Verdict::lost) << "however large";
+    EXPECT_EQ(largest_swing(-15.6, 9), 9) << "what is lost is no measure";
+    EXPECT_EQ(largest_swing(-15.6, 1), -15.6);
+    EXPECT_EQ(largest_swing(12, 9), 12);
 }
 
 TEST(PartOrder, FindsPartsThatChangedPlaces) {

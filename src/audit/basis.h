@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <vector>
+
+#include "colour/reader.h"
+#include "painting/stage.h"
+
+namespace underpaint {
+
+/// What figures, findings and mends of one side of the seal line are made from. Those that were made
+/// from another are out of date: they may be shown, and nothing of them taken.
+struct Basis {
+    Stage stage = Stage::colour;
+    SharedPicture ground;
+    std::vector<Part> parts;
+    Plan plan;  ///< of the colour side the foci alone
+    std::vector<Pass> passes;
+    Reader reader = Reader::lightness;
+    friend bool operator==(const Basis&, const Basis&) = default;
+};
+
+Basis basis_of(const Painting& painting, Stage stage, Reader reader);
+
+}  // namespace underpaint

@@ -1,0 +1,71 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "painting/shown_name.h"
+
+namespace underpaint {
+namespace {
+
+constexpr std::string_view kBroken = "\xEF\xBF\xBD", kEllipsis = "\xE2\x80\xA6";
+
+/// The bytes of the character that begins `text`, 0 when it is none. RFC 3629, 4.
+std::size_t length_of(std::string_view text) {
+    const auto byte = [&](std::size_t i) { return static_cast<unsigned char>(text[i]); };
+    const unsigned first = byte(0);
+    const std::size_t length = first < 0x80                      ? 1
+                               : first >= 0xC2 && first <= 0xDF ? 2
+                               : first >= 0xE0 && first <= 0xEF ? 3
+                               : first >= 0xF0 && first <= 0xF4 ? 4
+                                                                 : 0;
+    if (length == 0 || length > text.size()) return 0;
+    for (std::size_t i = 1; i < length; ++i)
+        if ((byte(i) & 0xC0) != 0x80) return 0;
+    return length;
+}
+
+char32_t code_of(std::string_view character) {
+    if (character.size() == 1) return static_cast<unsigned char>(character[0]);
+    char32_t code = static_cast<unsigned char>(character[0]) & (0x7FU >> character.size());
+    for (const char c : character.substr(1))
+        code = code << 6 | (static_cast<unsigned char>(c) & 0x3FU);
+    return code;
+}
+
+bool is_control(char32_t c) {
+    return c < 0x20 || (c >= 0x7F && c < 0xA0) || c == 0x2028 || c == 0x2029;
+}
+bool turns_text(char32_t c) {
+    return c == 0x061C || c == 0x200E || c == 0x200F || (c >= 0x202A && c <= 0x202E) ||
+           (c >= 0x2066 && c <= 0x2069);
+}
+
+/// At most so many characters of it.
+std::string cleaned(std::string_view name, std::size_t most) {
+    std::string shown;
+    for (std::size_t count = 0; !name.empty(); ++count) {
+        if (count == most) return shown.append(kEllipsis);
+        const std::size_t length = length_of(name);
+        if (length == 0) {
+            shown += kBroken;
+            name.remove_prefix(1);
+            continue;
+        }
+        const char32_t code = code_of(name.substr(0, length));
+        if (is_control(code))
+            shown += ' ';
+        else if (!turns_text(code))
+            shown += name.substr(0, length);
+        name.remove_prefix(length);
+    }
+    return shown;
+}
+
+}  // namespace
+
+std::string shown_name(std::string_view name) {
+    return cleaned(name, kShownName);
+}
+
+std::string printable(std::string_view text) {
+    return cleaned(text, std::string_view::npos);
+}
+
+}  // namespace underpaint
