@@ -93,7 +93,7 @@ Painting salt_cart(Size size) {
              tint("Blue hour", {96, 120, 168}, BlendMode::color, 1, {}),
              tint("Violet far shapes", {98, 86, 120}, BlendMode::true_colour, 0.85F,
                   {id(Shape::ridge), id(Shape::mill)}),
-             tint("Umber cart", {96, 76, 62}, BlendMode::color, 0.9F, {id(Shape::cart)}),
+             tint("Umber cart", {88, 79, 73}, BlendMode::color, 0.9F, {id(Shape::cart)}),
              tint("Afterglow", {224, 148, 118}, BlendMode::true_colour, 0.9F,
                   {id(Shape::sky), id(Shape::salt), id(Shape::pools)}, {5.5F, 9, 1.1F}),
              tint("Lantern light", {255, 178, 72}, BlendMode::true_colour, 1,

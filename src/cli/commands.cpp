@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.h"
 
-#include <cstdio>
+#include <fmt/format.h>
+
 #include <iostream>
 
 #include "audit/value_findings.h"
@@ -11,7 +12,9 @@
 #include "files/flat_picture.h"
 #include "files/open_any.h"
 #include "files/today.h"
+#include "files/values_json.h"
 #include "painting/changes.h"
+#include "painting/shown_name.h"
 #include "painting/stage.h"
 
 namespace underpaint {
@@ -19,59 +22,55 @@ namespace {
 
 void print_table(const Painting& painting, const Audit& audit,
                  const std::vector<Finding>& findings) {
-    std::printf("%s, %d x %d, values read by %s\n\n", painting.name.c_str(), audit.size.width,
-                audit.size.height, std::string(text_of(audit.reader).id).c_str());
-    std::printf("%3s  %-28s %-9s %7s %7s %7s %7s %9s\n", "", "pass", "value", "p95", "own p95",
-                "mean", "max", "changed");
+    fmt::print("{}, {} x {}, values read by {}\n\n", shown_name(painting.name), audit.size.width,
+               audit.size.height, text_of(audit.reader).id);
+    fmt::print("{:>3}  {:28} {:9} {:>7} {:>7} {:>7} {:>7} {:>9}\n", "", "pass", "value", "p95",
+               "own p95", "mean", "max", "changed");
     for (const PassAudit& pass : audit.passes) {
         const ValueAudit& value = pass.value;
-        std::printf("%3d  %-28s %-9s %7.3f %7.3f %7.3f %7.3f %8.1f%%\n", pass.index,
-                    pass.name.c_str(), std::string(id_of(value.verdict)).c_str(), value.running.p95,
-                    value.own.p95, value.running.mean, value.running.max,
-                    100 * value.running.changed_steps);
+        fmt::print("{:3}  {:28} {:9} {:7.3f} {:7.3f} {:7.3f} {:7.3f} {:8.1f}%\n", pass.index,
+                   shown_name(pass.name), id_of(value.verdict), value.running.p95, value.own.p95,
+                   value.running.mean, value.running.max, 100 * value.running.changed_steps);
     }
-    std::printf("\n");
+    fmt::print("\n");
     for (const Finding& finding : findings)
-        std::printf("%-9s %s\n", std::string(id_of(finding.verdict)).c_str(), finding.text.c_str());
+        fmt::print("{:9} {}\n", id_of(finding.verdict), finding.text);
 }
 
 void print_values(const Painting& painting, const ValuesAudit& figures) {
-    std::printf("%s, %d x %d, values read by %s\n\n", painting.name.c_str(), figures.size.width,
-                figures.size.height, std::string(text_of(figures.reader).id).c_str());
-    std::printf("%-20s %5s %7s %9s %5s %6s %6s %6s %6s\n", "part", "step", "area", "from-to",
-                "plan", "hard", "firm", "soft", "lost");
+    fmt::print("{}, {} x {}, values read by {}\n\n", shown_name(painting.name), figures.size.width,
+               figures.size.height, text_of(figures.reader).id);
+    fmt::print("{:20} {:>5} {:>7} {:>9} {:>5} {:>6} {:>6} {:>6} {:>6}\n", "part", "step", "area",
+               "from-to", "plan", "hard", "firm", "soft", "lost");
     for (std::size_t i = 0; i < figures.parts.size(); ++i) {
         const PartFigures& part = figures.parts[i];
-        std::printf("%-20s ", painting.parts[i].name.c_str());
+        fmt::print("{:20} ", shown_name(painting.parts[i].name));
         if (part.steps)
-            std::printf("%5.1f %6.1f%% %4.1f-%4.1f", figures.said(part.steps->mean),
-                        100 * part.share, figures.said(part.steps->from),
-                        figures.said(part.steps->to));
+            fmt::print("{:5.1f} {:6.1f}% {:4.1f}-{:4.1f}", figures.said(part.steps->mean),
+                       100 * part.share, figures.said(part.steps->from),
+                       figures.said(part.steps->to));
         else
-            std::printf("%5s %6.1f%% %9s", "-", 100 * part.share, "no pixels");
+            fmt::print("{:>5} {:6.1f}% {:>9}", "-", 100 * part.share, "no pixels");
         const auto planned = painting.plan.steps.find(part.part);
         if (planned == painting.plan.steps.end())
-            std::printf(" %5s", "-");
+            fmt::print(" {:>5}", "-");
         else
-            std::printf(" %5.1f", figures.said(planned->second));
+            fmt::print(" {:5.1f}", figures.said(planned->second));
         for (const EdgeKind kind : {EdgeKind::hard, EdgeKind::firm, EdgeKind::soft, EdgeKind::lost})
-            std::printf(" %5.0f%%", 100 * figures.part_edges[i].share(kind));
-        std::printf("\n");
+            fmt::print(" {:5.0f}%", 100 * figures.part_edges[i].share(kind));
+        fmt::print("\n");
     }
-    std::printf("\n");
+    fmt::print("\n");
 }
 
-bool all_held(const Audit& audit, const std::vector<Finding>& findings) {
-    const auto held = [](Verdict verdict) { return verdict == Verdict::held; };
-    return std::ranges::all_of(audit.passes, held,
-                               [](const PassAudit& pass) { return pass.value.verdict; }) &&
-           std::ranges::all_of(findings, held, &Finding::verdict);
+int status_of(bool any_bad) {
+    return any_bad ? kSlippedStatus : kHeldStatus;
 }
 
 }  // namespace
 
 int report(const Trouble& trouble) {
-    std::cerr << "underpaint: " << trouble.message() << '\n';
+    std::cerr << "underpaint: " << printable(trouble.message()) << '\n';
     return kTroubleStatus;
 }
 
@@ -102,7 +101,7 @@ int run(const AuditRequest& request) {
         std::cout << write_audit(*figures, findings);
     else
         print_table(painting, *figures, findings);
-    return all_held(*figures, findings) ? kHeldStatus : kSlippedStatus;
+    return status_of(std::ranges::any_of(findings, is_bad, &Finding::verdict));
 }
 
 int run(const ValuesRequest& request) {
@@ -112,13 +111,15 @@ int run(const ValuesRequest& request) {
     const auto figures = audit_values(staged(painting, Stage::values),
                                       {request.reader, 0, true, true, request.scale});
     const auto findings = find_in_values(painting, *figures);
-    print_values(painting, *figures);
-    for (const ValueFinding& found : findings)
-        std::printf("%-9s %s\n", std::string(id_of(found.finding.verdict)).c_str(),
-                    found.finding.text.c_str());
-    const bool held = std::ranges::all_of(
-        findings, [](const ValueFinding& found) { return found.finding.verdict == Verdict::held; });
-    return held ? kHeldStatus : kSlippedStatus;
+    if (request.json) {
+        std::cout << write_values(painting, *figures, findings);
+    } else {
+        print_values(painting, *figures);
+        for (const ValueFinding& found : findings)
+            fmt::print("{:9} {}\n", id_of(found.finding.verdict), found.finding.text);
+    }
+    return status_of(std::ranges::any_of(
+        findings, [](const ValueFinding& found) { return is_bad(found.finding.verdict); }));
 }
 
 int run(const DemoRequest& request) {
@@ -138,23 +139,24 @@ int run_info(const std::filesystem::path& in) {
     if (!opened) return report(opened.error());
     const Painting& painting = opened->painting;
     const Picture& ground = painting.ground()->base();
-    std::printf("%s: %d x %d, %d bits, %s\n", painting.name.c_str(), painting.size().width,
-                painting.size().height, ground.depth() == Depth::bits16 ? 16 : 8,
-                is_neutral(ground) ? "grey" : "colour");
-    for (const std::string& notice : opened->notices) std::printf("%s\n", notice.c_str());
+    fmt::print("{}: {} x {}, {} bits, {}\n", shown_name(painting.name), painting.size().width,
+               painting.size().height, ground.depth() == Depth::bits16 ? 16 : 8,
+               is_neutral(ground) ? "grey" : "colour");
+    for (const std::string& notice : opened->notices) fmt::print("{}\n", printable(notice));
     for (const Seal& seal : painting.seals)
-        std::printf("seal %d  %s%s\n", seal.number, seal.date.c_str(),
-                    seal == painting.seal() ? ", in force" : "");
-    for (const Part& part : painting.parts) std::printf("part    %s\n", part.name.c_str());
-    for (const Focus& focus : painting.plan.foci) std::printf("focus   %s\n", focus.name.c_str());
+        fmt::print("seal {}  {}{}\n", seal.number, seal.date,
+                   seal == painting.seal() ? ", in force" : "");
+    for (const Part& part : painting.parts) fmt::print("part    {}\n", shown_name(part.name));
+    for (const Focus& focus : painting.plan.foci)
+        fmt::print("focus   {}\n", shown_name(focus.name));
     for (const Pass& pass : painting.values)
-        std::printf("value   %s: %s%s\n", pass.name.c_str(), kind_of(pass.source),
-                    pass.on ? "" : ", off");
+        fmt::print("value   {}: {}{}\n", shown_name(pass.name), kind_of(pass.source),
+                   pass.on ? "" : ", off");
     for (std::size_t i = 0; i < painting.passes.size(); ++i) {
         const Pass& pass = painting.passes[i];
-        std::printf("pass %zu  %s: %s, %s, strength %.0f%%%s\n", i + 1, pass.name.c_str(),
-                    kind_of(pass.source), std::string(text_of(pass.blend).label).c_str(),
-                    100 * static_cast<double>(pass.strength), pass.on ? "" : ", off");
+        fmt::print("pass {}  {}: {}, {}, strength {:.0f}%{}\n", i + 1, shown_name(pass.name),
+                   kind_of(pass.source), text_of(pass.blend).label,
+                   100 * static_cast<double>(pass.strength), pass.on ? "" : ", off");
     }
     return kHeldStatus;
 }

@@ -32,6 +32,7 @@ struct AuditRequest {
 };
 struct ValuesRequest {
     std::filesystem::path in;
+    bool json = false;
     Reader reader = Reader::lightness;
     ValueScale scale = ValueScale::one_to_nine;
 };

@@ -76,6 +76,7 @@ int main(int argc, char** argv) {
     auto* values_command =
         app.add_subcommand("values", "Compare the values with their plan; 0 as planned, 1 not");
     values_command->add_option("IN.ora", values.in, "The painting")->required();
+    values_command->add_flag("--json", values.json, "Print JSON");
     values_command->add_option("--reader", values.reader, "How values are read")
         ->transform(CLI::CheckedTransformer(readers));
     values_command->add_flag("--tenths", tenths, "Count steps from 0 to 10");

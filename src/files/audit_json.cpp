@@ -16,7 +16,7 @@ Json value_of(const ValueAudit& value) {
 
 Json focus_of(const FocusAudit& focus) {
     return {{"contrast", focus.contrast},
-            {"kept", focus.kept},
+            {"kept", focus.kept ? Json(*focus.kept) : Json()},
             {"lead", focus.lead ? Json(*focus.lead) : Json()},
             {"verdict", id_of(focus.verdict)}};
 }
@@ -41,8 +41,10 @@ std::string write_audit(const Audit& audit, const std::vector<Finding>& findings
         json["passes"].push_back(std::move(entry));
     }
     for (const Finding& finding : findings)
-        json["findings"].push_back(
-            {{"code", id_of(finding.code)}, {"pass", finding.pass}, {"text", finding.text}});
+        json["findings"].push_back({{"code", id_of(finding.code)},
+                                    {"verdict", id_of(finding.verdict)},
+                                    {"pass", finding.pass},
+                                    {"text", finding.text}});
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 

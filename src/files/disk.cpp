@@ -2,11 +2,13 @@
 #include "files/disk.h"
 
 #include <fcntl.h>
+#include <signal.h>
 #include <sys/stat.h>
 #include <unistd.h>
 
+#include <atomic>
 #include <cerrno>
-#include <fstream>
+#include <charconv>
 #include <system_error>
 
 #include "files/limits.h"
@@ -39,23 +41,54 @@ private:
     int fd_;
 };
 
-Done flush_to_disk(const fs::path& path, const fs::path& shown) {
-    const Descriptor file(::open(path.c_str(), O_RDONLY | O_CLOEXEC));
-    if (file.get() < 0 || ::fsync(file.get()) != 0)
-        return trouble(shown.string(), not_saved(errno));
-    return {};
+Done not_plain(const fs::path& path, mode_t mode) {
+    const std::string shown = path.string();
+    if (S_ISREG(mode)) return {};
+    if (S_ISDIR(mode)) return trouble(shown, "this is a folder, not a file.");
+    return trouble(shown, "this is a device or a pipe and not a plain file.");
 }
 
-/// A name beside `path` that no other file has; same folder, so that renaming is one step.
-Result<fs::path> new_file_beside(const fs::path& path) {
-    std::string name = (path.string() + ".XXXXXX");
-    const Descriptor file(::mkstemp(name.data()));
-    if (file.get() < 0) return trouble(path.string(), not_saved(errno));
-    // mkstemp makes it private; a saved painting has the rights that any new file has.
-    const mode_t mask = ::umask(0);
-    ::umask(mask);
-    ::fchmod(file.get(), 0666 & ~mask);
-    return fs::path(name);
+// --- the new file beside the old one
+
+/// NAME.saving-PID-N: told by its name to be of a save, and of which process.
+std::string mark_of(const fs::path& target) {
+    return target.filename().string() + ".saving-";
+}
+
+fs::path folder_of(const fs::path& target) {
+    return target.has_parent_path() ? target.parent_path() : fs::path(".");
+}
+
+/// Removes what saves of `target` left that were killed. The ZIP library writes beside its file
+/// too, under a longer name.
+void tidy(const fs::path& target) {
+    const std::string mark = mark_of(target);
+    std::error_code error;
+    for (fs::directory_iterator entry(folder_of(target), error), end; !error && entry != end;
+         entry.increment(error)) {
+        const std::string name = entry->path().filename().string();
+        if (!name.starts_with(mark)) continue;
+        pid_t process = 0;
+        const char* first = name.data() + mark.size();
+        const auto parsed = std::from_chars(first, name.data() + name.size(), process);
+        const bool named = parsed.ec == std::errc() && parsed.ptr != first && process > 0;
+        const bool alive = process == ::getpid() || ::kill(process, 0) == 0 || errno != ESRCH;
+        std::error_code ignored;
+        if (named && !alive) fs::remove(entry->path(), ignored);
+    }
+}
+
+/// A new, empty file beside `target`; same folder, so that renaming is one step.
+Result<fs::path> new_file_beside(const fs::path& target) {
+    static std::atomic<unsigned> number = 0;
+    for (int tries = 0; tries < 100; ++tries) {
+        const fs::path path = folder_of(target) / (mark_of(target) + std::to_string(::getpid()) +
+                                                   "-" + std::to_string(++number));
+        const Descriptor file(::open(path.c_str(), O_WRONLY | O_CREAT | O_EXCL | O_CLOEXEC, 0666));
+        if (file.get() >= 0) return path;
+        if (errno != EEXIST) return trouble(target.string(), not_saved(errno));
+    }
+    return trouble(target.string(), not_saved(EEXIST));
 }
 
 class Removal {
@@ -73,26 +106,91 @@ private:
     fs::path path_;
 };
 
+FileStamp stamp_of(const struct stat& file) {
+    return {file.st_dev, file.st_ino, static_cast<std::uint64_t>(file.st_size),
+            file.st_mtim.tv_sec * std::int64_t{1'000'000'000} + file.st_mtim.tv_nsec};
+}
+
+/// Whether what is there may be replaced.
+Done may_replace(const fs::path& path, const struct stat* old, const Replacing& replacing) {
+    const std::string shown = path.string();
+    if (old == nullptr) return {};
+    if (Done plain = not_plain(path, old->st_mode); !plain) return plain;
+    if (replacing.expected && stamp_of(*old) != *replacing.expected)
+        return trouble(shown, "another program has changed it since it was opened here.",
+                       TroubleKind::changed_on_disk);
+    if ((old->st_mode & 0222) == 0 && !replacing.read_only_too)
+        return trouble(shown,
+                       "it is marked as read-only and was left as it is. Choose another name.",
+                       TroubleKind::read_only);
+    return {};
+}
+
+/// What is there now, if anything.
+std::optional<struct stat> look_at(const fs::path& target) {
+    struct stat found {};
+    return ::stat(target.c_str(), &found) == 0 ? std::optional(found) : std::nullopt;
+}
+
+/// The rights, and the owner where this process may give it, of the file that is replaced.
+Done keep_rights(const fs::path& fresh, const fs::path& shown, const struct stat& old) {
+    const Descriptor file(::open(fresh.c_str(), O_RDONLY | O_CLOEXEC));
+    if (file.get() < 0) return trouble(shown.string(), not_saved(errno));
+    struct stat now {};
+    if (::fstat(file.get(), &now) == 0 && (now.st_uid != old.st_uid || now.st_gid != old.st_gid) &&
+        ::fchown(file.get(), old.st_uid, old.st_gid) != 0 && errno != EPERM)
+        return trouble(shown.string(), not_saved(errno));
+    // After the owner: giving a file away takes rights off it.
+    if (::fchmod(file.get(), old.st_mode & 07777) != 0)
+        return trouble(shown.string(), not_saved(errno));
+    return {};
+}
+
+Done flush_to_disk(const fs::path& path, const fs::path& shown) {
+    const Descriptor file(::open(path.c_str(), O_RDONLY | O_CLOEXEC));
+    if (file.get() < 0 || ::fsync(file.get()) != 0)
+        return trouble(shown.string(), not_saved(errno));
+    return {};
+}
+
 }  // namespace
+
+Done check_plain_file(const fs::path& path) {
+    struct stat found {};
+    if (::stat(path.c_str(), &found) != 0)
+        return trouble(path.string(), errno == ENOENT
+                                          ? "there is no such file."
+                                          : "could not be opened: " + reason(errno) + ".");
+    return not_plain(path, found.st_mode);
+}
+
+std::optional<FileStamp> stamp_of(const fs::path& path) {
+    const auto found = look_at(path);
+    return found ? std::optional(stamp_of(*found)) : std::nullopt;
+}
 
 Result<Bytes> read_file(const fs::path& path) {
     const std::string shown = path.string();
-    std::error_code error;
-    if (fs::is_directory(path, error)) return trouble(shown, "this is a folder, not a file.");
-    std::ifstream file(path, std::ios::binary | std::ios::ate);
-    if (!file) return trouble(shown, "could not be opened: " + reason(errno) + ".");
-    const auto size = static_cast<std::streamoff>(file.tellg());
-    if (size < 0) return trouble(shown, "could not be read.");
-    if (static_cast<std::size_t>(size) > kMaxFileBytes)
+    // What is no plain file may wait for ever to be opened, or to be read.
+    const Descriptor file(::open(path.c_str(), O_RDONLY | O_NONBLOCK | O_CLOEXEC));
+    struct stat found {};
+    if (file.get() < 0 || ::fstat(file.get(), &found) != 0)
+        return trouble(shown, "could not be opened: " + reason(errno) + ".");
+    if (Done plain = not_plain(path, found.st_mode); !plain) return tl::unexpected(plain.error());
+    if (static_cast<std::uint64_t>(found.st_size) > kMaxFileBytes)
         return trouble(shown, "it is larger than 2 GB, which is more than can be opened.");
-    Bytes bytes(static_cast<std::size_t>(size));
-    file.seekg(0);
-    if (!file.read(reinterpret_cast<char*>(bytes.data()), size))
-        return trouble(shown, "could not be read to its end.");
+    Bytes bytes(static_cast<std::size_t>(found.st_size));
+    for (std::size_t done = 0; done < bytes.size();) {
+        const ssize_t n = ::read(file.get(), bytes.data() + done, bytes.size() - done);
+        if (n < 0 && errno == EINTR) continue;
+        if (n <= 0) return trouble(shown, "could not be read to its end.");
+        done += static_cast<std::size_t>(n);
+    }
     return bytes;
 }
 
-Done replace_file(const fs::path& path, const std::function<Done(const fs::path&)>& write) {
+Done replace_file(const fs::path& path, const std::function<Done(const fs::path&)>& write,
+                  const Replacing& replacing) {
     // A link is saved through, not replaced.
     std::error_code error;
     fs::path target = path;
@@ -100,24 +198,31 @@ Done replace_file(const fs::path& path, const std::function<Done(const fs::path&
         target = fs::canonical(path, error);
         if (error) return trouble(path.string(), "could not be saved: the link leads nowhere.");
     }
-
+    const auto before = look_at(target);
+    if (Done may = may_replace(path, before ? &*before : nullptr, replacing); !may) return may;
+    tidy(target);
     const auto fresh = new_file_beside(target);
-    if (!fresh) return tl::unexpected(fresh.error());
+    if (!fresh) return trouble(path.string(), fresh.error().what);
     Removal removal(*fresh);
     if (Done written = write(*fresh); !written) return written;
+    if (before)
+        if (Done kept = keep_rights(*fresh, path, *before); !kept) return kept;
     if (Done flushed = flush_to_disk(*fresh, path); !flushed) return flushed;
+    // Writing took its time: what is there may be another file by now.
+    const auto now = look_at(target);
+    if (Done may = may_replace(path, now ? &*now : nullptr, replacing); !may) return may;
     fs::rename(*fresh, target, error);
     if (error) return trouble(path.string(), not_saved(error.value()));
     removal.cancel();
     // The rename itself lasts once the folder is flushed; some file systems can't, which is fine.
-    const fs::path folder = target.has_parent_path() ? target.parent_path() : fs::path(".");
-    const Descriptor entry(::open(folder.c_str(), O_RDONLY | O_CLOEXEC));
+    const Descriptor entry(::open(folder_of(target).c_str(), O_RDONLY | O_CLOEXEC));
     if (entry.get() >= 0) ::fsync(entry.get());
     return {};
 }
 
-Done replace_file(const fs::path& path, std::span<const std::byte> bytes) {
-    return replace_file(path, [&](const fs::path& fresh) -> Done {
+Done replace_file(const fs::path& path, std::span<const std::byte> bytes,
+                  const Replacing& replacing) {
+    const auto write = [&](const fs::path& fresh) -> Done {
         const Descriptor file(::open(fresh.c_str(), O_WRONLY | O_TRUNC | O_CLOEXEC));
         if (file.get() < 0) return trouble(path.string(), not_saved(errno));
         for (std::size_t done = 0; done < bytes.size();) {
@@ -127,7 +232,8 @@ Done replace_file(const fs::path& path, std::span<const std::byte> bytes) {
             done += static_cast<std::size_t>(n);
         }
         return {};
-    });
+    };
+    return replace_file(path, write, replacing);
 }
 
 }  // namespace underpaint

@@ -2,8 +2,10 @@
 #pragma once
 
 #include <cstddef>
+#include <cstdint>
 #include <filesystem>
 #include <functional>
+#include <optional>
 #include <span>
 #include <vector>
 
@@ -13,16 +15,42 @@ namespace underpaint {
 
 using Bytes = std::vector<std::byte>;
 
-/// The whole file; at most kMaxFileBytes.
+/// The whole of a plain file; at most kMaxFileBytes. Never waits for a writer, as a pipe would have
+/// it.
 [[nodiscard]] Result<Bytes> read_file(const std::filesystem::path& path);
 
+/// Trouble unless there is a plain file to be read.
+[[nodiscard]] Done check_plain_file(const std::filesystem::path& path);
+
+/// By what a file on disk is known again: when it is another, somebody else has written it.
+struct FileStamp {
+    std::uint64_t device = 0, inode = 0, size = 0;
+    std::int64_t changed = 0;  ///< nanoseconds
+    friend bool operator==(const FileStamp&, const FileStamp&) = default;
+};
+/// Nothing when there is no such file.
+std::optional<FileStamp> stamp_of(const std::filesystem::path& path);
+
+/// What a file may be replaced under.
+struct Replacing {
+    /// The file that is expected to be there; trouble of the kind changed_on_disk when it is
+    /// another.
+    std::optional<FileStamp> expected;
+    /// Also one that is marked read-only; else trouble of that kind.
+    bool read_only_too = false;
+};
+
 /// Replaces `path` in one step: `write` fills a new file beside it, which is flushed to the disk
-/// and then renamed. On any trouble the old file stays as it was and the new one is removed.
+/// and then renamed. A link is saved through; the mode of a file that is replaced is kept, and its
+/// owner where that may be. On any trouble the old file stays as it was and the new one is removed;
+/// one that was left by a save that was killed is removed by the next. Only plain files are
+/// replaced.
 [[nodiscard]] Done replace_file(const std::filesystem::path& path,
-                                const std::function<Done(const std::filesystem::path&)>& write);
+                                const std::function<Done(const std::filesystem::path&)>& write,
+                                const Replacing& replacing = {});
 
 /// The same for bytes that are at hand.
-[[nodiscard]] Done replace_file(const std::filesystem::path& path,
-                                std::span<const std::byte> bytes);
+[[nodiscard]] Done replace_file(const std::filesystem::path& path, std::span<const std::byte> bytes,
+                                const Replacing& replacing = {});
 
 }  // namespace underpaint

@@ -12,7 +12,8 @@ ExportChoice everything_of(const Painting& painting) {
 }
 
 Done export_png(const std::filesystem::path& path, const Painting& painting,
-                const ExportChoice& choice, const std::stop_token& stop, const Progress& progress) {
+                const ExportChoice& choice, const std::stop_token& stop, const Progress& progress,
+                const Replacing& replacing) {
     const auto pixels = static_cast<std::uint64_t>(painting.size().area());
     const auto channels = choice.grey ? Channels::grey : Channels::rgb;
     if (Done fits = check_memory(path.string(), pixels * bytes_per_pixel(channels, choice.depth));
@@ -21,8 +22,8 @@ Done export_png(const std::filesystem::path& path, const Painting& painting,
     const auto picture =
         choice.grey ? render_grey(painting, choice.upto, *choice.grey, choice.depth, stop, progress)
                     : render_picture(painting, choice.upto, choice.depth, stop, progress);
-    if (!picture) return trouble({}, {});
-    return save_png(path, *picture);
+    if (!picture) return stopped();
+    return save_png(path, *picture, replacing);
 }
 
 }  // namespace underpaint

@@ -4,6 +4,7 @@
 #include <filesystem>
 
 #include "colour/reader.h"
+#include "files/disk.h"
 #include "files/result.h"
 #include "render/render.h"
 
@@ -22,6 +23,6 @@ ExportChoice everything_of(const Painting& painting);
 /// Renders the whole painting into a PNG file. Trouble without a word when it was stopped.
 [[nodiscard]] Done export_png(const std::filesystem::path& path, const Painting& painting,
                               const ExportChoice& choice, const std::stop_token& stop = {},
-                              const Progress& progress = {});
+                              const Progress& progress = {}, const Replacing& replacing = {});
 
 }  // namespace underpaint

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/flat_picture.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
-#include <cstdio>
 #include <string_view>
 
 #include "files/jpeg.h"
@@ -19,13 +20,13 @@ bool starts_with(const Bytes& bytes, std::string_view magic, std::size_t at = 0)
                       [](char c, std::byte b) { return static_cast<std::byte>(c) == b; });
 }
 
-Result<Decoded> decode(const std::string& file, const Bytes& bytes) {
+Result<Decoded> decode(const std::string& file, const Bytes& bytes, const std::stop_token& stop) {
     using namespace std::string_view_literals;
     if (bytes.empty()) return trouble(file, "the file is empty.");
-    if (starts_with(bytes, "\x89PNG"sv)) return read_png(file, bytes);
-    if (starts_with(bytes, "\xFF\xD8\xFF"sv)) return read_jpeg(file, bytes);
+    if (starts_with(bytes, "\x89PNG"sv)) return read_png(file, bytes, stop);
+    if (starts_with(bytes, "\xFF\xD8\xFF"sv)) return read_jpeg(file, bytes, stop);
     if (starts_with(bytes, "II*\0"sv) || starts_with(bytes, "MM\0*"sv))
-        return read_tiff(file, bytes);
+        return read_tiff(file, bytes, stop);
     if (starts_with(bytes, "RIFF"sv) && starts_with(bytes, "WEBP"sv, 8))
         return read_webp(file, bytes);
     return trouble(file,
@@ -44,7 +45,13 @@ Picture as_grey(const Picture& picture) {
     return grey;
 }
 
-bool opaque(const Picture& picture) {
+std::string percent(double share) {
+    return fmt::format("{:.1f}%", 100 * share);
+}
+
+}  // namespace
+
+bool is_opaque(const Picture& picture) {
     if (!has_alpha(picture.channels())) return true;
     std::vector<float> row(static_cast<std::size_t>(picture.size().width));
     for (int y = 0; y < picture.size().height; ++y) {
@@ -54,17 +61,10 @@ bool opaque(const Picture& picture) {
     return true;
 }
 
-std::string percent(double share) {
-    char text[16];
-    std::snprintf(text, sizeof text, "%.1f%%", 100 * share);
-    return text;
-}
-
-}  // namespace
-
 Picture flattened(const Picture& picture, Size size, int x, int y, float opacity) {
+    const bool as_it_is = opacity == 1 && is_opaque(picture);
     Picture result(size, has_colour(picture.channels()) ? Channels::rgb : Channels::grey,
-                   picture.depth(), 1.0F);
+                   as_it_is ? picture.depth() : Depth::bits16, 1.0F);
     const Rect seen =
         intersection(rect_of(size), {x, y, picture.size().width, picture.size().height});
     const auto run = static_cast<std::size_t>(std::max(0, seen.width));
@@ -81,18 +81,19 @@ Picture flattened(const Picture& picture, Size size, int x, int y, float opacity
     return result;
 }
 
-Result<FlatPicture> read_flat_picture(const std::filesystem::path& path) {
+Result<FlatPicture> read_flat_picture(const std::filesystem::path& path,
+                                      const std::stop_token& stop) {
     const std::string file = path.string();
     return read_file(path)
-        .and_then([&](const Bytes& bytes) { return decode(file, bytes); })
-        .and_then([&](Decoded decoded) { return to_srgb(file, std::move(decoded)); })
+        .and_then([&](const Bytes& bytes) { return decode(file, bytes, stop); })
+        .and_then([&](Decoded decoded) { return to_srgb(file, std::move(decoded), stop); })
         .map([](Converted converted) {
             FlatPicture flat{std::move(converted.picture), {}};
             if (converted.converted)
                 flat.notices.push_back(
                     "Converted to sRGB by its own profile; " + percent(converted.clipped_share) +
                     " of its pixels were stronger than sRGB can be and were brought in.");
-            if (!opaque(flat.picture))
+            if (!is_opaque(flat.picture))
                 flat.notices.push_back("It has see-through places; they were laid on white.");
             flat.picture = flattened(flat.picture, flat.picture.size());
             if (is_neutral(flat.picture))
@@ -104,10 +105,11 @@ Result<FlatPicture> read_flat_picture(const std::filesystem::path& path) {
         });
 }
 
-Done save_png(const std::filesystem::path& path, const Picture& picture) {
+Done save_png(const std::filesystem::path& path, const Picture& picture,
+              const Replacing& replacing) {
     const auto bytes = write_png(path.string(), picture);
     if (!bytes) return tl::unexpected(bytes.error());
-    return replace_file(path, *bytes);
+    return replace_file(path, *bytes, replacing);
 }
 
 }  // namespace underpaint

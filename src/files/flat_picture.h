@@ -2,6 +2,7 @@
 #pragma once
 
 #include <filesystem>
+#include <stop_token>
 #include <vector>
 
 #include "files/disk.h"
@@ -17,12 +18,18 @@ struct FlatPicture {
 
 /// PNG, JPEG, TIFF or WebP, told apart by their first bytes. 16 bits are kept, embedded profiles
 /// are converted to sRGB, transparency is laid on white.
-[[nodiscard]] Result<FlatPicture> read_flat_picture(const std::filesystem::path& path);
+[[nodiscard]] Result<FlatPicture> read_flat_picture(const std::filesystem::path& path,
+                                                    const std::stop_token& stop = {});
 
-/// The picture, at `opacity` 0..1, over a plain white ground of `size`, its corner at (x, y).
+/// True when no pixel is see-through.
+bool is_opaque(const Picture& picture);
+
+/// The picture, at `opacity` 0..1, over a plain white ground of `size`, its corner at (x, y). Where
+/// white shows through it is mixed at 16 bits, so that nothing is rounded that was not.
 Picture flattened(const Picture& picture, Size size, int x = 0, int y = 0, float opacity = 1);
 
 /// A PNG at `path`, replaced in one step.
-[[nodiscard]] Done save_png(const std::filesystem::path& path, const Picture& picture);
+[[nodiscard]] Done save_png(const std::filesystem::path& path, const Picture& picture,
+                            const Replacing& replacing = {});
 
 }  // namespace underpaint

@@ -42,12 +42,30 @@ bool guarded(ErrorManager& manager, Calls calls) {
     return true;
 }
 
+/// Asked by the library for every few rows of every scan.
+struct Watch {
+    jpeg_progress_mgr base{};
+    const std::stop_token* stop = nullptr;
+    bool too_many_scans = false;
+};
+
+void look_up(j_common_ptr codec) {
+    auto* watch = reinterpret_cast<Watch*>(codec->progress);
+    const auto* jpeg = reinterpret_cast<j_decompress_ptr>(codec);
+    watch->too_many_scans = jpeg->input_scan_number > kMaxScans;
+    if (watch->too_many_scans || watch->stop->stop_requested())
+        std::longjmp(reinterpret_cast<ErrorManager*>(codec->err)->escape, 1);
+}
+
 /// The decoder, given back whatever happens.
 struct Codec {
     jpeg_decompress_struct state{};
     ErrorManager errors{};
+    Watch watch{};
 
-    Codec() {
+    explicit Codec(const std::stop_token& stop) {
+        watch.base.progress_monitor = look_up;
+        watch.stop = &stop;
         state.err = jpeg_std_error(&errors.base);
         errors.base.error_exit = on_error;
         errors.base.emit_message = on_message;
@@ -59,16 +77,24 @@ struct Codec {
 
 }  // namespace
 
-Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> bytes) {
-    Codec codec;
+Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> bytes,
+                          const std::stop_token& stop) {
+    Codec codec(stop);
     jpeg_decompress_struct* jpeg = &codec.state;
     const auto damaged = [&] {
+        if (stop.stop_requested()) return stopped();
+        if (codec.watch.too_many_scans)
+            return trouble(file, "it is made up of more than " + std::to_string(kMaxScans) +
+                                     " scans, which would take too long. Save it anew where it was "
+                                     "made.");
         return trouble(file, std::string("it is cut short or damaged: ") + codec.errors.text + ".");
     };
     const auto* data = reinterpret_cast<const unsigned char*>(bytes.data());
     const unsigned long size = bytes.size();
+    auto* watch = &codec.watch.base;
     if (!guarded(codec.errors, [=] {
             jpeg_create_decompress(jpeg);
+            jpeg->progress = watch;
             jpeg_save_markers(jpeg, JPEG_APP0 + 2, 0xFFFF);
             jpeg_mem_src(jpeg, data, size);
             jpeg_read_header(jpeg, TRUE);

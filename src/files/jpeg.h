@@ -2,12 +2,15 @@
 #pragma once
 
 #include <span>
+#include <stop_token>
 
 #include "files/srgb_profile.h"
 
 namespace underpaint {
 
-/// JPEG, grey or colour, 8 bits. A file that ends early is trouble, not a half-grey picture.
-[[nodiscard]] Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> bytes);
+/// JPEG, grey or colour, 8 bits. A file that ends early is trouble, not a half-grey picture, and so
+/// is one of more than kMaxScans scans, each of which would cost as much as a whole picture.
+[[nodiscard]] Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> bytes,
+                                        const std::stop_token& stop = {});
 
 }  // namespace underpaint

@@ -10,6 +10,7 @@
 #include "files/composite_op.h"
 #include "files/limits.h"
 #include "files/zip_container.h"
+#include "painting/shown_name.h"
 
 namespace underpaint {
 namespace {
@@ -17,7 +18,7 @@ namespace {
 constexpr int kMaxNesting = 32;
 
 std::string in_quotes(std::string_view name) {
-    return "\"" + std::string(name) + "\"";
+    return "\"" + shown_name(name) + "\"";
 }
 
 template <class Number>
@@ -32,86 +33,130 @@ struct Surroundings {
     bool visible = true;
 };
 
+bool all_normal(const std::vector<LayerEntry>& layers) {
+    return std::ranges::all_of(
+        layers, [](const LayerEntry& layer) { return layer.blend == BlendMode::normal; });
+}
+
 class Reader {
 public:
-    Reader(std::string file, LayerStack& stack) : file_(std::move(file)), stack_(stack) {}
+    Reader(std::string file, LayerStack& stack, Unsaid unsaid)
+        : file_(std::move(file)), stack_(stack), unsaid_(unsaid) {}
 
-    /// Unfolds a <stack>, whose first child is the topmost; `layers` is filled topmost first.
-    Done unfold(const pugi::xml_node& node, const Surroundings& around, int depth) {
+    /// Reads a <stack>, whose first child is the topmost, on to `layers`, lowest first.
+    Done read(const pugi::xml_node& node, const Surroundings& around, int depth,
+              std::vector<LayerEntry>& layers) {
         if (depth > kMaxNesting) return trouble(file_, "its layers are nested too deeply.");
-        for (const pugi::xml_node child : node.children()) {
+        for (pugi::xml_node child = node.last_child(); child; child = child.previous_sibling()) {
             const std::string_view kind = child.name();
             Done done;
-            if (kind == "stack") done = unfold_stack(child, around, depth);
-            if (kind == "layer") done = add_layer(child, around);
+            if (kind == "stack") done = read_group(child, around, depth, layers);
+            if (kind == "layer") done = read_layer(child, around, layers);
             if (!done) return done;
         }
         return {};
     }
 
 private:
-    Done unfold_stack(const pugi::xml_node& node, const Surroundings& around, int depth) {
-        LayerEntry group;
-        if (Done read = read_common(node, around, group); !read) return read;
-        if (group.opacity != 1 || group.blend != BlendMode::normal)
-            return trouble(file_, "the layer group " + in_quotes(group.name) +
-                                      " has a blend or an opacity of its own, which passes can't "
-                                      "have together. Merge the group where it was made.");
-        return unfold(node, {group.x, group.y, group.visible}, depth + 1);
+    Done read_group(const pugi::xml_node& node, const Surroundings& around, int depth,
+                    std::vector<LayerEntry>& layers) {
+        const auto entry = common(node, around);
+        if (!entry) {
+            stack_.left_out.push_back(entry.error());
+            return {};
+        }
+        LayerEntry group = *entry;
+        // The group as a whole is seen or not; whether its layers are is asked inside it.
+        if (Done read = this->read(node, {group.x, group.y, true}, depth + 1, group.group); !read)
+            return read;
+        const std::string_view isolation = node.attribute("isolation").as_string();
+        const bool plain = group.opacity == 1 && group.blend == BlendMode::normal;
+        const bool unsaid = isolation != "isolate" && isolation != "auto";
+        const bool isolated = isolation == "isolate" || (unsaid && unsaid_ == Unsaid::isolate);
+        const bool matters = !all_normal(group.group);
+        if (plain && unsaid && matters) stack_.ambiguous = true;
+        if (plain && !(isolated && matters)) {
+            unfold(std::move(group), 1, layers);
+        } else if (group.blend == BlendMode::normal && group.group.size() == 1 && !matters) {
+            const float opacity = group.opacity;
+            unfold(std::move(group), opacity, layers);
+        } else if (!group.group.empty()) {
+            layers.push_back(std::move(group));
+        }
+        return {};
     }
 
-    Done add_layer(const pugi::xml_node& node, const Surroundings& around) {
-        if (stack_.layers.size() >= kMaxLayers)
+    static void unfold(LayerEntry group, float opacity, std::vector<LayerEntry>& layers) {
+        for (LayerEntry& layer : group.group) {
+            layer.visible = layer.visible && group.visible;
+            layer.opacity *= opacity;
+            layers.push_back(std::move(layer));
+        }
+    }
+
+    Done read_layer(const pugi::xml_node& node, const Surroundings& around,
+                    std::vector<LayerEntry>& layers) {
+        if (++count_ > kMaxLayers)
             return trouble(file_, "it has more than " + std::to_string(kMaxLayers) + " layers.");
-        LayerEntry layer;
-        if (Done read = read_common(node, around, layer); !read) return read;
+        const auto entry = common(node, around);
+        if (!entry) {
+            stack_.left_out.push_back(entry.error());
+            return {};
+        }
+        LayerEntry layer = *entry;
         layer.src = node.attribute("src").as_string();
         if (!stays_inside(layer.src))
             return trouble(file_, "the layer " + in_quotes(layer.name) +
                                       " points outside the file, to " + in_quotes(layer.src) +
                                       ". It was not opened.");
-        stack_.layers.push_back(std::move(layer));
+        layers.push_back(std::move(layer));
         return {};
     }
 
-    Done read_common(const pugi::xml_node& node, const Surroundings& around, LayerEntry& entry) {
+    /// What layers and groups have in common, or a sentence why it can't be shown.
+    tl::expected<LayerEntry, std::string> common(const pugi::xml_node& node,
+                                                 const Surroundings& around) {
+        LayerEntry entry;
         entry.name = node.attribute("name").as_string();
-        if (entry.name.empty()) entry.name = "Layer " + std::to_string(stack_.layers.size() + 1);
+        if (entry.name.empty()) entry.name = "Layer " + std::to_string(count_);
         entry.visible =
             around.visible &&
             std::string_view(node.attribute("visibility").as_string("visible")) != "hidden";
         if (!parse(std::string_view(node.attribute("x").as_string("0")), entry.x) ||
             !parse(std::string_view(node.attribute("y").as_string("0")), entry.y) ||
             std::abs(entry.x) > kMaxSide || std::abs(entry.y) > kMaxSide)
-            return trouble(file_, "the place of the layer " + in_quotes(entry.name) +
-                                      " is not given in whole pixels.");
+            return left_out(entry, "its place is not given in whole pixels.");
         entry.x += around.x;
         entry.y += around.y;
         if (!parse(std::string_view(node.attribute("opacity").as_string("1")), entry.opacity) ||
             !(entry.opacity >= 0 && entry.opacity <= 1))
-            return trouble(file_, "the opacity of the layer " + in_quotes(entry.name) +
-                                      " is not a number from 0 to 1.");
+            return left_out(entry, "its opacity is not a number from 0 to 1.");
         const std::string_view op = node.attribute("composite-op").as_string("svg:src-over");
         const auto blend = blend_from_composite_op(op);
         if (!blend)
-            return trouble(
-                file_,
-                "the layer " + in_quotes(entry.name) + " asks for " + in_quotes(op) +
-                    (is_masking_op(op) ? ", which cuts layers out instead of colouring them. "
-                                         "Merge it where it was made."
-                                       : ", a blend that is not known here. Change it where "
-                                         "the file was made."));
+            return left_out(entry,
+                            "it asks for " + in_quotes(op) +
+                                (is_masking_op(op) ? ", which cuts layers out instead of colouring "
+                                                     "them. Merge it where it was made."
+                                                   : ", a blend that is not known here. Change it "
+                                                     "where the file was made."));
         entry.blend = *blend;
-        return {};
+        return entry;
+    }
+
+    static tl::unexpected<std::string> left_out(const LayerEntry& entry, const std::string& why) {
+        return tl::unexpected("The layer " + in_quotes(entry.name) + " was left out: " + why);
     }
 
     std::string file_;
     LayerStack& stack_;
+    Unsaid unsaid_;
+    std::size_t count_ = 0;
 };
 
 }  // namespace
 
-Result<LayerStack> parse_stack(const std::string& file, std::string_view xml) {
+Result<LayerStack> parse_stack(const std::string& file, std::string_view xml, Unsaid unsaid) {
     pugi::xml_document document;
     const auto parsed = document.load_buffer(xml.data(), xml.size());
     if (!parsed)
@@ -124,12 +169,14 @@ Result<LayerStack> parse_stack(const std::string& file, std::string_view xml) {
         return trouble(file, "its stack.xml does not say how large the picture is.");
     if (Done sized = check_size(file, width, height); !sized) return tl::unexpected(sized.error());
 
-    LayerStack stack{{static_cast<int>(width), static_cast<int>(height)}, {}};
-    Reader reader(file, stack);
+    LayerStack stack{{static_cast<int>(width), static_cast<int>(height)}, {}, {}, false};
     const pugi::xml_node root = image.child("stack");
-    if (Done done = reader.unfold(root, {}, 0); !done) return tl::unexpected(done.error());
-    if (stack.layers.empty()) return trouble(file, "its stack.xml lists no layers.");
-    std::reverse(stack.layers.begin(), stack.layers.end());
+    if (Done done = Reader(file, stack, unsaid).read(root, {}, 0, stack.layers); !done)
+        return tl::unexpected(done.error());
+    if (stack.layers.empty())
+        return trouble(file, stack.left_out.empty()
+                                 ? "its stack.xml lists no layers."
+                                 : "none of its layers can be shown. " + stack.left_out.front());
     return stack;
 }
 

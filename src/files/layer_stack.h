@@ -11,24 +11,35 @@
 
 namespace underpaint {
 
-/// One layer as stack.xml describes it, nested stacks already unfolded.
+/// One layer as stack.xml describes it, or a group that is composited by itself before it is laid.
 struct LayerEntry {
     std::string name, src;
     int x = 0, y = 0;
     float opacity = 1;
     bool visible = true;
     BlendMode blend = BlendMode::normal;
+    std::vector<LayerEntry> group;  ///< its layers, lowest first; empty for a layer
 };
 
 struct LayerStack {
     Size size;
     std::vector<LayerEntry> layers;  ///< lowest first
+    /// What can't be shown, a sentence each that names it; it is not among the layers.
+    std::vector<std::string> left_out;
+    /// A group that doesn't say whether it is isolated would come out otherwise if it said so.
+    bool ambiguous = false;
 };
 
-/// Reads stack.xml of OpenRaster 0.0.6. Plain nested stacks are unfolded; one with a blend or an
-/// opacity of its own can't be said as passes and is trouble.
-[[nodiscard]] Result<LayerStack> parse_stack(const std::string& file, std::string_view xml);
+/// How a group without the attribute `isolation` is read. OpenRaster 0.0.6 means `isolate`.
+enum class Unsaid { isolate, automatic };
 
+/// Reads stack.xml of OpenRaster 0.0.6. Groups whose layers look the same by themselves as one
+/// after the other are unfolded; those with a blend, an opacity or an isolation that matters stay
+/// groups.
+[[nodiscard]] Result<LayerStack> parse_stack(const std::string& file, std::string_view xml,
+                                             Unsaid unsaid = Unsaid::isolate);
+
+/// For layers alone, without groups.
 std::string write_stack(const LayerStack& stack);
 
 }  // namespace underpaint

@@ -144,10 +144,12 @@ Painting painting_from(const std::vector<Layer>& layers, std::size_t under, Size
         as_it_is
             ? lowest.pixels
             : share(flattened(base, size, lowest.entry.x, lowest.entry.y, lowest.entry.opacity));
-    for (std::size_t i = under + 1; i < layers.size(); ++i) {
+    for (std::size_t i = 0; i < layers.size(); ++i) {
         const auto& [entry, pixels] = layers[i];
-        if (!entry.visible) continue;
+        // What lies below the underpaint is covered; hidden, it may still be wanted.
+        if (i == under || (i < under && entry.visible)) continue;
         Pass pass;
+        pass.on = entry.visible;
         pass.name = entry.name;
         pass.source = Painted{pixels, entry.x, entry.y};
         pass.blend = entry.blend;

@@ -29,7 +29,7 @@ std::optional<std::vector<Layer>> layers_of(const Painting& painting,
 std::uint64_t bytes_to_lay_out(const Painting& painting);
 
 /// Layers as a painting: layer `under` is the underpaint (over white, and sealed on `date`), each
-/// visible one above it a pass.
+/// one above it a pass; hidden ones are switched off, those below it come first.
 Painting painting_from(const std::vector<Layer>& layers, std::size_t under, Size size,
                        const std::string& date);
 

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/limits.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
-#include <cstdio>
 #include <fstream>
 #include <limits>
 
@@ -26,9 +27,7 @@ std::uint64_t left_in_group() {
 }
 
 std::string gigabytes(std::uint64_t bytes) {
-    char text[32];
-    std::snprintf(text, sizeof text, "%.1f GB", static_cast<double>(bytes) / 1e9);
-    return text;
+    return fmt::format("{:.1f} GB", static_cast<double>(bytes) / 1e9);
 }
 
 }  // namespace

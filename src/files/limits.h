@@ -9,15 +9,21 @@
 
 namespace underpaint {
 
-// What a file may ask of this machine. Checked before memory is taken.
+// What a file may ask of this machine: one table for reading and for writing, so that what is saved
+// can be opened. Checked before memory is taken.
+
 inline constexpr std::int64_t kMaxPixels = 200'000'000;
 inline constexpr int kMaxSide = 60'000;
-inline constexpr std::size_t kMaxFileBytes = std::size_t{2} << 30;
-inline constexpr std::size_t kMaxEntryBytes = std::size_t{1} << 30;
-inline constexpr std::size_t kMaxTextBytes = std::size_t{8} << 20;
-inline constexpr std::size_t kMaxEntries = 4096;
-inline constexpr std::size_t kMaxLayers = 500;
-inline constexpr std::int64_t kMaxLayerPixels = 2'000'000'000;  ///< of all layers together
+inline constexpr std::size_t kMaxFileBytes = std::size_t{2} << 30;   ///< of a plain picture
+inline constexpr std::size_t kMaxEntryBytes = std::size_t{2} << 30;  ///< of one in a container
+inline constexpr std::size_t kMaxTextBytes = std::size_t{64} << 20;  ///< of a JSON or XML entry
+inline constexpr std::size_t kMaxChunkBytes = std::size_t{8} << 20;  ///< beside a PNG's pixels
+inline constexpr std::size_t kMaxEntries = 16'384;
+inline constexpr std::size_t kMaxLayers = 2000;  ///< of a file, and passes of a painting
+inline constexpr int kMaxScans = 100;            ///< of a progressive JPEG
+/// Memory of all pictures of a painting together, as they are kept: what is of one value takes
+/// none.
+inline constexpr std::uint64_t kMaxPictureBytes = std::uint64_t{64} << 30;
 
 /// Trouble naming `file` when a picture claims no size or too large a one, or when `pixel_bytes`
 /// for each of its pixels are more than this machine has free.

@@ -9,6 +9,7 @@ namespace underpaint {
 /// picture as an unsealed painting without passes, named after its file.
 [[nodiscard]] Result<OpenedPainting> open_any(const std::filesystem::path& path,
                                               const std::string& date,
-                                              const std::optional<std::string>& under = {});
+                                              const std::optional<std::string>& under = {},
+                                              const std::stop_token& stop = {});
 
 }  // namespace underpaint

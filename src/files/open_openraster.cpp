@@ -1,44 +1,21 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fstream>
-#include <map>
 #include <nlohmann/json.hpp>
 
-#include "files/layers.h"
+#include "files/layer_stack.h"
 #include "files/limits.h"
+#include "files/opened_layers.h"
 #include "files/openraster.h"
 #include "files/openraster_names.h"
 #include "files/painting_json.h"
-#include "files/png.h"
 #include "files/zip_container.h"
+#include "painting/shown_name.h"
 
 namespace underpaint {
 namespace {
 
-/// Reads pictures out of the container, each once, within the bound for all together.
-class PictureLoader {
-public:
-    explicit PictureLoader(const ZipReader& zip) : zip_(zip) {}
-
-    Result<SharedPicture> load(const std::string& entry) {
-        if (const auto known = loaded_.find(entry); known != loaded_.end()) return known->second;
-        const std::string where = zip_.file() + " (" + entry + ")";
-        auto bytes = zip_.read(entry, kMaxEntryBytes);
-        if (!bytes) return tl::unexpected(bytes.error());
-        auto decoded = read_png(where, *bytes).and_then([&](Decoded png) {
-            return to_srgb(where, std::move(png));
-        });
-        if (!decoded) return tl::unexpected(decoded.error());
-        pixels_ += decoded->picture.size().area();
-        if (pixels_ > kMaxLayerPixels)
-            return trouble(zip_.file(), "its layers together are larger than can be opened.");
-        return loaded_[entry] = share(std::move(decoded->picture));
-    }
-
-private:
-    const ZipReader& zip_;
-    std::map<std::string, SharedPicture> loaded_;
-    std::int64_t pixels_ = 0;
-};
+const std::string kSavedElsewhere =
+    "It is saved under another name, so that nothing in this file is lost.";
 
 /// Whether the layers are still those that were saved along with our own data.
 bool untouched(const ZipReader& zip) {
@@ -51,45 +28,19 @@ bool untouched(const ZipReader& zip) {
     return true;
 }
 
-Result<OpenedPainting> open_ours(const ZipReader& zip) {
+Result<OpenedPainting> open_ours(const ZipReader& zip, const std::stop_token& stop) {
     auto json = zip.read(kPaintingEntry, kMaxTextBytes);
     if (!json) return tl::unexpected(json.error());
-    PictureLoader loader(zip);
-    return parse_painting(zip.file(), text_of(*json),
-                          [&](const std::string& entry) { return loader.load(entry); })
-        .map([](Painting painting) {
-            return OpenedPainting{std::move(painting), true, {}};
-        });
-}
-
-Result<std::size_t> find_underpaint(const std::string& file, const std::vector<Layer>& layers,
-                                    const std::optional<std::string>& under) {
-    for (std::size_t i = 0; i < layers.size(); ++i)
-        if (under ? layers[i].entry.name == *under : layers[i].entry.visible) return i;
-    if (!under) return trouble(file, "none of its layers is visible.");
-    std::string names;
-    for (const Layer& layer : layers)
-        names += (names.empty() ? "" : ", ") + ("\"" + layer.entry.name + "\"");
-    return trouble(file, "it has no layer \"" + *under + "\". It has " + names + ".");
-}
-
-Result<OpenedPainting> open_foreign(const ZipReader& zip, const LayerStack& stack,
-                                    const std::string& date,
-                                    const std::optional<std::string>& under) {
-    PictureLoader loader(zip);
-    std::vector<Layer> layers;
-    for (const LayerEntry& entry : stack.layers) {
-        auto pixels = loader.load(entry.src);
-        if (!pixels) return tl::unexpected(pixels.error());
-        layers.push_back({entry, *pixels});
+    PictureLoader loader(zip, stop);
+    auto parsed = parse_painting(zip.file(), text_of(*json),
+                                 [&](const std::string& entry) { return loader.load(entry); });
+    if (stop.stop_requested()) return stopped();
+    if (!parsed) return tl::unexpected(parsed.error());
+    OpenedPainting opened{std::move(parsed->painting), true, false, std::move(parsed->lost)};
+    if (!opened.notices.empty()) {
+        opened.incomplete = true;
+        opened.notices.push_back("All else is as it was saved. " + kSavedElsewhere);
     }
-    const auto lowest = find_underpaint(zip.file(), layers, under);
-    if (!lowest) return tl::unexpected(lowest.error());
-    OpenedPainting opened{painting_from(layers, *lowest, stack.size, date), false, {}};
-    opened.painting.name = std::filesystem::path(zip.file()).stem().string();
-    opened.notices.push_back("Read from its layers: \"" + layers[*lowest].entry.name +
-                             "\" is the underpaint, sealed as it came, and each visible layer "
-                             "above it a pass.");
     return opened;
 }
 
@@ -99,10 +50,7 @@ struct OpenedStack {
     std::string xml;
 };
 Result<OpenedStack> open_stack(const std::filesystem::path& path) {
-    // The whole file is not needed, but what can't be read should say why.
-    std::error_code error;
-    if (!std::filesystem::exists(path, error))
-        return trouble(path.string(), "there is no such file.");
+    if (Done plain = check_plain_file(path); !plain) return tl::unexpected(plain.error());
     auto zip = ZipReader::open(path);
     if (!zip) return tl::unexpected(zip.error());
     if (!zip->has(kStackEntry))
@@ -136,25 +84,32 @@ bool looks_like_openraster(const std::filesystem::path& path) {
 }
 
 Result<OpenedPainting> open_painting(const std::filesystem::path& path, const std::string& date,
-                                     const std::optional<std::string>& under) {
+                                     const std::optional<std::string>& under,
+                                     const std::stop_token& stop) {
     auto opened = open_stack(path);
     if (!opened) return tl::unexpected(opened.error());
     const auto& [zip, xml] = *opened;
     const bool has_ours = zip.has(kPaintingEntry);
-    if (has_ours && !under && untouched(zip)) return open_ours(zip);
-    return parse_stack(zip.file(), xml)
-        .and_then(
-            [&](const LayerStack& stack) { return open_foreign(opened->zip, stack, date, under); })
-        .map([&](OpenedPainting painting) {
-            if (has_ours && !under)
-                painting.notices.push_back(
-                    "Another program has changed it since it was saved here, so its parts, plan "
-                    "and seals are not those of these layers and were left out.");
-            return painting;
-        });
+    std::string unread;
+    if (has_ours && !under && untouched(zip)) {
+        auto ours = open_ours(zip, stop);
+        if (ours || stop.stop_requested()) return ours;
+        unread = ours.error().what;
+    }
+    auto layers = open_layers(zip, xml, date, under, stop);
+    if (!layers || !has_ours || under) return layers;
+    layers->incomplete = true;
+    layers->notices.push_back(
+        unread.empty()
+            ? "Another program has changed it since it was saved here, so its parts, "
+              "plan and seals are not those of these layers and were left out. " +
+                  kSavedElsewhere
+            : "Its parts, plan and seals could not be read: " + unread + " " + kSavedElsewhere);
+    return layers;
 }
 
-Result<std::vector<NamedMask>> read_layer_masks(const std::filesystem::path& path, Size size) {
+Result<std::vector<NamedMask>> read_layer_masks(const std::filesystem::path& path, Size size,
+                                                const std::stop_token& stop) {
     const auto opened = open_stack(path);
     if (!opened) return tl::unexpected(opened.error());
     const std::string& file = opened->zip.file();
@@ -165,9 +120,10 @@ Result<std::vector<NamedMask>> read_layer_masks(const std::filesystem::path& pat
                                  std::to_string(stack->size.height) + ", the painting " +
                                  std::to_string(size.width) + " x " + std::to_string(size.height) +
                                  ": its layers can't be parts of it.");
-    PictureLoader loader(opened->zip);
+    PictureLoader loader(opened->zip, stop);
     std::vector<NamedMask> masks;
     for (const LayerEntry& entry : stack->layers) {
+        if (!entry.group.empty()) continue;  // what is composited has no outline of its own
         const auto pixels = loader.load(entry.src);
         if (!pixels) return tl::unexpected(pixels.error());
         const Picture mask = mask_of((*pixels)->base(), entry, size);

@@ -7,6 +7,7 @@
 #include <string>
 #include <vector>
 
+#include "files/disk.h"
 #include "files/result.h"
 #include "painting/painting.h"
 #include "render/render.h"
@@ -16,19 +17,23 @@ namespace underpaint {
 /// A painting out of a file, and what there is to say about how it was read.
 struct OpenedPainting {
     Painting painting;
-    bool ours = false;                 ///< saved by this program and not changed since
+    bool ours = false;  ///< saved by this program and not changed since
+    /// The file holds more than could be read: it is not to be saved over.
+    bool incomplete = false;
     std::vector<std::string> notices;  ///< sentences
 };
 
 /// Whether the file begins as a ZIP container does, or at least is named .ora.
 bool looks_like_openraster(const std::filesystem::path& path);
 
-/// Opens an OpenRaster file. One of ours comes back as it was saved; one made elsewhere, or changed
-/// elsewhere since, is read from its layers: the lowest visible one (or the one named `under`) is
-/// the underpaint, sealed on `date`, and each visible layer above it a pass.
+/// Opens an OpenRaster file. One of ours comes back as it was saved, or as far as it is whole; one
+/// made elsewhere, changed elsewhere since, or by a later version of this program, is read from its
+/// layers: the lowest visible one (or the one named `under`) is the underpaint, sealed on `date`,
+/// and each layer above it a pass; those that are hidden are switched off.
 [[nodiscard]] Result<OpenedPainting> open_painting(const std::filesystem::path& path,
                                                    const std::string& date,
-                                                   const std::optional<std::string>& under = {});
+                                                   const std::optional<std::string>& under = {},
+                                                   const std::stop_token& stop = {});
 
 /// A layer's alpha as a mask of the painting's size.
 struct NamedMask {
@@ -40,11 +45,14 @@ struct NamedMask {
 /// covers everything is a ground and no part, and is left out, as are empty ones. Trouble when the
 /// file is of another size or has no such layer.
 [[nodiscard]] Result<std::vector<NamedMask>> read_layer_masks(const std::filesystem::path& path,
-                                                              Size size);
+                                                              Size size,
+                                                              const std::stop_token& stop = {});
 
-/// Saves as OpenRaster, in one step; see layers_of() for what other programs see. When stopped,
-/// trouble with an empty sentence, and nothing has changed.
+/// Saves as OpenRaster, in one step; see layers_of() for what other programs see. What could not be
+/// opened again is not saved. When stopped, trouble with an empty sentence, and nothing has
+/// changed.
 [[nodiscard]] Done save_painting(const std::filesystem::path& path, const Painting& painting,
-                                 const std::stop_token& stop = {}, const Progress& progress = {});
+                                 const std::stop_token& stop = {}, const Progress& progress = {},
+                                 const Replacing& replacing = {});
 
 }  // namespace underpaint

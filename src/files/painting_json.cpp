@@ -7,6 +7,7 @@
 #include "files/source_json.h"
 #include "painting/changes.h"
 #include "painting/parameter.h"
+#include "painting/shown_name.h"
 
 namespace underpaint {
 namespace {
@@ -67,47 +68,72 @@ class Parser {
 public:
     Parser(const std::string& file, const LoadPicture& load) : file_(file), load_(load) {}
 
-    Painting painting(const Json& json) {
+    ParsedPainting painting(const Json& json) {
         if (json.at("schema") != kSchema)
             throw Trouble{file_, "it was saved by a newer or other version of this program."};
         Painting painting;
         painting.name = json.at("name");
         painting.underpaint = picture(json.at("underpaint"));
         size_ = painting.underpaint->size();
-        for (const Json& part : json.at("parts")) painting.parts.push_back(this->part(part));
+        for (const Json& part : json.at("parts"))
+            keep("The part", part, [&] { painting.parts.push_back(this->part(part)); });
         read_plan(json.at("plan"), painting);
-        for (const Json& seal : json.at("seals"))
-            painting.seals.push_back(
-                {seal.at("number"), seal.at("date"), sized(picture(seal.at("picture")))});
-        if (painting.sealed()) {
-            painting.seal_at = json.value("seal_in_force", painting.seals.size() - 1);
-            if (painting.seal_at >= painting.seals.size())
-                throw Trouble{file_, "the seal it names as in force is missing."};
-        }
-        if (json.contains("values"))
-            for (const Json& pass : json.at("values"))
-                painting.values.push_back(this->pass(pass, painting));
-        for (const Json& pass : json.at("passes"))
-            painting.passes.push_back(this->pass(pass, painting));
-        return painting;
+        read_seals(json, painting);
+        if (json.contains("values")) read_passes(json.at("values"), painting, painting.values);
+        read_passes(json.at("passes"), painting, painting.passes);
+        return {std::move(painting), std::move(lost_)};
     }
 
 private:
+    /// Reads something that the rest can do without.
+    template <class Read>
+    void keep(const char* what, const Json& json, Read read) {
+        try {
+            read();
+        } catch (const Trouble& error) {
+            lost_.push_back(std::string(what) + " \"" + shown_name(json.value("name", "")) +
+                            "\" was lost: " + error.what);
+        }
+    }
+
+    void read_seals(const Json& json, Painting& painting) {
+        const Json& seals = json.at("seals");
+        if (seals.empty()) return;
+        const auto in_force = json.value("seal_in_force", seals.size() - 1);
+        if (in_force >= seals.size())
+            throw Trouble{file_, "the seal it names as in force is missing."};
+        for (std::size_t i = 0; i < seals.size(); ++i) {
+            const int number = seals[i].at("number");
+            try {
+                painting.seals.push_back(
+                    {number, seals[i].at("date"), sized(picture(seals[i].at("picture")))});
+                if (i <= in_force) painting.seal_at = painting.seals.size() - 1;
+            } catch (const Trouble& error) {
+                lost_.push_back("Seal " + std::to_string(number) + " was lost: " + error.what);
+            }
+        }
+    }
+
+    void read_passes(const Json& list, const Painting& painting, std::vector<Pass>& passes) {
+        for (const Json& pass : list)
+            keep("The pass", pass, [&] { passes.push_back(this->pass(pass, painting)); });
+    }
+
     SharedPicture picture(const std::string& entry) {
         auto loaded = load_(entry);
         if (!loaded) throw loaded.error();
         return *loaded;
     }
-
     SharedPicture sized(SharedPicture picture) const {
         if (picture->size() != size_)
-            throw Trouble{file_, "a mask or seal in it is not of the picture's size."};
+            throw Trouble{file_, "its picture is not of the painting's size."};
         return picture;
     }
 
     Part part(const Json& json) {
-        return {json.at("id"), json.at("name"), sized(picture(json.at("mask"))),
-                json.value("hidden", false)};
+        const PartId id = json.at("id");
+        all_parts_.push_back(id);
+        return {id, json.at("name"), sized(picture(json.at("mask"))), json.value("hidden", false)};
     }
 
     /// Older paintings have less of a plan.
@@ -156,20 +182,36 @@ private:
         pass.hold = json.at(kHold.id);
         pass.on = json.at("on");
         const Json& reach = json.at("reach");
-        pass.reach.parts = reach.at("parts").get<std::vector<PartId>>();
-        for (const PartId id : pass.reach.parts)
-            if (painting.part(id) == nullptr)
-                throw Trouble{file_,
-                              "the pass \"" + pass.name + "\" reaches a part that is missing."};
-        if (reach.contains("painted")) pass.reach.painted = sized(picture(reach.at("painted")));
+        for (const PartId id : reach.at("parts").get<std::vector<PartId>>()) {
+            if (std::ranges::find(all_parts_, id) == all_parts_.end())
+                throw Trouble{file_, "it reaches a part that is missing."};
+            if (painting.part(id) != nullptr) pass.reach.parts.push_back(id);
+        }
+        if (pass.reach.parts.empty() && !reach.at("parts").empty()) switch_off(pass);
+        if (reach.contains("painted")) {
+            try {
+                pass.reach.painted = sized(picture(reach.at("painted")));
+            } catch (const Trouble&) {
+                switch_off(pass);
+            }
+        }
         const Json& band = reach.at("band");
         pass.reach.band = {band.at("low"), band.at("high"), band.at(kBandSoft.id)};
         return in_range(std::move(pass));
     }
 
+    /// Without what it reached it would land everywhere.
+    void switch_off(Pass& pass) {
+        pass.on = false;
+        lost_.push_back("The pass \"" + shown_name(pass.name) +
+                        "\" was switched off: where it lands was lost.");
+    }
+
     const std::string& file_;
     const LoadPicture& load_;
     Size size_;
+    std::vector<PartId> all_parts_;  // those that were lost too
+    std::vector<std::string> lost_;
 };
 
 }  // namespace
@@ -197,8 +239,8 @@ std::string write_painting(const Painting& painting, const NamePicture& name) {
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 
-Result<Painting> parse_painting(const std::string& file, std::string_view json,
-                                const LoadPicture& load) {
+Result<ParsedPainting> parse_painting(const std::string& file, std::string_view json,
+                                      const LoadPicture& load) {
     try {
         return Parser(file, load).painting(Json::parse(json));
     } catch (const Json::exception& error) {

@@ -4,6 +4,7 @@
 #include <functional>
 #include <string>
 #include <string_view>
+#include <vector>
 
 #include "files/result.h"
 #include "painting/painting.h"
@@ -17,9 +18,18 @@ using LoadPicture = std::function<Result<SharedPicture>(const std::string& entry
 /// All of a painting but its pixels, as JSON text ("faithful-underpaint/painting-1").
 std::string write_painting(const Painting& painting, const NamePicture& name);
 
-/// Reads it back. Numbers are brought into range; a part that is not there, a picture of the wrong
-/// size or an unknown word is trouble that says where it stands.
-[[nodiscard]] Result<Painting> parse_painting(const std::string& file, std::string_view json,
-                                              const LoadPicture& load);
+/// A painting as far as it could be read.
+struct ParsedPainting {
+    Painting painting;
+    /// What could not, a sentence each; empty when all is whole.
+    std::vector<std::string> lost;
+};
+
+/// Reads it back. Numbers are brought into range. A picture that can't be loaded or is of the wrong
+/// size takes with it only what is made of it: a part, a seal, a pass. A pass that would reach
+/// further without its parts is switched off. Trouble when there is no underpaint, or the text is
+/// damaged or of another version.
+[[nodiscard]] Result<ParsedPainting> parse_painting(const std::string& file, std::string_view json,
+                                                    const LoadPicture& load);
 
 }  // namespace underpaint

@@ -51,7 +51,8 @@ Layout layout_of(const spng_ihdr& header, bool has_trns) {
 }
 
 template <class Sample>
-int decode_rows(spng_ctx* context, const Layout& layout, bool interlaced, Picture& picture) {
+int decode_rows(spng_ctx* context, const Layout& layout, bool interlaced, Picture& picture,
+                const std::stop_token& stop) {
     const auto row = static_cast<std::size_t>(picture.size().width) *
                      static_cast<std::size_t>(count_of(picture.channels()));
     if (interlaced) {  // its rows come in no order that could be kept one at a time
@@ -69,6 +70,7 @@ int decode_rows(spng_ctx* context, const Layout& layout, bool interlaced, Pictur
     if (error) return error;
     std::vector<Sample> samples(row);
     for (int y = 0; y < picture.size().height; ++y) {
+        if (stop.stop_requested()) return 0;
         error = spng_decode_row(context, samples.data(), samples.size() * sizeof(Sample));
         if (error && error != SPNG_EOI) return error;
         picture.write_interleaved(y, std::span<const Sample>(samples));
@@ -101,11 +103,12 @@ std::uint8_t colour_type(Channels channels) {
 
 }  // namespace
 
-Result<Decoded> read_png(const std::string& file, std::span<const std::byte> bytes) {
+Result<Decoded> read_png(const std::string& file, std::span<const std::byte> bytes,
+                         const std::stop_token& stop) {
     const Context context(spng_ctx_new(0), spng_ctx_free);
     if (!context) return trouble(file, "there is not enough memory to open it.");
     spng_set_image_limits(context.get(), kMaxSide, kMaxSide);
-    spng_set_chunk_limits(context.get(), kMaxTextBytes, 4 * kMaxTextBytes);
+    spng_set_chunk_limits(context.get(), kMaxChunkBytes, 4 * kMaxChunkBytes);
     spng_set_png_buffer(context.get(), bytes.data(), bytes.size());
 
     spng_ihdr header{};
@@ -140,8 +143,9 @@ Result<Decoded> read_png(const std::string& file, std::span<const std::byte> byt
     const bool interlaced = header.interlace_method != 0;
     const int error =
         layout.depth == Depth::bits16
-            ? decode_rows<std::uint16_t>(context.get(), layout, interlaced, decoded.picture)
-            : decode_rows<std::uint8_t>(context.get(), layout, interlaced, decoded.picture);
+            ? decode_rows<std::uint16_t>(context.get(), layout, interlaced, decoded.picture, stop)
+            : decode_rows<std::uint8_t>(context.get(), layout, interlaced, decoded.picture, stop);
+    if (stop.stop_requested()) return stopped();
     if (error) return trouble(file, explain(error));
     decoded.picture.settle();
     return decoded;

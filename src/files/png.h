@@ -2,13 +2,15 @@
 #pragma once
 
 #include <span>
+#include <stop_token>
 
 #include "files/srgb_profile.h"
 
 namespace underpaint {
 
 /// PNG, every colour type and depth; 16 bits are kept, palettes and fewer than 8 bits become 8.
-[[nodiscard]] Result<Decoded> read_png(const std::string& file, std::span<const std::byte> bytes);
+[[nodiscard]] Result<Decoded> read_png(const std::string& file, std::span<const std::byte> bytes,
+                                       const std::stop_token& stop = {});
 
 /// PNG in the picture's own channels and depth, marked as sRGB.
 [[nodiscard]] Result<Bytes> write_png(const std::string& file, const Picture& picture);

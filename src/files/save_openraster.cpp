@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <fmt/format.h>
 #include <tbb/parallel_for.h>
 
 #include <map>
@@ -29,6 +30,17 @@ public:
                                  std::to_string(pictures_.size() + 1) + ".png");
     }
 
+    Result<SharedPicture> find(const std::string& entry, const std::string& file) const {
+        for (const auto& [name, picture] : pictures_)
+            if (name == entry) return picture;
+        return trouble(file, "the picture " + entry + " is missing.");
+    }
+    std::uint64_t bytes() const {
+        std::uint64_t sum = 0;
+        for (const auto& [name, picture] : pictures_) sum += picture->base().bytes();
+        return sum;
+    }
+
     /// All of them as PNG, on all cores.
     Result<std::vector<ZipEntry>> encode(const std::string& file) const {
         std::vector<ZipEntry> entries(pictures_.size());
@@ -50,13 +62,40 @@ private:
     std::vector<std::pair<std::string, SharedPicture>> pictures_;
 };
 
+/// Whether what is about to be written can be read again, by what reads it.
+Done check_opens(const std::string& file, const std::string& json, const std::string& xml,
+                 const PictureEntries& pictures, const std::vector<ZipEntry>& entries) {
+    const auto too_much = [&](const std::string& what) {
+        return trouble(file, "it could not be opened again: " + what +
+                                 " Nothing was saved, and the file that was there is untouched.");
+    };
+    if (entries.size() > kMaxEntries)
+        return too_much(fmt::format("it is made of {} pictures and texts, and {} can be kept.",
+                                    entries.size(), kMaxEntries));
+    for (const ZipEntry& entry : entries)
+        if (entry.bytes.size() > (entry.deflate ? kMaxTextBytes : kMaxEntryBytes))
+            return too_much(fmt::format("{} is larger than it may be.", entry.name));
+    if (pictures.bytes() > kMaxPictureBytes)
+        return too_much("its pictures together take more memory than they may.");
+    if (auto stack = parse_stack(file, xml); !stack) return too_much(stack.error().what);
+    const auto again = parse_painting(
+        file, json, [&](const std::string& entry) { return pictures.find(entry, file); });
+    if (!again) return too_much(again.error().what);
+    if (!again->lost.empty()) return too_much(again->lost.front());
+    return {};
+}
+
 SharedPicture thumbnail_of(const SharedPicture& merged) {
     constexpr int side = 256;  // the most that the format allows
     int level = 0;
     while (std::max(halved(merged->size(), level).width, halved(merged->size(), level).height) >
            side)
         ++level;
-    return share(*merged->level(level));
+    const Picture& small = *merged->level(level);
+    if (small.depth() == Depth::bits8) return share(small);
+    Picture thumbnail(small.size(), small.channels(), Depth::bits8);  // as the format has it
+    thumbnail.write_rgb(rgb_of(small, rect_of(small.size())));
+    return share(std::move(thumbnail));
 }
 
 /// What other programs see, remembered so that a change made there is noticed.
@@ -78,18 +117,24 @@ Progress part_of(const Progress& progress, float from, float to) {
 }  // namespace
 
 Done save_painting(const std::filesystem::path& path, const Painting& painting,
-                   const std::stop_token& stop, const Progress& progress) {
+                   const std::stop_token& stop, const Progress& progress,
+                   const Replacing& replacing) {
     const std::string file = path.string();
     const Painting seen = as_seen(painting);  // by other programs
+    if (seen.passes.size() + 1 > kMaxLayers)
+        return trouble(file,
+                       fmt::format("it has {} passes, and {} can be kept. Remove some; nothing "
+                                   "was saved.",
+                                   seen.passes.size(), kMaxLayers - 1));
     if (Done fits = check_memory(file, bytes_to_lay_out(seen)); !fits) return fits;
     auto layers = layers_of(seen, stop, part_of(progress, 0, 0.5F));
     auto merged = layers ? render_picture(seen, seen.passes.size(), seen.ground()->base().depth(),
                                           stop, part_of(progress, 0.5F, 0.7F))
                          : std::nullopt;
-    if (!merged) return trouble({}, {});
+    if (!merged) return stopped();
 
     PictureEntries pictures;
-    LayerStack stack{painting.size(), {}};
+    LayerStack stack{painting.size(), {}, {}, false};
     for (std::size_t i = 0; i < layers->size(); ++i) {
         Layer& layer = (*layers)[i];
         const std::string wanted =
@@ -105,7 +150,7 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
 
     auto encoded = pictures.encode(file);
     if (!encoded) return tl::unexpected(encoded.error());
-    if (stop.stop_requested()) return trouble({}, {});
+    if (stop.stop_requested()) return stopped();
     if (progress) progress(0.95F);
     const std::string xml = write_stack(stack);
     std::vector<ZipEntry> entries{{kMimetypeEntry, bytes_of(kMimetype), false},
@@ -113,8 +158,10 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
     entries.push_back({kPaintingEntry, bytes_of(json), true});
     entries.push_back({kChecksumsEntry, bytes_of(checksums(xml, *layers, *encoded)), true});
     std::ranges::move(*encoded, std::back_inserter(entries));
+    if (Done opens = check_opens(file, json, xml, pictures, entries); !opens) return opens;
     return replace_file(
-        path, [&](const std::filesystem::path& fresh) { return write_zip(fresh, file, entries); });
+        path, [&](const std::filesystem::path& fresh) { return write_zip(fresh, file, entries); },
+        replacing);
 }
 
 }  // namespace underpaint

@@ -15,7 +15,7 @@ bool outside_srgb(const float* rgb) {
 
 }  // namespace
 
-Result<Converted> to_srgb(const std::string& file, Decoded decoded) {
+Result<Converted> to_srgb(const std::string& file, Decoded decoded, const std::stop_token& stop) {
     if (decoded.icc.empty()) return Converted{std::move(decoded.picture), false, 0};
     const icc::Profile from = icc::open(decoded.icc);
     // A damaged profile says nothing; viewers show such a picture as sRGB, and so do we.
@@ -45,6 +45,7 @@ Result<Converted> to_srgb(const std::string& file, Decoded decoded) {
     std::vector<float> plane(pixels), from_row(pixels * static_cast<std::size_t>(channels)),
         to_row(pixels * 3);
     for (int y = 0; y < in.size().height; ++y) {
+        if (stop.stop_requested()) return stopped();
         for (int c = 0; c < channels; ++c) {
             in.read_channel(c, 0, y, plane);
             for (std::size_t x = 0; x < pixels; ++x)

@@ -3,6 +3,7 @@
 
 #include <memory>
 #include <span>
+#include <stop_token>
 
 #include "files/disk.h"
 #include "raster/picture.h"
@@ -24,6 +25,7 @@ struct Converted {
 
 /// Converts by the embedded ICC profile, relative colorimetric with black point compensation
 /// (littlecms). Without a profile the picture passes through.
-[[nodiscard]] Result<Converted> to_srgb(const std::string& file, Decoded decoded);
+[[nodiscard]] Result<Converted> to_srgb(const std::string& file, Decoded decoded,
+                                        const std::stop_token& stop = {});
 
 }  // namespace underpaint

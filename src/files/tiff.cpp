@@ -78,13 +78,13 @@ Page page_of(TIFF* tiff) {
 }
 
 template <class Sample>
-bool read_plain(TIFF* tiff, const Page& page, Picture& picture) {
+bool read_plain(TIFF* tiff, const Page& page, Picture& picture, const std::stop_token& stop) {
     std::vector<Sample> row(std::size_t{page.width} * page.samples);
     const auto needed = static_cast<tmsize_t>(row.size() * sizeof(Sample));
     if (TIFFScanlineSize(tiff) != needed) return false;
     const bool inverted = page.photometric == PHOTOMETRIC_MINISWHITE;
     for (std::uint32_t y = 0; y < page.height; ++y) {
-        if (TIFFReadScanline(tiff, row.data(), y, 0) != 1) return false;
+        if (stop.stop_requested() || TIFFReadScanline(tiff, row.data(), y, 0) != 1) return false;
         if (inverted)
             for (std::size_t i = 0; i < row.size(); i += page.samples)
                 row[i] = static_cast<Sample>(~row[i]);
@@ -121,7 +121,8 @@ bool read_any(TIFF* tiff, const Page& page, Picture& picture) {
 
 }  // namespace
 
-Result<Decoded> read_tiff(const std::string& file, std::span<const std::byte> bytes) {
+Result<Decoded> read_tiff(const std::string& file, std::span<const std::byte> bytes,
+                          const std::stop_token& stop) {
     TIFFSetErrorHandler(nullptr);  // its complaints go to stderr; ours go to the person
     TIFFSetWarningHandler(nullptr);
     Stream stream{bytes};
@@ -141,8 +142,9 @@ Result<Decoded> read_tiff(const std::string& file, std::span<const std::byte> by
     Decoded decoded{Picture(size, channels, depth), {}};
     const bool whole = !plain ? read_any(tiff.get(), page, decoded.picture)
                        : depth == Depth::bits16
-                           ? read_plain<std::uint16_t>(tiff.get(), page, decoded.picture)
-                           : read_plain<std::uint8_t>(tiff.get(), page, decoded.picture);
+                           ? read_plain<std::uint16_t>(tiff.get(), page, decoded.picture, stop)
+                           : read_plain<std::uint8_t>(tiff.get(), page, decoded.picture, stop);
+    if (stop.stop_requested()) return stopped();
     if (!whole) return trouble(file, damaged);
     std::uint32_t length = 0;
     void* profile = nullptr;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <span>
+#include <stop_token>
 
 #include "files/srgb_profile.h"
 
@@ -9,6 +10,7 @@ namespace underpaint {
 
 /// The first page of a TIFF: grey or RGB, with or without alpha, 8 or 16 bits kept; palettes,
 /// bilevel and other kinds come in at 8 bits as libtiff shows them.
-[[nodiscard]] Result<Decoded> read_tiff(const std::string& file, std::span<const std::byte> bytes);
+[[nodiscard]] Result<Decoded> read_tiff(const std::string& file, std::span<const std::byte> bytes,
+                                        const std::stop_token& stop = {});
 
 }  // namespace underpaint

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <gtest/gtest.h>
 
+#include <fmt/format.h>
+#include <fmt/ranges.h>
+
 #include <cmath>
 #include <pugixml.hpp>
 
@@ -15,6 +18,7 @@
 #include "painting/stage.h"
 #include "raster/polygon.h"
 #include "support/every_source.h"
+#include "support/foreign_reader.h"
 #include "support/temporary_folder.h"
 
 namespace underpaint {
@@ -86,7 +90,9 @@ protected:
     std::string trouble_of(const std::filesystem::path& path,
                            std::optional<std::string> under = {}) {
         const auto opened = open_painting(path, "2026-01-01", under);
-        return opened ? "no trouble" : opened.error().message();
+        if (!opened) return opened.error().message();
+        return opened->incomplete ? fmt::format("{}", fmt::join(opened->notices, " "))
+                                  : "no trouble";
     }
     TemporaryFolder folder_;
 };
@@ -96,42 +102,12 @@ ZipEntry png(const char* name, const Picture& picture) {
 }
 
 /// What another program would show: the layers composited by the format's own rules, in the
-/// plainest way, from nothing but stack.xml and the layer files.
+/// plainest way, from nothing but stack.xml and the layer files; see support/foreign_reader.h.
 std::vector<Rgb> seen_elsewhere(const std::filesystem::path& path, Size size) {
     const auto zip = *ZipReader::open(path);
-    pugi::xml_document xml;
     const auto text = *zip.read("stack.xml", 1 << 20);
-    EXPECT_TRUE(xml.load_buffer(text.data(), text.size()));
-    std::vector<pugi::xml_node> layers;
-    for (const auto layer : xml.child("image").child("stack").children("layer"))
-        layers.insert(layers.begin(), layer);
-    std::vector<Rgb> canvas(static_cast<std::size_t>(size.area()));
-    for (const auto& layer : layers) {
-        if (std::string_view(layer.attribute("visibility").as_string()) == "hidden") continue;
-        const auto decoded =
-            *read_png("layer", *zip.read(layer.attribute("src").as_string(), 1 << 28));
-        const auto mode = blend_from_composite_op(layer.attribute("composite-op").as_string());
-        EXPECT_TRUE(mode);
-        const float opacity = layer.attribute("opacity").as_float();
-        const int left = layer.attribute("x").as_int(), top = layer.attribute("y").as_int();
-        for (int y = 0; y < decoded.picture.size().height; ++y)
-            for (int x = 0; x < decoded.picture.size().width; ++x) {
-                if (x + left < 0 || y + top < 0 || x + left >= size.width || y + top >= size.height)
-                    continue;
-                float alpha = 1;
-                decoded.picture.read_alpha(x, y, std::span(&alpha, 1));
-                const Rgb source = pixel(decoded.picture, x, y);
-                Rgb& c = canvas[static_cast<std::size_t>((y + top) * size.width + x + left)];
-                const float a = alpha * opacity;
-                const Rgb b = blend(*mode, c, source);
-                const auto channel = [&](float backdrop, float blended, float s) {
-                    return *mode == BlendMode::plus ? std::min(1.0F, backdrop + a * s)
-                                                    : (1 - a) * backdrop + a * blended;
-                };
-                c = {channel(c.r, b.r, source.r), channel(c.g, b.g, source.g),
-                     channel(c.b, b.b, source.b)};
-            }
-    }
+    const auto canvas = testing::composited_elsewhere(
+        text_of(text), size, [&](const char* entry) { return *zip.read(entry, 1 << 28); });
     return canvas;
 }
 
@@ -361,12 +337,14 @@ TEST_F(OpenRaster, ForeignLayersBecomePasses) {
     const Painting& painting = opened->painting;
     EXPECT_EQ(painting.name, "foreign");
     EXPECT_EQ(painting.seals.at(0).date, "2026-02-03");
-    ASSERT_EQ(painting.passes.size(), 2U) << "the hidden one is left out";
+    ASSERT_EQ(painting.passes.size(), 3U);
+    EXPECT_EQ(painting.passes[1].name, "Off");
+    EXPECT_FALSE(painting.passes[1].on) << "hidden there, switched off here";
     EXPECT_EQ(painting.passes[0].name, "Inside");
     EXPECT_EQ(std::get<Painted>(painting.passes[0].source).x, 3);
     EXPECT_EQ(std::get<Painted>(painting.passes[0].source).y, 2);
-    EXPECT_EQ(painting.passes[1].blend, BlendMode::multiply);
-    EXPECT_FLOAT_EQ(painting.passes[1].strength, 0.5F);
+    EXPECT_EQ(painting.passes[2].blend, BlendMode::multiply);
+    EXPECT_FLOAT_EQ(painting.passes[2].strength, 0.5F);
     EXPECT_EQ(opened->notices.size(), 1U);
     EXPECT_LE(worst_difference(painting, saved(painting)), 1.0F / 255);
 }
@@ -388,7 +366,8 @@ TEST_F(OpenRaster, TheUnderpaintCanBeNamed) {
                      png("data/b.png", noise({20, 20}, Channels::rgb_alpha, Depth::bits8))});
     const auto opened = open_painting(path, "2026-02-03", "Inside");
     ASSERT_TRUE(opened);
-    EXPECT_EQ(opened->painting.passes.size(), 1U);
+    ASSERT_EQ(opened->painting.passes.size(), 2U);
+    EXPECT_FALSE(opened->painting.passes[0].on);
     EXPECT_EQ(opened->painting.size(), (Size{40, 30})) << "laid on white to the picture's size";
     EXPECT_EQ(pixel(opened->painting.underpaint->base(), 39, 29).r, 1);
     EXPECT_NE(trouble_of(path, "Sky").find("it has no layer \"Sky\". It has \"Grey\""),
@@ -413,13 +392,12 @@ TEST_F(OpenRaster, BrokenFilesAreNamedWithTheirTrouble) {
         {stack_with("<layer name='A' src='a.png' composite-op='svg:glitter'/>"),
          "asks for \"svg:glitter\", a blend that is not known"},
         {stack_with("<layer name='A' src='a.png' composite-op='svg:dst-in'/>"), "cuts layers out"},
-        {stack_with("<layer name='A' src='a.png' opacity='much'/>"), "opacity of the layer \"A\""},
-        {stack_with("<layer name='A' src='a.png' opacity='nan'/>"), "opacity of the layer \"A\""},
-        {stack_with("<layer name='A' src='a.png' x='1e99'/>"), "place of the layer \"A\""},
-        {stack_with("<stack name='G' opacity='0.5'><layer src='a.png'/></stack>"),
-         "layer group \"G\""},
-        {stack_with("<layer name='A' src='a.png' visibility='hidden'/>"),
-         "none of its layers is visible"},
+        {stack_with("<layer name='A' src='a.png' opacity='much'/>"),
+         "\"A\" was left out: its opacity is not a number"},
+        {stack_with("<layer name='A' src='a.png' opacity='nan'/>"),
+         "\"A\" was left out: its opacity is not a number"},
+        {stack_with("<layer name='A' src='a.png' x='1e99'/>"),
+         "\"A\" was left out: its place is not given"},
         {stack_with("<layer name='A' src='bad.png'/>"), "bad.png"},
     };
     for (const auto& [stack, words] : cases) {

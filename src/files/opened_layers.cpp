@@ -1,0 +1,203 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "files/opened_layers.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <mutex>
+
+#include "files/flat_picture.h"
+#include "files/group.h"
+#include "files/layers.h"
+#include "files/limits.h"
+#include "files/openraster_names.h"
+#include "files/png.h"
+#include "painting/shown_name.h"
+
+namespace underpaint {
+namespace {
+
+constexpr float kAsShown = 2.0F / 255;  // layers add up to the merged image within this
+
+std::string quoted(const std::string& name) {
+    return "\"" + shown_name(name) + "\"";
+}
+
+/// A layer, or a group composited by itself, with what there is to say of it.
+class LayerLoader {
+public:
+    LayerLoader(PictureLoader& loader, Size canvas, const std::stop_token& stop,
+                std::vector<std::string>& notices)
+        : loader_(loader), canvas_(canvas), stop_(stop), notices_(notices) {}
+
+    /// Those of a list that can be shown, each that can't is named.
+    std::vector<Layer> all(const std::vector<LayerEntry>& entries) {
+        std::vector<Layer> layers;
+        for (const LayerEntry& entry : entries)
+            if (auto layer = one(entry)) layers.push_back(std::move(*layer));
+        return layers;
+    }
+
+private:
+    std::optional<Layer> one(const LayerEntry& entry) {
+        if (stop_.stop_requested()) return std::nullopt;
+        if (!entry.group.empty()) {
+            notices_.push_back("The group " + quoted(entry.name) +
+                               " came in as one pass, composited by itself.");
+            return composited(entry, all(entry.group), canvas_, stop_);
+        }
+        auto pixels = loader_.load(entry.src);
+        if (pixels) return Layer{entry, *pixels};
+        notices_.push_back("The layer " + quoted(entry.name) +
+                           " was left out: " + shown_name(entry.src) + ": " + pixels.error().what);
+        return std::nullopt;
+    }
+
+    PictureLoader& loader_;
+    Size canvas_;
+    const std::stop_token& stop_;
+    std::vector<std::string>& notices_;
+};
+
+Result<std::size_t> find_underpaint(const std::string& file, const std::vector<Layer>& layers,
+                                    const std::optional<std::string>& under) {
+    for (std::size_t i = 0; i < layers.size(); ++i)
+        if (under ? layers[i].entry.name == *under : layers[i].entry.visible) return i;
+    if (!under) return 0;  // all are hidden: the lowest then
+    std::string names;
+    for (const Layer& layer : layers)
+        names += (names.empty() ? "" : ", ") + quoted(layer.entry.name);
+    return trouble(file, "it has no layer " + quoted(*under) + ". It has " + names + ".");
+}
+
+bool covers(const Layer& layer, Size canvas) {
+    const Size size = layer.pixels->size();
+    const Rect place{layer.entry.x, layer.entry.y, size.width, size.height};
+    return intersection(place, rect_of(canvas)).size() == canvas && layer.entry.opacity == 1 &&
+           is_opaque(layer.pixels->base());
+}
+
+/// How far two pictures of the same thing are apart, and where.
+struct Difference {
+    float most = 0;
+    int x = 0, y = 0;
+};
+
+/// Of the painting's last state and the image that the file itself shows; nothing when there is
+/// none that could be compared.
+std::optional<Difference> off_merged(const Painting& painting, PictureLoader& loader,
+                                     const std::stop_token& stop) {
+    const auto merged = loader.load(kMergedEntry);
+    if (!merged || (*merged)->size() != painting.size()) return std::nullopt;
+    const Picture shown = flattened((*merged)->base(), painting.size());
+    Difference worst;
+    std::mutex mutex;
+    const Recipe recipe(painting);
+    const bool whole = walk_tiles(
+        recipe,
+        [&](TileWalk& walk, int) {
+            walk.lay_all(0, painting.passes.size());
+            const RgbBlock& ours = walk.state();
+            const RgbBlock theirs = rgb_of(shown, ours.area());
+            const ConstRgbRow a = ours.all(), b = theirs.all();
+            Difference here;
+            for (std::size_t i = 0; i < a.r.size(); ++i) {
+                const float off = std::max({std::fabs(a.r[i] - b.r[i]), std::fabs(a.g[i] - b.g[i]),
+                                            std::fabs(a.b[i] - b.b[i])});
+                if (off <= here.most) continue;
+                const int at = static_cast<int>(i), width = ours.area().width;
+                here = {off, ours.area().x + at % width, ours.area().y + at / width};
+            }
+            const std::scoped_lock lock(mutex);
+            // Of equals the first, so that it does not depend on threads.
+            if (here.most > worst.most || (here.most == worst.most &&
+                                           std::pair(here.y, here.x) < std::pair(worst.y, worst.x)))
+                worst = here;
+        },
+        stop);
+    return whole ? std::optional(worst) : std::nullopt;
+}
+
+/// One way to read the layers, and how far it is off what the file shows.
+struct Reading {
+    OpenedPainting opened;
+    std::optional<Difference> off;
+    bool ambiguous = false;
+};
+
+Result<Reading> read_layers(const ZipReader& zip, std::string_view xml, const std::string& date,
+                            const std::optional<std::string>& under, Unsaid unsaid,
+                            PictureLoader& loader, const std::stop_token& stop) {
+    const auto stack = parse_stack(zip.file(), xml, unsaid);
+    if (!stack) return tl::unexpected(stack.error());
+    Reading reading;
+    reading.ambiguous = stack->ambiguous;
+    std::vector<std::string> notices = stack->left_out;
+    const std::vector<Layer> layers =
+        LayerLoader(loader, stack->size, stop, notices).all(stack->layers);
+    if (stop.stop_requested()) return stopped();
+    if (layers.empty())
+        return trouble(zip.file(), "none of its layers can be shown. " + notices.front());
+    const auto lowest = find_underpaint(zip.file(), layers, under);
+    if (!lowest) return tl::unexpected(lowest.error());
+
+    OpenedPainting& opened = reading.opened;
+    opened.painting = painting_from(layers, *lowest, stack->size, date);
+    opened.painting.name = std::filesystem::path(zip.file()).stem().string();
+    opened.notices.push_back("Read from its layers: " + quoted(layers[*lowest].entry.name) +
+                             " is the underpaint, sealed as it came, and each layer above it a "
+                             "pass; hidden ones are switched off.");
+    if (!covers(layers[*lowest], stack->size))
+        opened.notices.push_back("Its lowest layer is not opaque everywhere; it stands on white.");
+    std::ranges::move(notices, std::back_inserter(opened.notices));
+    if (!under) reading.off = off_merged(opened.painting, loader, stop);
+    if (stop.stop_requested()) return stopped();
+    return reading;
+}
+
+bool as_shown(const Reading& reading) {
+    return !reading.off || reading.off->most <= kAsShown;
+}
+
+}  // namespace
+
+Result<SharedPicture> PictureLoader::load(const std::string& entry) {
+    if (stop_.stop_requested()) return stopped();
+    if (const auto known = loaded_.find(entry); known != loaded_.end()) return known->second;
+    const std::string where = zip_.file() + " (" + shown_name(entry) + ")";
+    auto bytes = zip_.read(entry, kMaxEntryBytes);
+    if (!bytes) return tl::unexpected(bytes.error());
+    auto decoded = read_png(where, *bytes, stop_).and_then([&](Decoded png) {
+        return to_srgb(where, std::move(png), stop_);
+    });
+    if (!decoded) return tl::unexpected(decoded.error());
+    bytes_ += decoded->picture.bytes();
+    if (bytes_ > kMaxPictureBytes)
+        return trouble(zip_.file(), "its pictures together take more memory than they may.");
+    return loaded_[entry] = share(std::move(decoded->picture));
+}
+
+Result<OpenedPainting> open_layers(const ZipReader& zip, std::string_view xml,
+                                   const std::string& date, const std::optional<std::string>& under,
+                                   const std::stop_token& stop) {
+    PictureLoader loader(zip, stop);
+    auto reading = read_layers(zip, xml, date, under, Unsaid::isolate, loader, stop);
+    if (!reading) return tl::unexpected(reading.error());
+    // A group that does not say whether it is isolated is read so that the picture comes out as the
+    // file shows it.
+    if (reading->ambiguous && !as_shown(*reading)) {
+        auto other = read_layers(zip, xml, date, under, Unsaid::automatic, loader, stop);
+        if (!other) return tl::unexpected(other.error());
+        if (as_shown(*other)) reading = std::move(other);
+    }
+    OpenedPainting& opened = reading->opened;
+    if (!as_shown(*reading))
+        opened.notices.push_back(
+            fmt::format("Its layers do not add up to the picture that the file itself shows: they "
+                        "are off by up to {:.0f} of 255 levels, most at ({}, {}).",
+                        255 * reading->off->most, reading->off->x, reading->off->y));
+    return std::move(opened);
+}
+
+}  // namespace underpaint
