@@ -117,7 +117,9 @@ BringInSheet::BringInSheet(Session& session, QWidget* parent)
         painting_.reset();
         emit finished();
     });
-    connect(keep_, &QPushButton::clicked, this, [this] { begin(*painting_); });
+    connect(keep_, &QPushButton::clicked, this, [this] {
+        if (painting_) begin(*painting_);
+    });
     connect(grey_, &QPushButton::clicked, this, &BringInSheet::read_to_grey);
     auto* row = button_row({left_, right_, mirror_});
     row->addWidget(stop_);
@@ -130,6 +132,10 @@ BringInSheet::BringInSheet(Session& session, QWidget* parent)
     column->addWidget(about_);
     column->addLayout(tiles, 1);
     column->addLayout(row);
+    connect(&session_, &Session::begun, this, [this] {
+        job_.stop();
+        painting_.reset();
+    });
     choose(reader_);
 }
 
@@ -182,6 +188,7 @@ void BringInSheet::read_to_grey() {
         if (!grey) return;
         grey->settle();
         deliver([this, shared = share(std::move(*grey))] {
+            if (!painting_) return;
             Painting read = *painting_;
             read.underpaint = shared;
             begin(std::move(read));
@@ -191,9 +198,8 @@ void BringInSheet::read_to_grey() {
 }
 
 void BringInSheet::begin(Painting painting) {
-    painting_.reset();
-    emit finished();
-    session_.begin(std::move(painting), {}, true);
+    emit chosen(std::make_shared<Painting>(std::move(painting)));
+    refresh();
 }
 
 void BringInSheet::refresh() {

@@ -28,6 +28,8 @@ public:
     Reader reader() const { return reader_; }
 
 signals:
+    /// The picture as it is to be begun with; the sheet stays as it is until it was.
+    void chosen(std::shared_ptr<underpaint::Painting> painting);
     void finished();  ///< the painting was begun, or the person thought better
 
 protected:

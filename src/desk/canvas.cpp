@@ -27,15 +27,17 @@ Canvas::Canvas(Session& session, const ValuesMeter& values, QWidget* parent)
     connect(&session_, &Session::begun, this, &Canvas::begin_painting);
     connect(&session_, &Session::painting_changed, this, &Canvas::take_change);
     connect(&session_, &Session::moment_changed, this, [this] {
-        show_moved(std::nullopt);
+        show_only(nullptr);
         refresh();
     });
     connect(&session_, &Session::reader_changed, this, &Canvas::refresh);
-    connect(&session_, &Session::surround_changed, this, qOverload<>(&QWidget::update));
+    connect(&session_, &Session::surround_changed, this, [this] {
+        if (only_) veil_ = Veil(*only_, *session_.shown().ground(), session_.surround());
+        update();
+    });
     for (const auto changed : {&Session::stage_changed, &Session::comparison_changed})
         connect(&session_, changed, this, [this] {
             show_only(nullptr);
-            show_moved(std::nullopt);
             refresh();
         });
 }
@@ -45,7 +47,6 @@ void Canvas::begin_painting() {
     show_only(nullptr);
     seen_.reset();
     shown_looks_.reset();
-    sight_.shown_pass.reset();
     transform_.set_picture(session_.painting().size());
     transform_.set_canvas(size());
 }
@@ -86,6 +87,11 @@ void Canvas::peek(std::optional<Lens> lens) {
     refresh();
 }
 
+void Canvas::end_peeks() {
+    peek(std::nullopt);
+    peek_before(false);
+}
+
 void Canvas::peek_before(bool held) {
     if (peek_before_ == held) return;
     peek_before_ = held;
@@ -98,32 +104,17 @@ void Canvas::set_twin(Lens left, Lens right) {
     refresh();
 }
 
-void Canvas::show_moved(std::optional<std::size_t> pass) {
-    if (pass == sight_.shown_pass) return;
-    sight_.shown_pass = pass;
-    emit shown_moved_changed();
-    refresh();
-}
-
 Sight Canvas::wanted_sight() const {
     Sight sight = sight_;
     sight.upto = session_.shown_upto();
     sight.reader = session_.reader();
     if (across_room_) sight.squint = 0;  // the distance alone does it
-    if (sight.shown_pass && *sight.shown_pass >= session_.shown().passes.size())
-        sight.shown_pass.reset();
     if (session_.comparison() && sight.lens != Lens::drift) {
         sight.lens = Lens::twin;
         sight.left = Lens::seal, sight.right = Lens::grey;
     }
-    if (peeked_) {
-        sight.lens = *peeked_;
-        sight.shown_pass.reset();
-    }
-    if (peek_before_ && sight.upto > 0) {
-        --sight.upto;
-        sight.shown_pass.reset();
-    }
+    if (peeked_) sight.lens = *peeked_;
+    if (peek_before_ && sight.upto > 0) --sight.upto;
     return sight;
 }
 
@@ -148,22 +139,16 @@ void Canvas::take(const Seen& seen, Lens lens) {
 void Canvas::show_only(const SharedPicture& mask) {
     if (mask == only_) return;
     only_ = mask;
-    dimming_ = {};
-    if (mask) {
-        constexpr int side = 1600, dimmed = 205;
-        const auto level = mask->level(level_for(mask->size(), side));
-        const Size size = level->size();
-        dimming_ = QImage(size.width, size.height, QImage::Format_Alpha8);
-        std::vector<float> row(static_cast<std::size_t>(size.width));
-        for (int y = 0; y < size.height; ++y) {
-            level->read_channel(0, 0, y, row);
-            std::ranges::transform(row, dimming_.scanLine(y), [](float cover) {
-                return static_cast<uchar>(std::lround(dimmed * (1 - cover)));
-            });
-        }
-    }
+    veil_ = mask ? Veil(*mask, *session_.shown().ground(), session_.surround()) : Veil();
     emit shown_only_changed();
     update();
+}
+
+bool Canvas::show_everything() {
+    if (!only_ && !session_.comparison()) return false;
+    show_only(nullptr);
+    session_.compare(std::nullopt);
+    return true;
 }
 
 // --- tools

@@ -11,6 +11,7 @@
 #include "desk/projector.h"
 #include "desk/session.h"
 #include "desk/values_meter.h"
+#include "desk/veil.h"
 #include "desk/view_transform.h"
 
 namespace underpaint {
@@ -30,14 +31,14 @@ public:
     void peek(std::optional<Lens> lens);
     /// Shows the state before the chosen pass while held.
     void peek_before(bool held);
+    /// As if every key were let go.
+    void end_peeks();
     void set_twin(Lens left, Lens right);
-    /// Dims all but what a pass (counted from 0) moved; nothing shows everything again.
-    void show_moved(std::optional<std::size_t> pass);
-    std::optional<std::size_t> shown_moved() const { return sight_.shown_pass; }
-
-    /// Shows what a mask covers, the rest dimmed; null shows everything again. The mask is of the
-    /// whole picture, of any size.
+    /// Shows what a mask covers; the rest goes to a grey and loses its contrast. Null shows
+    /// everything again. The mask is of the whole picture, of any size.
     void show_only(const SharedPicture& mask);
+    /// Whether something was shown by itself, or beside another, that is so no longer.
+    bool show_everything();
     const SharedPicture& shown_only() const { return only_; }
 
     enum class Tool { none, outline, pick, brush };
@@ -80,7 +81,6 @@ signals:
     void tool_changed();
     void shown_only_changed();
     void placing_changed();
-    void shown_moved_changed();
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -112,6 +112,7 @@ private:
     void draw_foci(QPainter& painter) const;
     void draw_rivals(QPainter& painter) const;
     void draw_label(QPainter& painter, QPointF at, const QString& text) const;
+    QPointF to_unit(QPointF at) const;
     bool take_focus(QPointF at);
     bool focus_key(QKeyEvent* event);
     bool tool_key(QKeyEvent* event);
@@ -148,7 +149,7 @@ private:
     bool editing_foci_ = false, across_room_ = false;
     BrushTool brush_;
     SharedPicture only_;
-    QImage dimming_;  // over the whole picture
+    Veil veil_;  // over all but that
     enum class Drag { none, pan, seam, outline, focus, brush } drag_ = Drag::none;
     QPointF last_;
     Tool tool_ = Tool::none;

@@ -8,6 +8,7 @@
 #include "desk/canvas.h"
 #include "desk/greys.h"
 #include "desk/look.h"
+#include "desk/words.h"
 
 namespace underpaint {
 namespace {
@@ -93,10 +94,14 @@ void Canvas::draw_picture(QPainter& painter) const {
 
 /// All but what is shown by itself goes under.
 void Canvas::draw_only(QPainter& painter) const {
-    if (dimming_.isNull()) return;
-    painter.setRenderHint(QPainter::SmoothPixmapTransform);
-    const QRectF whole = transform_.picture_on_canvas();
-    painter.drawImage(whole, dimming_.mirrored(transform_.mirrored(), transform_.upended()));
+    if (!only_) return;
+    painter.save();
+    // A little beyond, so that no row of the picture is left at its border.
+    const QRectF whole = QRectF(transform_.picture_on_canvas().toAlignedRect());
+    painter.setClipRect(whole);
+    const bool x = transform_.mirrored(), y = transform_.upended();
+    veil_.draw(painter, whole, x, y);
+    painter.restore();
 }
 
 /// The map of what draws the eye darkens the picture where little does.
@@ -176,7 +181,7 @@ void Canvas::draw_foci(QPainter& painter) const {
         painter.drawEllipse(centre, radius, radius);
         if (!editing_foci_) continue;
         const auto& contrasts = focus_meter_.contrasts();
-        QString text = QString::fromStdString(focus.name);
+        QString text = shown(focus.name);
         // Of the small picture while it is moved, and marked so.
         const QString about = focus_meter_.exact() ? QString() : QStringLiteral("≈");
         if (i == 0 && focus_meter_.lead())

@@ -60,6 +60,8 @@ void Canvas::mousePressEvent(QMouseEvent* event) {
     } else if (left && tool_ == Tool::brush) {
         drag_ = Drag::brush;
         brush_.press(at, kMousePressure);
+    } else if (left && only_ && !veil_.covers(to_unit(at))) {
+        show_only(nullptr);  // a click beside it
     } else if (left && over_seam(at)) {
         drag_ = Drag::seam;
     } else if (left && editing_foci_ && take_focus(at)) {
@@ -68,6 +70,13 @@ void Canvas::mousePressEvent(QMouseEvent* event) {
         drag_ = Drag::pan;
     }
     update();
+}
+
+/// A place of the canvas in the picture, whose sides are 1 long.
+QPointF Canvas::to_unit(QPointF at) const {
+    const QPointF picture = transform_.to_picture(at);
+    const Size size = session_.painting().size();
+    return {picture.x() / size.width, picture.y() / size.height};
 }
 
 bool Canvas::take_focus(QPointF at) {
@@ -210,15 +219,7 @@ bool Canvas::tool_key(QKeyEvent* event) {
 
 void Canvas::keyPressEvent(QKeyEvent* event) {
     if (focus_key(event) || tool_key(event)) return;
-    const bool escape = event->key() == Qt::Key_Escape;
-    if (escape && sight_.shown_pass)
-        show_moved(std::nullopt);
-    else if (escape && only_)
-        show_only(nullptr);
-    else if (escape && session_.comparison())
-        session_.compare(std::nullopt);
-    else
-        QWidget::keyPressEvent(event);
+    QWidget::keyPressEvent(event);
 }
 
 }  // namespace underpaint

@@ -31,6 +31,10 @@ EmptyState::EmptyState(FileDesk& files, QWidget* parent)
     bring->setProperty("role", "main");
     auto* open = new QPushButton(tr("Open a painting"));
     open->setObjectName(QStringLiteral("empty_open"));
+    auto* demo = new QPushButton(tr("Look at the demo painting"));
+    demo->setObjectName(QStringLiteral("empty_demo"));
+    demo->setToolTip(tr("Salt cart at dusk: six passes, one of which does damage"));
+    connect(demo, &QPushButton::clicked, &files_, &FileDesk::open_demo);
     connect(bring, &QPushButton::clicked, &files_, &FileDesk::bring_in);
     connect(open, &QPushButton::clicked, &files_, &FileDesk::open);
 
@@ -38,6 +42,7 @@ EmptyState::EmptyState(FileDesk& files, QWidget* parent)
     buttons->setSpacing(scaled(12));
     buttons->addWidget(bring);
     buttons->addWidget(open);
+    buttons->addWidget(demo);
     buttons->addStretch(1);
     auto* words = new QVBoxLayout;
     words->setSpacing(scaled(14));

@@ -6,6 +6,7 @@
 #include <QPainter>
 #include <QPushButton>
 
+#include "audit/finding_place.h"
 #include "desk/greys.h"
 #include "desk/look.h"
 #include "desk/marks.h"
@@ -13,6 +14,8 @@
 
 namespace underpaint {
 namespace {
+
+const QString kMendHint = QObject::tr("Rest here: what it would leave is said under the picture");
 
 class Mark : public QWidget {
 public:
@@ -64,15 +67,16 @@ FindingsView::FindingsView(Session& session, const Measuring& measuring, const V
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setFrameShape(QFrame::NoFrame);
     setFocusPolicy(Qt::NoFocus);
-    for (const auto changed : {&Measuring::figures_changed, &Measuring::mends_changed})
-        connect(&measuring_, changed, this, &FindingsView::rebuild);
+    connect(&measuring_, &Measuring::figures_changed, this, [this] {
+        places_.clear();
+        rebuild();
+    });
+    connect(&measuring_, &Measuring::mends_changed, this, &FindingsView::rebuild);
+    connect(&measuring_, &Measuring::outdated, this, &FindingsView::grey_out);
     connect(&values_, &ValuesMeter::findings_changed, this, &FindingsView::rebuild);
+    connect(&values_, &ValuesMeter::outdated, this, &FindingsView::grey_out);
     connect(&session_, &Session::begun, this, &FindingsView::rebuild);
-    connect(&canvas_, &Canvas::shown_only_changed, this, &FindingsView::rebuild,
-            Qt::QueuedConnection);
-    // Queued: it may come from a button that rebuilding does away with.
-    connect(&canvas_, &Canvas::shown_moved_changed, this, &FindingsView::rebuild,
-            Qt::QueuedConnection);
+    connect(&canvas_, &Canvas::shown_only_changed, this, &FindingsView::rebuild_later);
     rebuild();
 }
 
@@ -88,33 +92,53 @@ void FindingsView::set_values_only(bool values_only) {
     rebuild();
 }
 
-void FindingsView::rebuild() {
-    emit mend_pointed(nullptr);
-    auto* list = new QWidget;
-    list->setObjectName(QStringLiteral("findings_list"));
-    list->setStyleSheet(
-        QStringLiteral("#findings_list { background: %1; }").arg(greys().ladder.name()));
-    auto* column = new QVBoxLayout(list);
-    column->setContentsMargins(scaled(12), 0, scaled(12), scaled(4));
-    column->setSpacing(0);
-    if (session_.has_painting()) {
-        if (values_only_)
-            add_values_rows(*column);
-        else
-            for (const Finding& finding : measuring_.findings()) add_row(finding, *column);
-        if (column->count() == 0) {
-            auto* line = new QLabel(tr("Measuring…"));
-            line->setProperty("tone", "secondary");
-            line->setContentsMargins(0, scaled(8), 0, 0);
-            column->addWidget(line);
-        }
-    }
-    column->addStretch(1);
-    setWidget(list);
+bool FindingsView::current() const {
+    return values_only_ ? values_.findings_current() : measuring_.current();
 }
 
-void FindingsView::add_values_rows(QVBoxLayout& column) {
-    for (const ValueFinding& finding : values_.findings()) add_row(finding, column);
+bool FindingsView::narrow() const {
+    return width() < scaled(620);
+}
+
+void FindingsView::resizeEvent(QResizeEvent* event) {
+    QScrollArea::resizeEvent(event);
+    if (narrow() != was_narrow_) rebuild_later();
+}
+
+/// It may come from a button that rebuilding does away with.
+void FindingsView::rebuild_later() {
+    QMetaObject::invokeMethod(this, &FindingsView::rebuild, Qt::QueuedConnection);
+}
+
+void FindingsView::grey_out() {
+    for (auto* button : list_->findChildren<QPushButton*>()) button->setEnabled(false);
+    emit mend_pointed(nullptr);
+}
+
+void FindingsView::rebuild() {
+    emit mend_pointed(nullptr);
+    was_narrow_ = narrow();
+    list_ = new QWidget;
+    list_->setObjectName(QStringLiteral("findings_list"));
+    auto* column = new QVBoxLayout(list_);
+    column->setContentsMargins(scaled(12), 0, scaled(12), scaled(4));
+    column->setSpacing(0);
+    if (session_.has_painting()) add_rows(*column);
+    column->addStretch(1);
+    setWidget(list_);
+    if (!current()) grey_out();
+}
+
+void FindingsView::add_rows(QVBoxLayout& column) {
+    if (values_only_)
+        for (const ValueFinding& finding : values_.findings()) add_row(finding, column);
+    else
+        for (const Finding& finding : measuring_.findings()) add_row(finding, column);
+    if (column.count() > 0) return;
+    auto* line = new QLabel(tr("Measuring…"));
+    line->setProperty("tone", "secondary");
+    line->setContentsMargins(0, scaled(8), 0, 0);
+    column.addWidget(line);
 }
 
 /// The mark and the sentence; what follows is put at the end.
@@ -122,10 +146,8 @@ QHBoxLayout* FindingsView::begin_row(const Finding& finding, QVBoxLayout& column
     auto* row = new QWidget;
     column.addWidget(row);
     row->setObjectName(QStringLiteral("finding_") + from_view(id_of(finding.code)));
-    row->setStyleSheet(QStringLiteral("#%1 { border-bottom: 1px solid %2; }")
-                           .arg(row->objectName(), greys().rule.name()));
-    auto* line = new QHBoxLayout(row);
-    line->setContentsMargins(0, scaled(4), 0, scaled(4));
+    row->setProperty("row", "finding");
+    auto* line = new QHBoxLayout;
     line->setSpacing(scaled(7));
     line->addWidget(new Mark(finding.verdict), 0, Qt::AlignVCenter);
     auto* text = new QLabel(QString::fromStdString(finding.text));
@@ -133,17 +155,32 @@ QHBoxLayout* FindingsView::begin_row(const Finding& finding, QVBoxLayout& column
     text->setWordWrap(true);
     text->setContentsMargins(scaled(5), 0, scaled(6), 0);
     line->addWidget(text, 1);
-    return line;
+    auto* lines = new QVBoxLayout(row);
+    lines->setContentsMargins(0, scaled(4), 0, scaled(4));
+    lines->setSpacing(scaled(3));
+    lines->addLayout(line);
+    if (!narrow()) return line;
+    auto* buttons = new QHBoxLayout;
+    buttons->setSpacing(scaled(7));
+    buttons->addStretch(1);
+    lines->addLayout(buttons);
+    return buttons;
+}
+
+QPushButton* FindingsView::show_button(bool shown, const QString& about) {
+    auto* show = new QPushButton(tr("Show"));
+    show->setObjectName(QStringLiteral("show"));
+    show->setCheckable(true);
+    show->setChecked(shown);
+    show->setToolTip(about);
+    return show;
 }
 
 void FindingsView::add_row(const ValueFinding& finding, QVBoxLayout& column) {
     QHBoxLayout* line = begin_row(finding.finding, column);
     if (finding.where) {
-        auto* show = new QPushButton(tr("Show"));
-        show->setObjectName(QStringLiteral("show"));
-        show->setCheckable(true);
-        show->setChecked(canvas_.shown_only() == finding.where);
-        show->setToolTip(tr("Only the place that is meant; the rest dimmed"));
+        auto* show =
+            show_button(canvas_.shown_only() == finding.where, tr("Only the place that is meant"));
         connect(show, &QPushButton::clicked, this, [this, where = finding.where](bool on) {
             canvas_.show_only(on ? where : nullptr);
         });
@@ -155,52 +192,64 @@ void FindingsView::add_row(const ValueFinding& finding, QVBoxLayout& column) {
             emit effect_pointed(on ? effect : QString());
         });
         button->setObjectName(QStringLiteral("value_mend"));
-        button->setToolTip(effect);
-        connect(button, &QPushButton::clicked, this, [this, mend] {
-            canvas_.show_only(nullptr);
-            session_.change(QString::fromStdString(mend.label), mend.take(session_.painting()));
-            session_.end_gesture();
-        });
+        button->setAccessibleDescription(effect);
+        button->setToolTip(kMendHint);
+        connect(button, &QPushButton::clicked, this, [this, mend] { take(mend); });
         line->addWidget(button);
     }
 }
 
 void FindingsView::add_row(const Finding& finding, QVBoxLayout& column) {
     QHBoxLayout* line = begin_row(finding, column);
-    if (finding.pass == 0 || !measuring_.current()) return;
-
-    const auto pass = static_cast<std::size_t>(finding.pass) - 1;
-    auto* show = new QPushButton(tr("Show"));
-    show->setObjectName(QStringLiteral("show"));
-    show->setCheckable(true);
-    show->setChecked(canvas_.shown_moved() == pass);
-    show->setToolTip(tr("Only what pass %1 moved by more than a quarter step; the rest dimmed")
-                         .arg(finding.pass));
-    connect(show, &QPushButton::clicked, this, [this, pass](bool on) {
-        if (on) session_.set_moment(pass + 1);
-        canvas_.show_moved(on ? std::optional(pass) : std::nullopt);
-    });
+    if (finding.pass == 0) return;
+    const auto known = std::ranges::find(places_, finding, &Shown::finding);
+    const bool shown =
+        known != places_.end() && known->where && known->where == canvas_.shown_only();
+    auto* show =
+        show_button(shown, tr("Only the place that is meant, after pass %1").arg(finding.pass));
+    connect(show, &QPushButton::clicked, this,
+            [this, finding](bool on) { show_place(finding, on); });
     line->addWidget(show);
     if (finding.code != FindingCode::values_slip) return;
+    const auto pass = static_cast<std::size_t>(finding.pass) - 1;
     for (const Mend& mend : measuring_.mends(pass)) {
         auto* button = new MendButton(QString::fromStdString(mend.label), [this, mend](bool on) {
             emit mend_pointed(on ? &mend : nullptr);
         });
         button->setObjectName(mend.kind == MendKind::ease ? QStringLiteral("mend_ease")
                                                           : QStringLiteral("mend_hold"));
-        button->setToolTip(effect_of(mend));
+        button->setAccessibleDescription(effect_of(mend));
+        button->setToolTip(kMendHint);
         connect(button, &QPushButton::clicked, this, [this, mend] { take(mend); });
         line->addWidget(button);
     }
 }
 
+void FindingsView::show_place(const Finding& finding, bool on) {
+    if (!on) return canvas_.show_only(nullptr);
+    if (!measuring_.current() || !measuring_.audit()) return;
+    auto known = std::ranges::find(places_, finding, &Shown::finding);
+    if (known == places_.end()) {
+        places_.push_back({finding, place_of(session_.painting(), *measuring_.audit(), finding)});
+        known = std::prev(places_.end());
+    }
+    session_.set_moment(static_cast<std::size_t>(finding.pass));
+    canvas_.show_only(known->where);
+}
+
 void FindingsView::take(const Mend& mend) {
     const Painting& painting = session_.painting();
     if (mend.pass >= painting.passes.size()) return;
-    const QString name = QString::fromStdString(painting.passes[mend.pass].name);
-    canvas_.show_moved(std::nullopt);
+    const QString name = shown(painting.passes[mend.pass].name);
+    canvas_.show_everything();
     session_.change(tr("%1: %2").arg(name, QString::fromStdString(mend.label)),
                     mended(painting, mend));
+    session_.end_gesture();
+}
+
+void FindingsView::take(const ValueMend& mend) {
+    canvas_.show_everything();
+    session_.change(QString::fromStdString(mend.label), mended(session_.painting(), mend));
     session_.end_gesture();
 }
 

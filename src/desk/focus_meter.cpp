@@ -64,7 +64,7 @@ void FocusMeter::measure(const ViewingSteps& steps) {
     const Size size = session_.painting().size();
     const double usual = kUsualFocus * std::max(size.width, size.height);
     const ContrastGrid grid = contrast_grid(steps, foci_.empty() ? usual : foci_.front().radius);
-    if (!foci_.empty()) rivals_ = find_rivals(grid, scale, foci_);
+    if (!foci_.empty()) rivals_ = find_rivals(steps, grid, foci_);
     if (rivals_.size() > kShownRivals) rivals_.resize(kShownRivals);
     draw_pull(grid, scale);
     emit changed();
@@ -72,9 +72,14 @@ void FocusMeter::measure(const ViewingSteps& steps) {
 
 void FocusMeter::draw_pull(const ContrastGrid& grid, double scale) {
     if (grid.contrast.empty()) return;
-    // Discs lie wholly inside, so that their middles leave a border of two spacings, and up to one
-    // more at the far sides; there the outermost ones stand for what is beyond.
-    constexpr int border = 2, far_border = 3, finer = 8;
+    // Discs lie wholly inside, so that their middles leave a border free, alike on both sides;
+    // there the outermost ones stand for what is beyond.
+    constexpr int finer = 8;
+    const auto border = [](double room, double spacing) {
+        constexpr int widest = 64;
+        return std::min(static_cast<int>(std::ceil(room / spacing)), widest);
+    };
+    const int beside = border(grid.left, grid.across), above = border(grid.top, grid.down);
     const double most = std::max(*std::ranges::max_element(grid.contrast), 0.01);
     cv::Mat coarse(grid.rows, grid.columns, CV_32F);
     for (int row = 0; row < grid.rows; ++row)
@@ -82,8 +87,7 @@ void FocusMeter::draw_pull(const ContrastGrid& grid, double scale) {
             coarse.at<float>(row, column) =
                 static_cast<float>(grid.contrast[grid.index(column, row)] / most);
     cv::Mat padded, fine;
-    cv::copyMakeBorder(coarse, padded, border, far_border, border, far_border,
-                       cv::BORDER_REPLICATE);
+    cv::copyMakeBorder(coarse, padded, above, above, beside, beside, cv::BORDER_REPLICATE);
     cv::resize(padded, fine, {}, finer, finer, cv::INTER_CUBIC);
     cv::GaussianBlur(fine, fine, {}, finer * 0.6);
     pull_ = QImage(fine.cols, fine.rows, QImage::Format_Grayscale8);
@@ -93,10 +97,10 @@ void FocusMeter::draw_pull(const ContrastGrid& grid, double scale) {
             pull_.scanLine(y)[x] = static_cast<uchar>(std::lround(255 * (0.06F + 0.94F * share)));
         }
     // A cell stands for the square round the middle of its disc.
-    const double first = grid.radius - (border + 0.5) * grid.spacing;
-    pull_place_ = {first / scale, first / scale,
-                   (grid.columns + border + far_border) * grid.spacing / scale,
-                   (grid.rows + border + far_border) * grid.spacing / scale};
+    pull_place_ = {(grid.left - (beside + 0.5) * grid.across) / scale,
+                   (grid.top - (above + 0.5) * grid.down) / scale,
+                   (grid.columns + 2 * beside) * grid.across / scale,
+                   (grid.rows + 2 * above) * grid.down / scale};
 }
 
 }  // namespace underpaint

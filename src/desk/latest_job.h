@@ -6,6 +6,8 @@
 #include <QObject>
 #include <QThreadPool>
 #include <functional>
+#include <memory>
+#include <mutex>
 #include <new>
 #include <stop_token>
 #include <utility>
@@ -21,12 +23,23 @@ class LatestJob : public QObject {
 public:
     explicit LatestJob(QObject* parent = nullptr, Urgency urgency = Urgency::at_once)
         : QObject(parent), urgency_(urgency) {
-        pool_.setMaxThreadCount(1);
+        gate_->owner = this;
+        pool_->setMaxThreadCount(1);
     }
+    /// Waits for the work to end, unless it may be left behind.
     ~LatestJob() override {
         stop();
-        pool_.waitForDone();
+        {
+            const std::scoped_lock lock(gate_->mutex);
+            gate_->owner = nullptr;
+        }
+        if (!pool_->waitForDone(patience_)) static_cast<void>(pool_.release());
     }
+
+    /// For work that may hang in the system, as reading from a disk that does not answer: it is
+    /// left behind when it has not ended so many milliseconds after this object has. It may use
+    /// nothing but what it owns and `deliver`.
+    void leave_behind_after(int milliseconds) { patience_ = milliseconds; }
 
     /// Calls `work(stop_token, deliver)` in the background. It may call `deliver(function)` any
     /// number of times; each function runs in this thread, unless the job was replaced by then.
@@ -35,13 +48,18 @@ public:
         stop();
         source_ = std::stop_source();
         running_ = true;
-        const auto token = source_.get_token();
-        pool_.start([this, token, work = std::move(work)]() mutable {
+        // What hangs holds its thread; whatever is newer gets another.
+        if (patience_ >= 0 && pool_->activeThreadCount() > 0)
+            pool_->setMaxThreadCount(pool_->activeThreadCount() + 1);
+        pool_->start([gate = gate_, urgency = urgency_, token = source_.get_token(),
+                      work = std::move(work)]() mutable {
             // The system knows priorities by thread; the pool may have begun a new one.
-            if (urgency_ == Urgency::when_idle) ::setpriority(PRIO_PROCESS, 0, kIdleNiceness);
-            const auto deliver = [this, token](auto function) {
+            if (urgency == Urgency::when_idle) ::setpriority(PRIO_PROCESS, 0, kIdleNiceness);
+            const auto deliver = [gate, token](auto function) {
+                const std::scoped_lock lock(gate->mutex);
+                if (gate->owner == nullptr) return;
                 QMetaObject::invokeMethod(
-                    this,
+                    gate->owner,
                     [token, function = std::move(function)]() mutable {
                         if (!token.stop_requested()) function();
                     },
@@ -50,11 +68,11 @@ public:
             try {
                 if (!token.stop_requested()) work(token, deliver);
             } catch (const std::bad_alloc&) {
-                deliver([this] {
-                    if (no_memory_) no_memory_();
+                deliver([gate] {
+                    if (gate->owner->no_memory_) gate->owner->no_memory_();
                 });
             }
-            deliver([this] { running_ = false; });
+            deliver([gate] { gate->owner->running_ = false; });
         });
     }
 
@@ -65,16 +83,25 @@ public:
         source_.request_stop();
         running_ = false;
     }
+
     /// Whether a job is under way whose results are still wanted.
     bool running() const { return running_; }
 
 private:
+    /// Between the thread that works and this object, which may end before it does.
+    struct Gate {
+        std::mutex mutex;
+        LatestJob* owner = nullptr;
+    };
+
     static constexpr int kIdleNiceness = 10;
     Urgency urgency_;
+    int patience_ = -1;
     std::function<void()> no_memory_;
     std::stop_source source_;
     bool running_ = false;
-    QThreadPool pool_;
+    std::shared_ptr<Gate> gate_ = std::make_shared<Gate>();
+    std::unique_ptr<QThreadPool> pool_ = std::make_unique<QThreadPool>();
 };
 
 }  // namespace underpaint

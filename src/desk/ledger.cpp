@@ -60,7 +60,7 @@ bool Ledger::handle_key(int key, Qt::KeyboardModifiers modifiers) {
     const auto pass = session_.chosen_pass();
     if (!pass) return false;
     const Painting& painting = session_.painting();
-    const QString name = QString::fromStdString(painting.passes[*pass].name);
+    const QString name = shown(painting.passes[*pass].name);
     if (key == Qt::Key_Delete) {
         session_.change(tr("Remove %1").arg(name), without_pass(painting, *pass));
     } else if (key == Qt::Key_Space) {
@@ -134,9 +134,8 @@ void BalanceRow::paintEvent(QPaintEvent*) {
                     QString::number(last.value.running.p95, 'f', 2),
                 last.value.verdict, 15);
     if (last.focus)
-        draw_figure(painter, at.focus, rect(),
-                    QString::number(100 * last.focus->kept, 'f', 0) + QLatin1Char('%'),
-                    last.focus->verdict, 15);
+        draw_figure(painter, at.focus, rect(), kept_in_words(last.focus->kept), last.focus->verdict,
+                    15);
     draw_figure(painter, at.swing, rect(), signed_figure(last.swing.swing, 1), last.swing.verdict,
                 15);
 }

@@ -30,10 +30,6 @@ void draw_thumbnail(QPainter& painter, const QRect& place, const QImage& image) 
                part));
 }
 
-QString percent(double share) {
-    return QString::number(100 * share, 'f', 0) + QLatin1Char('%');
-}
-
 /// The three columns of one pass.
 void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bool exact) {
     const LedgerColumns at = LedgerColumns::in(row.width());
@@ -44,10 +40,10 @@ void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bo
                 pass.value.verdict, 11);
     if (pass.focus) {
         const auto& lead = pass.focus->lead;
-        draw_figure(
-            painter, at.focus, large,
-            lead ? QString::number(*lead, 'f', 2) + QStringLiteral("×") : percent(pass.focus->kept),
-            pass.focus->verdict, 11);
+        draw_figure(painter, at.focus, large,
+                    lead ? QString::number(*lead, 'f', 2) + QStringLiteral("×")
+                         : kept_in_words(pass.focus->kept),
+                    pass.focus->verdict, 11);
     }
     draw_figure(painter, at.swing, large, signed_figure(pass.swing.swing, 1), pass.swing.verdict,
                 11);
@@ -59,7 +55,7 @@ void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bo
                          Qt::AlignRight | Qt::AlignVCenter, text);
     };
     own(at.value, QString::number(pass.value.own.p95, 'f', 2));
-    own(at.focus, pass.focus ? percent(pass.focus->kept) : QStringLiteral("–"));
+    own(at.focus, pass.focus ? kept_in_words(pass.focus->kept) : QStringLiteral("–"));
     own(at.swing, signed_figure(pass.swing.own, 1));
 }
 

@@ -45,8 +45,7 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
         case Qt::DisplayRole:
             return row == 0
                        ? tr("Sealed underpaint")
-                       : QString::fromStdString(
-                             session_.painting().passes[static_cast<std::size_t>(row - 1)].name);
+                       : shown(session_.painting().passes[static_cast<std::size_t>(row - 1)].name);
         case Qt::ToolTipRole:
         case Qt::AccessibleTextRole: return in_words(row);
         default: return {};

@@ -85,8 +85,6 @@ struct Sight {
     Reader reader = Reader::lightness;
     /// The two sides of the twin lens; neither is itself a twin.
     Lens left = Lens::seal, right = Lens::colour;
-    /// Counted from 0: dim all but the pixels that this pass moved beyond the held budget.
-    std::optional<std::size_t> shown_pass;
     double squint = kUsualSquint;
     friend bool operator==(const Sight&, const Sight&) = default;
 };

@@ -13,7 +13,6 @@ namespace underpaint {
 LensRow::LensRow(Canvas& canvas, QWidget* parent) : QWidget(parent), canvas_(canvas) {
     setObjectName(QStringLiteral("lens_row"));
     setAttribute(Qt::WA_StyledBackground);
-    setStyleSheet(QStringLiteral("#lens_row { background: %1; }").arg(greys().ground.name()));
     setFixedHeight(scaled(34));
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(scaled(6), 0, scaled(8), 0);
@@ -29,6 +28,11 @@ LensRow::LensRow(Canvas& canvas, QWidget* parent) : QWidget(parent), canvas_(can
         lenses_.push_back(button);
         row->addWidget(button);
     }
+    more_ = lens_button(tr("More ▾"), tr("The lenses that have no room here"));
+    more_->setObjectName(QStringLiteral("more_lenses"));
+    folded_ = new QMenu(this);
+    more_->setMenu(folded_);
+    row->addWidget(more_);
     row->addStretch(1);
     left_ = side_button("twin_left", &LensRow::left_lens_);
     right_ = side_button("twin_right", &LensRow::right_lens_);
@@ -106,9 +110,6 @@ void LensRow::refresh() {
     for (std::size_t i = 0; i < kLenses.size(); ++i) {
         const Lens lens = kLenses[i].lens;
         lenses_[i]->setChecked(lens == canvas_.lens());
-        // Two seals are compared by a twin or by their drift.
-        const bool compared = comparing_ && (lens == Lens::twin || lens == Lens::drift);
-        seen.emplace_back(lenses_[i], comparing_ ? compared : has_lens(bench_, lens));
         if (comparing_)
             lenses_[i]->setChecked(lens == Lens::drift ? canvas_.lens() == lens
                                                        : canvas_.lens() != Lens::drift);
@@ -128,6 +129,52 @@ void LensRow::refresh() {
         if (!visible) button->hide();
     for (const auto& [button, visible] : seen)
         if (visible) button->show();
+    fold();
+}
+
+bool LensRow::has(Lens lens) const {
+    if (comparing_) return lens == Lens::twin || lens == Lens::drift;
+    return has_lens(bench_, lens);
+}
+
+void LensRow::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    fold();
+}
+
+/// Shows as many lenses as have room, the chosen one among them; the rest is in the menu.
+void LensRow::fold() {
+    const int space = layout()->spacing();
+    const QMargins margins = layout()->contentsMargins();
+    int room = width() - margins.left() - margins.right();
+    for (QPushButton* button : {left_, right_, blur_, across_, mirror_, upend_})
+        if (!button->isHidden()) room -= button->sizeHint().width() + space;
+    int needed = 0;
+    const auto width_of = [&](std::size_t i) { return lenses_[i]->sizeHint().width() + space; };
+    for (std::size_t i = 0; i < kLenses.size(); ++i)
+        if (has(kLenses[i].lens)) needed += width_of(i);
+    const bool folds = needed > room;
+    if (folds) room -= more_->sizeHint().width() + space;
+    std::vector<bool> fits(kLenses.size());
+    for (std::size_t i = 0; i < kLenses.size(); ++i)
+        if (has(kLenses[i].lens) && lenses_[i]->isChecked()) fits[i] = true, room -= width_of(i);
+    for (std::size_t i = 0; i < kLenses.size(); ++i) {
+        if (!has(kLenses[i].lens) || fits[i]) continue;
+        room -= width_of(i);
+        fits[i] = !folds || room >= 0;
+    }
+    folded_->clear();
+    for (std::size_t i = 0; i < kLenses.size(); ++i) {
+        lenses_[i]->setVisible(fits[i]);
+        if (fits[i] || !has(kLenses[i].lens)) continue;
+        QAction* action = folded_->addAction(lenses_[i]->text());
+        action->setToolTip(tr(kLenses[i].about));
+        connect(action, &QAction::triggered, this, [this, lens = kLenses[i].lens] {
+            canvas_.set_lens(lens);
+            refresh();
+        });
+    }
+    more_->setVisible(folds);
 }
 
 }  // namespace underpaint

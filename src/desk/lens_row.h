@@ -7,12 +7,13 @@
 #include "desk/bench.h"
 #include "desk/canvas.h"
 
+class QMenu;
 class QPushButton;
 
 namespace underpaint {
 
 /// The lenses above the canvas; beside them the two sides of the twin, or how one squints, or
-/// mirror and upend.
+/// mirror and upend. Lenses that do not fit fold into a menu.
 class LensRow : public QWidget {
     Q_OBJECT
 public:
@@ -21,8 +22,13 @@ public:
     /// Two seals are side by side: a twin or their drift is to be had, nothing else.
     void set_comparing(bool on);
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
     void refresh();
+    void fold();
+    bool has(Lens lens) const;
     QPushButton* lens_button(const QString& label, const QString& about);
     QPushButton* side_button(const char* name, Lens LensRow::*side);
     QPushButton* blur_button();
@@ -31,7 +37,8 @@ private:
     bool comparing_ = false;
     Bench bench_ = Bench::passes;
     std::vector<QPushButton*> lenses_;
-    QPushButton *left_, *right_, *blur_, *across_, *mirror_, *upend_;
+    QPushButton *more_, *left_, *right_, *blur_, *across_, *mirror_, *upend_;
+    QMenu* folded_;
     Lens left_lens_ = Lens::seal, right_lens_ = Lens::colour;
 };
 

@@ -17,6 +17,8 @@ namespace {
 
 const Greys* current = &kDarkGreys;
 double text_scale = 1;
+bool system_is_light = false;
+QApplication* dressed = nullptr;
 
 QFont font_of(const char* family, double pixels, bool bold) {
     QFont font(QString::fromLatin1(family));
@@ -55,11 +57,11 @@ QPushButton:hover { border-color: @secondary; color: @strong; }
 QPushButton:focus { border-color: @strong; }
 QPushButton:pressed, QPushButton:checked { background: @action; color: @action_text; }
 QPushButton:disabled { color: @faint; border-color: @rule; }
-QPushButton[role="main"] { background: @action; color: @action_text; border: none; border-radius: 0;
-  font-weight: bold; padding: #13#px; }
+QPushButton[role="main"] { background: @action; color: @action_text; border: 2px solid @action;
+  border-radius: 0; font-weight: bold; padding: #11#px; }
 QPushButton[role="main"]:hover { background: @strong; color: @action_text; }
-QPushButton[role="main"]:focus { border: 2px solid @secondary; }
-QPushButton[role="main"]:disabled { background: @chosen; color: @secondary; }
+QPushButton[role="main"]:focus { border-color: @secondary; }
+QPushButton[role="main"]:disabled { background: @chosen; color: @secondary; border-color: @chosen; }
 QPushButton[role="tab"], QPushButton[role="lens"] { border: none; border-radius: 0; color: @secondary;
   padding: 0 #11#px; }
 QPushButton[role="tab"] { border-top: #3#px solid transparent; padding-bottom: #3#px; }
@@ -72,6 +74,8 @@ QPushButton[role="lens"] { padding: #4#px #8#px; border-radius: 2px; }
 QPushButton[role="lens"]:checked { background: @action; color: @action_text; }
 QPushButton[role="choice"], QPushButton[role="title"] { border: none; text-align: left; padding: #2#px 0; }
 QPushButton[role="title"] { color: @strong; font-weight: bold; padding: 0; }
+QPushButton[role="choice"]:pressed, QPushButton[role="title"]:pressed { background: transparent;
+  color: @strong; text-decoration: underline; }
 QPushButton[role="choice"]:focus, QPushButton[role="title"]:focus { text-decoration: underline; }
 QPushButton::menu-indicator { image: none; width: 0; }
 QMenu { background: @bar; border: 1px solid @frame; padding: #4#px 0; }
@@ -97,6 +101,18 @@ QProgressBar { background: @bar; border: none; height: #4#px; }
 QProgressBar::chunk { background: @action; }
 QLabel[tone="secondary"] { color: @secondary; }
 QLabel[tone="strong"] { color: @strong; font-weight: bold; }
+#top_bar { background: @bar; border-bottom: 1px solid @rule; }
+#lens_row { background: @ground; }
+#sheets { background: @sheet; border-left: 1px solid @rule; }
+#sheet_tabs { border-top: 1px solid @rule; border-bottom: 1px solid @rule; }
+#findings_list { background: @ladder; }
+QWidget[row="finding"] { border-bottom: 1px solid @rule; }
+#parts::item { height: #29#px; border-bottom: 1px solid @rule; }
+#seals::item, #value_passes::item { height: #25#px; border-bottom: 1px solid @rule; }
+#parts::item:selected, #seals::item:selected, #value_passes::item:selected { background: @chosen;
+  color: @strong; }
+#value_passes::indicator { width: 9px; height: 9px; border: 1px solid @secondary; }
+#value_passes::indicator:checked { background: @text; }
 )";
 
 QString style_sheet(const Greys& g) {
@@ -154,9 +170,9 @@ QFont figure_font(double pixels, bool bold) {
     return font_of("B612 Underpaint Mono", pixels, bold);
 }
 
-void dress(QApplication& application, bool light) {
+void dress(QApplication& application, Look look) {
     load_resources();
-    use_greys(light ? kLightGreys : kDarkGreys);
+    system_is_light = QApplication::palette().color(QPalette::Window).lightness() > 127;
     constexpr double usual_points = 9;
     const double points = QApplication::font().pointSizeF();
     text_scale = points > 0 ? std::clamp(points / usual_points, 0.8, 3.0) : 1;
@@ -164,9 +180,16 @@ void dress(QApplication& application, bool light) {
         QFontDatabase::addApplicationFont(
             QStringLiteral(":/fonts/%1.otf").arg(QLatin1String(file)));
     QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
-    QApplication::setPalette(palette_of(greys()));
     QApplication::setFont(body_font());
-    application.setStyleSheet(style_sheet(greys()));
+    dressed = &application;
+    set_look(look);
+}
+
+void set_look(Look look) {
+    const bool light = look == Look::light || (look == Look::as_system && system_is_light);
+    use_greys(light ? kLightGreys : kDarkGreys);
+    QApplication::setPalette(palette_of(greys()));
+    dressed->setStyleSheet(style_sheet(greys()));
 }
 
 }  // namespace underpaint

@@ -6,9 +6,15 @@
 
 namespace underpaint {
 
+/// Which greys: those for a usual room, for a bright one, or whichever the system's own are nearer
+/// to.
+enum class Look { as_system, dark, light };
+
 /// Loads the fonts that ship with the program and sets style, palette and sizes for the whole
 /// application. Sizes are the design's at the system's usual text size and grow with it.
-void dress(QApplication& application, bool light = false);
+void dress(QApplication& application, Look look = Look::dark);
+/// Other greys, at once and everywhere; widgets that keep a grey hear of it by a style change.
+void set_look(Look look);
 
 /// A length of the design in pixels, at the system's text size.
 int scaled(double pixels);

@@ -7,6 +7,7 @@
 #include "desk/canvas.h"
 #include "desk/look.h"
 #include "desk/main_window.h"
+#include "desk/settings_menus.h"
 #include "desk/values_sheet.h"
 #include "files/today.h"
 
@@ -85,7 +86,7 @@ int main(int argc, char** argv) {
     parser.addOptions({shot, until, bench, lens, page, light});
     parser.process(application);
 
-    dress(application, parser.isSet(light));
+    dress(application, parser.isSet(light) ? Look::light : kept_look());
     MainWindow window(today);
     QObject::connect(&window.session(), &Session::begun, &window, [&] {
         choose(parser.value(bench), kBenches,

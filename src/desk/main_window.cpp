@@ -16,7 +16,7 @@
 #include "desk/display.h"
 #include "desk/empty_state.h"
 #include "desk/findings_view.h"
-#include "desk/greys.h"
+#include "desk/keys_sheet.h"
 #include "desk/ladder.h"
 #include "desk/lens_row.h"
 #include "desk/look.h"
@@ -40,6 +40,7 @@ MainWindow::MainWindow(std::function<std::string()> day) : measuring_(session_),
     setWindowTitle(tr("Faithful Underpaint"));
     setAcceptDrops(true);
     resize(scaled(1280), scaled(800));
+    setMinimumSize(scaled(1024), scaled(640));
     notice_ = new NoticeBar;
     files_ = new FileDesk(session_, *notice_, this);
     canvas_ = new Canvas(session_, values_);
@@ -72,8 +73,6 @@ QWidget* MainWindow::build(const std::function<std::string()>& day) {
     sheets_->addWidget(passes_);
     sheets_->setFixedWidth(scaled(421));
     sheets_->setObjectName(QStringLiteral("sheets"));
-    sheets_->setStyleSheet(QStringLiteral("#sheets { background: %1; border-left: 1px solid %2; }")
-                               .arg(greys().sheet.name(), greys().rule.name()));
 
     auto* painting = new QWidget;
     auto* view = column_of(painting);
@@ -88,8 +87,9 @@ QWidget* MainWindow::build(const std::function<std::string()>& day) {
     middle_->addWidget(bring_in_);
     auto* centre = new QWidget;
     auto* centre_column = column_of(centre);
-    centre_column->addWidget(notice_);
     centre_column->addWidget(middle_, 1);
+    notice_->lie_over(*middle_);
+    keys_ = new KeysSheet(*centre);
 
     auto* panes = new QHBoxLayout;
     panes->setSpacing(0);
@@ -151,6 +151,7 @@ QMenu* MainWindow::file_menu() {
         return files_->ask_for_file(tr("The profile of this screen"),
                                     tr("ICC profiles (*.icc *.icm)"));
     });
+    add("keys", tr("Keys…"), {}, [this] { keys_->toggle(); });
     menu->addSeparator();
     add("quit", tr("Quit"), QKeySequence(Qt::CTRL | Qt::Key_Q), [this] { close(); });
     return menu;
@@ -189,8 +190,12 @@ void MainWindow::connect_panes() {
         bring_in_->show_picture(std::move(*painting));
         show_middle(Middle::bring_in);
     });
-    connect(bring_in_, &BringInSheet::finished, this,
-            [this] { show_middle(session_.has_painting() ? Middle::painting : Middle::empty); });
+    connect(bring_in_, &BringInSheet::chosen, files_,
+            [this](const std::shared_ptr<Painting>& painting) { files_->begin(painting); });
+    connect(bring_in_, &BringInSheet::finished, this, [this] {
+        files_->keep_after_all();
+        show_middle(session_.has_painting() ? Middle::painting : Middle::empty);
+    });
     connect(&session_, &Session::begun, this, [this] {
         show_middle(Middle::painting);
         canvas_->setFocus();
@@ -201,6 +206,7 @@ void MainWindow::connect_panes() {
 
 void MainWindow::refresh_actions() {
     const bool any = session_.has_painting(), free = any && !files_->busy();
+    const bool saves = any && !files_->saving();
     const auto step = [&](QAction* action, const QString& verb, const std::string& label) {
         action->setEnabled(!label.empty());
         action->setText(label.empty()
@@ -209,10 +215,10 @@ void MainWindow::refresh_actions() {
     };
     step(undo_, tr("Undo"), any ? session_.history().undo_label() : std::string());
     step(redo_, tr("Redo"), any ? session_.history().redo_label() : std::string());
-    for (QAction* action : {save_, save_as_, export_, parts_in_}) action->setEnabled(free);
+    for (QAction* action : {save_, save_as_, export_}) action->setEnabled(saves);
+    parts_in_->setEnabled(free);
     setWindowModified(session_.unsaved());
-    setWindowTitle(any ? tr("%1[*] – Faithful Underpaint")
-                             .arg(QString::fromStdString(session_.painting().name))
+    setWindowTitle(any ? tr("%1[*] – Faithful Underpaint").arg(shown(session_.painting().name))
                        : tr("Faithful Underpaint"));
 }
 
@@ -251,6 +257,10 @@ bool MainWindow::handle_key(int key, bool pressed) {
         case Qt::Key_U:
             if (pressed) canvas_->upend();
             return true;
+        case Qt::Key_Question:
+            if (pressed) keys_->toggle();
+            return true;
+        case Qt::Key_Escape: return pressed && escape();
         default: break;
     }
     for (const BenchText& text : kBenches)
@@ -259,6 +269,19 @@ bool MainWindow::handle_key(int key, bool pressed) {
             return true;
         }
     return false;
+}
+
+/// What is shown by itself goes first, wherever the focus is; then whoever has the focus is asked.
+bool MainWindow::escape() {
+    if (keys_->isVisible() || notice_->asks() || canvas_->tool() != Canvas::Tool::none)
+        return false;
+    return canvas_->show_everything();
+}
+
+/// A key that is let go elsewhere is not heard of.
+void MainWindow::changeEvent(QEvent* event) {
+    if (event->type() == QEvent::ActivationChange && !isActiveWindow()) canvas_->end_peeks();
+    QMainWindow::changeEvent(event);
 }
 
 bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
@@ -270,7 +293,10 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
                         qobject_cast<QLineEdit*>(QApplication::focusWidget()) != nullptr;
     const auto* widget = qobject_cast<QWidget*>(watched);
     const bool here = widget != nullptr && widget->window() == this && isActiveWindow();
-    if (!here || typing || (press && key->modifiers() != Qt::NoModifier)) return false;
+    // A question mark comes with Shift on many keyboards.
+    const bool plain = key->modifiers() == Qt::NoModifier || key->key() == Qt::Key_Question;
+    if (!here || typing || (press && !plain)) return false;
+    if (keys_->isVisible() && key->key() != Qt::Key_Question) return false;
     // A held key repeats; only its first press and its last release mean something.
     if (key->isAutoRepeat()) return std::ranges::count(kHeldKeys, key->key()) > 0;
     return handle_key(key->key(), press);
@@ -282,13 +308,15 @@ void MainWindow::show_middle(Middle middle) {
     const bool in = middle == Middle::bring_in;
     ladder_->setVisible(!in);
     sheets_->setVisible(!in);
+    // Over the edge of the picture where there is one, so that its lenses stay in reach.
+    notice_->lie_over(middle == Middle::painting ? static_cast<QWidget&>(*canvas_) : *middle_);
 }
 
 bool MainWindow::settled() const {
     const bool measured = bench_ == Bench::values ? values_.finished() : measuring_.current();
     return canvas_->settled() && measured && measuring_.finished() &&
            canvas_->edge_meter().finished() && values_sheet_->finished() && !files_->busy() &&
-           !bring_in_->busy();
+           !bring_in_->busy() && passes_->pass_sheet().finished();
 }
 
 void MainWindow::showEvent(QShowEvent*) {
@@ -298,8 +326,8 @@ void MainWindow::showEvent(QShowEvent*) {
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
-    if (closing_ || !session_.unsaved()) {
-        if (files_->busy()) return event->ignore();  // the notice shows what is under way
+    if (closing_ || (!session_.unsaved() && !files_->saving())) {
+        files_->stop_loading();
         return event->accept();
     }
     event->ignore();

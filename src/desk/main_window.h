@@ -22,6 +22,7 @@ class FindingsView;
 class Ladder;
 class LensRow;
 class NoticeBar;
+class KeysSheet;
 class PassesSheet;
 class PointerLine;
 class TopBar;
@@ -48,6 +49,7 @@ public:
 
 protected:
     void showEvent(QShowEvent* event) override;
+    void changeEvent(QEvent* event) override;
     void closeEvent(QCloseEvent* event) override;
     void dragEnterEvent(QDragEnterEvent* event) override;
     void dropEvent(QDropEvent* event) override;
@@ -63,6 +65,7 @@ private:
     void refresh_actions();
     /// Keys that are held to peek, or that switch at once. True when `key` was one of them.
     bool handle_key(int key, bool pressed);
+    bool escape();
 
     Session session_;
     Measuring measuring_;
@@ -77,6 +80,7 @@ private:
     PointerLine* pointer_;
     FindingsView* findings_;
     BringInSheet* bring_in_;
+    KeysSheet* keys_;
     ValuesSheet* values_sheet_;
     PassesSheet* passes_;
     QStackedWidget *sheets_, *middle_;

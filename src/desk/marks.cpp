@@ -11,6 +11,11 @@ void draw_mark(QPainter& painter, const QRectF& place, Verdict verdict, const QC
     QPen pen(colour, thick);
     pen.setCapStyle(Qt::FlatCap);
     switch (verdict) {
+        case Verdict::open:
+            pen.setWidthF(thick * 0.5);
+            painter.setPen(pen);
+            painter.drawEllipse(ring);
+            break;
         case Verdict::held:
             painter.setPen(Qt::NoPen);
             painter.setBrush(colour);

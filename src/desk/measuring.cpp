@@ -54,14 +54,13 @@ const std::vector<Mend>& Measuring::mends(std::size_t pass) const {
 /// The figures are out of date; new ones are begun once the hand rests.
 void Measuring::put_off() {
     if (!session_.has_painting()) return;
-    const Painting& painting = session_.painting();
-    Basis basis{painting.ground(), painting.parts, painting.plan.foci, painting.passes,
-                session_.reader()};
+    Basis basis = basis_of(session_.painting(), Stage::colour, session_.reader());
     if (basis_ == basis) return;
     basis_ = std::move(basis);
     job_.stop();
     current_ = false;
     mends_.clear();
+    emit outdated();
     rest_.start();
 }
 
@@ -83,7 +82,8 @@ void Measuring::measure() {
         }
         std::set<std::size_t> slipped;
         for (const Finding& finding : find(painting, *figures))
-            if (finding.pass > 0 && finding.code == FindingCode::values_slip)
+            if (finding.pass > 0 && finding.code == FindingCode::values_slip &&
+                is_bad(finding.verdict))
                 slipped.insert(static_cast<std::size_t>(finding.pass) - 1);
         for (const std::size_t pass : slipped) {
             auto mends = mends_for(painting, pass, *figures, stop);

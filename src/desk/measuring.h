@@ -8,6 +8,7 @@
 #include <QImage>
 #include <QTimer>
 
+#include "audit/basis.h"
 #include "audit/finding.h"
 #include "audit/mend.h"
 #include "desk/latest_job.h"
@@ -34,21 +35,14 @@ public:
     bool finished() const { return !job_.running() && !rest_.isActive(); }
 
 signals:
+    /// The figures are no longer those of the painting; new ones will come.
+    void outdated();
     void figures_changed();
     void mends_changed();
     void thumbnails_changed();
     void finished_measuring();
 
 private:
-    /// What figures depend on. A plan's splits, for one, change none of them.
-    struct Basis {
-        SharedPicture ground;
-        std::vector<Part> parts;
-        std::vector<Focus> foci;
-        std::vector<Pass> passes;
-        Reader reader;
-        friend bool operator==(const Basis&, const Basis&) = default;
-    };
     void put_off();
     void measure();
     void take(Audit figures, std::vector<Finding> findings);

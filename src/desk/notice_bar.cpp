@@ -14,6 +14,7 @@ namespace underpaint {
 NoticeBar::NoticeBar(QWidget* parent)
     : QWidget(parent), text_(new QLabel), bar_(new QProgressBar), buttons_(new QHBoxLayout) {
     setObjectName(QStringLiteral("notice"));
+    setAttribute(Qt::WA_NoMousePropagation);  // what lies below is not meant
     text_->setObjectName(QStringLiteral("notice_text"));
     text_->setWordWrap(true);
     text_->setTextInteractionFlags(Qt::TextSelectableByMouse);
@@ -41,17 +42,46 @@ void NoticeBar::ask(const QString& text, std::vector<Answer> answers) {
 }
 
 void NoticeBar::show_progress(const QString& text, std::function<void()> stop) {
-    show_sheet(text, true, {{tr("Stop"), std::move(stop)}});
-    bar_->setValue(0);
+    if (!progress_ || isHidden() || text_->text() != text) {
+        show_sheet(text, true, {{tr("Stop"), std::move(stop)}});
+        bar_->setValue(0);
+    }
 }
 
 void NoticeBar::set_progress(float share) {
     bar_->setValue(static_cast<int>(1000 * share));
 }
 
-void NoticeBar::done() {
+void NoticeBar::end_progress() {
+    if (!progress_) return;
+    progress_ = false;
     answers_.clear();
     hide();
+}
+
+void NoticeBar::lie_over(QWidget& over) {
+    if (&over == parent()) return;
+    if (parent() != nullptr) parent()->removeEventFilter(this);
+    const bool shown = !isHidden();
+    setParent(&over);
+    over.installEventFilter(this);
+    setVisible(shown);
+    if (shown) place();
+}
+
+bool NoticeBar::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == parent() && event->type() == QEvent::Resize && !isHidden()) place();
+    return QWidget::eventFilter(watched, event);
+}
+
+void NoticeBar::place() {
+    const QWidget* over = parentWidget();
+    if (over == nullptr) return;
+    const int width = over->width();
+    const int height = hasHeightForWidth() ? heightForWidth(width) : sizeHint().height();
+    setGeometry(0, 0, width,
+                std::min(std::max(height, minimumSizeHint().height()), over->height()));
+    raise();
 }
 
 void NoticeBar::show_sheet(const QString& text, bool progress, std::vector<Answer> answers) {
@@ -61,6 +91,7 @@ void NoticeBar::show_sheet(const QString& text, bool progress, std::vector<Answe
         delete item;
     }
     answers_ = std::move(answers);
+    progress_ = progress;
     text_->setText(text);
     setAccessibleName(text);
     bar_->setVisible(progress);
@@ -69,15 +100,19 @@ void NoticeBar::show_sheet(const QString& text, bool progress, std::vector<Answe
         button->setObjectName(QStringLiteral("notice_answer_%1").arg(i));
         connect(button, &QPushButton::clicked, this, [this, i] { answer(i); });
         buttons_->addWidget(button);
-        if (i == 0) button->setFocus();
     }
     show();
+    place();
+    if (!answers_.empty() && !progress) buttons_->itemAt(0)->widget()->setFocus();
 }
 
 void NoticeBar::answer(std::size_t index) {
     const auto act = answers_[index].act;
-    done();
+    answers_.clear();
+    progress_ = false;
+    hide();
     if (act) act();
+    emit closed();
 }
 
 void NoticeBar::keyPressEvent(QKeyEvent* event) {

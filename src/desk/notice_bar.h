@@ -11,9 +11,10 @@ class QHBoxLayout;
 
 namespace underpaint {
 
-/// A sheet over the canvas in place of a dialog: says what went wrong, asks what is to be done,
-/// shows how far long work has come. One at a time; the newest counts. Escape answers with the last
-/// choice.
+/// A sheet over the top edge of another widget in place of a dialog: says what went wrong, asks
+/// what is to be done, shows how far long work has come. It takes no room from what it lies over,
+/// so that nothing moves when it comes and goes. One at a time; the newest counts. Escape answers
+/// with the last choice.
 class NoticeBar : public QWidget {
     Q_OBJECT
 public:
@@ -22,29 +23,41 @@ public:
         std::function<void()> act;
     };
 
+    /// Lies over a widget and is as wide; `over` may be set later.
     explicit NoticeBar(QWidget* parent = nullptr);
+    void lie_over(QWidget& over);
 
     void say(const QString& text);
     void ask(const QString& text, std::vector<Answer> answers);
-    /// Shows a bar and a button that calls `stop`; until done().
+    /// Shows a bar and a button that calls `stop`, until end_progress(). Does nothing to one that
+    /// is shown already but change its words.
     void show_progress(const QString& text, std::function<void()> stop);
     void set_progress(float share);
-    void done();
+    /// Puts the bar away; what is said or asked stays.
+    void end_progress();
+    /// Whether something is said or asked that waits for the person.
+    bool asks() const { return !isHidden() && !progress_; }
 
     QString text() const { return text_->text(); }
 
+signals:
+    void closed();  ///< by an answer
+
 protected:
+    bool eventFilter(QObject* watched, QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void paintEvent(QPaintEvent* event) override;
 
 private:
     void show_sheet(const QString& text, bool progress, std::vector<Answer> answers);
     void answer(std::size_t index);
+    void place();
 
     QLabel* text_;
     QProgressBar* bar_;
     QHBoxLayout* buttons_;
     std::vector<Answer> answers_;
+    bool progress_ = false;
 };
 
 }  // namespace underpaint

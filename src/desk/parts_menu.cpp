@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/parts_menu.h"
+#include "desk/words.h"
 
 #include <algorithm>
 
@@ -26,7 +27,7 @@ void PartsMenu::fill() {
         std::vector<PartId> toggled = reached;
         const bool had = std::erase(toggled, part.id) > 0;
         if (!had) toggled.push_back(part.id);
-        add(QString::fromStdString(part.name), had, toggled);
+        add(shown(part.name), had, toggled);
     }
 }
 

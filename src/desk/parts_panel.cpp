@@ -76,6 +76,12 @@ PartsPanel::PartsPanel(Session& session, const ValuesMeter& values, Canvas& canv
     });
     connect(&picker_, &PartPicker::made, this, &PartsPanel::choose);
     connect(&picker_, &PartPicker::busy_changed, this, &PartsPanel::refresh_tools);
+    // What comes and goes keeps its place, so that nothing moves from under the pointer.
+    for (QWidget* row : {static_cast<QWidget*>(sliders_), sliver_row_}) {
+        QSizePolicy policy = row->sizePolicy();
+        policy.setRetainSizeWhenHidden(true);
+        row->setSizePolicy(policy);
+    }
     refresh();
 }
 
@@ -145,13 +151,13 @@ QWidget* PartsPanel::tool_settings() {
     sliders_->addWidget(pair_of(setting(kPickTolerance, &PickSettings::tolerance),
                                 setting(kPickGap, &PickSettings::gap)));
     hint_ = hint_label();
-    settings_ = new QWidget;
-    auto* column = new QVBoxLayout(settings_);
+    auto* settings = new QWidget;
+    auto* column = new QVBoxLayout(settings);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(scaled(4));
     column->addWidget(hint_);
     column->addWidget(sliders_);
-    return settings_;
+    return settings;
 }
 
 QWidget* PartsPanel::chosen_row() {
@@ -238,8 +244,8 @@ void PartsPanel::fill_targets() {
             refresh_tools();
         });
     };
-    const QString name = part ? QString::fromStdString(session_.painting().part(*part)->name)
-                              : tr("the chosen part");
+    const QString name =
+        part ? shown(session_.painting().part(*part)->name) : tr("the chosen part");
     add(Combine::replace, tr("as a new part"));
     add(Combine::add, tr("add to %1").arg(name));
     add(Combine::take_away, tr("take away from %1").arg(name));
@@ -264,13 +270,16 @@ void PartsPanel::refresh_tools() {
     const QString targets[] = {tr("new part"), tr("add"), tr("take away"), tr("in both")};
     show_choice(target_, targets[static_cast<int>(how_)]);
 
-    settings_->setVisible(tool == Canvas::Tool::outline || picking);
     sliders_->setVisible(picking);
     sliders_->setCurrentIndex(kind_ == PickKind::by_value ? 0 : 1);
     if (tool == Canvas::Tool::outline)
         hint_->setText(
             tr("Click from point to point around the part, or draw around it in one go. Enter "
                "closes it, Backspace takes a point back, Escape gives it up."));
+    else if (!picking)
+        hint_->setText(
+            tr("A click on a row shows the part alone, another brings the picture back. "
+               "What stands below is done to the chosen one."));
     else if (picker_.busy())
         hint_->setText(tr("Picking…"));
     else if (kind_ == PickKind::by_value)
@@ -282,7 +291,7 @@ void PartsPanel::refresh_tools() {
             tr("Click into an area of the picture. Then say how far off a value may be; "
                "Escape when it is right."));
 
-    chosen_row_->setVisible(part.has_value());
+    chosen_row_->setEnabled(part.has_value());
     emit chosen_changed(part);
     if (!part) return;
     const Painting& painting = session_.painting();

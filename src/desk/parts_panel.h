@@ -62,7 +62,7 @@ private:
     bool shows_part_ = false;  // alone, on the canvas
     QLabel *hint_, *sliver_text_;
     QMenu* targets_;
-    QWidget *settings_, *chosen_row_, *sliver_row_;
+    QWidget *chosen_row_, *sliver_row_;
     QStackedWidget* sliders_;
     QPushButton *outline_, *by_value_, *touching_, *target_;
     QPushButton *soften_, *snap_, *hide_, *up_, *down_, *remove_, *show_slivers_;

@@ -3,6 +3,7 @@
 
 #include <QDropEvent>
 #include <QHeaderView>
+#include <QPainter>
 
 #include "desk/greys.h"
 #include "desk/look.h"
@@ -14,7 +15,7 @@ namespace underpaint {
 namespace {
 
 enum Column { kName, kStep, kArea, kFromTo, kPlan };
-constexpr int kLeastRows = 4, kMostRows = 8;  // beyond that it scrolls
+constexpr int kLeastRows = 3, kUsualRows = 6;  // beyond that it scrolls
 
 PartId id_of(const QTreeWidgetItem& item) {
     return item.data(kName, Qt::UserRole).toInt();
@@ -57,10 +58,6 @@ PartsTable::PartsTable(Session& session, const ValuesMeter& values, QWidget* par
         header()->resizeSection(column, scaled(width));
         headerItem()->setTextAlignment(column, Qt::AlignRight | Qt::AlignVCenter);
     }
-    setStyleSheet(QStringLiteral("QTreeWidget::item { height: %1px; border-bottom: 1px solid %2; }"
-                                 "QTreeWidget::item:selected { background: %3; color: %4; }")
-                      .arg(scaled(29))
-                      .arg(greys().rule.name(), greys().chosen.name(), greys().strong.name()));
     // It is told of another column of the same row as well.
     connect(this, &QTreeWidget::currentItemChanged, this,
             [this](QTreeWidgetItem* now, QTreeWidgetItem* before) {
@@ -81,16 +78,38 @@ PartsTable::PartsTable(Session& session, const ValuesMeter& values, QWidget* par
     refresh();
 }
 
+void PartsTable::changeEvent(QEvent* event) {
+    QTreeWidget::changeEvent(event);
+    if (event->type() != QEvent::StyleChange) return;
+    listed_.clear();  // their greys are others
+    refresh();
+}
+
+void PartsTable::paintEvent(QPaintEvent* event) {
+    QTreeWidget::paintEvent(event);
+    if (topLevelItemCount() > 0) return;
+    QPainter painter(viewport());
+    painter.setFont(body_font());
+    painter.setPen(greys().secondary);
+    const int edge = scaled(8);
+    painter.drawText(viewport()->rect().adjusted(edge, edge, -edge, -edge),
+                     Qt::AlignTop | Qt::AlignLeft | Qt::TextWordWrap,
+                     session_.has_painting()
+                         ? tr("No parts yet. Outline one, or pick one by its value: then its step "
+                              "is measured, planned, and passes can land on it alone.")
+                         : tr("Parts of the painting will stand here."));
+}
+
 int PartsTable::height_of(int rows) const {
-    return header()->sizeHint().height() + std::clamp(rows, 1, kMostRows) * scaled(30) + scaled(2);
+    return header()->sizeHint().height() + rows * scaled(30) + scaled(2);
 }
 
 QSize PartsTable::sizeHint() const {
-    return {scaled(400), height_of(topLevelItemCount())};
+    return {scaled(400), height_of(kUsualRows)};
 }
 
 QSize PartsTable::minimumSizeHint() const {
-    return {scaled(200), height_of(std::min(topLevelItemCount(), kLeastRows))};
+    return {scaled(200), height_of(kLeastRows)};
 }
 
 std::optional<PartId> PartsTable::chosen() const {
@@ -135,7 +154,7 @@ void PartsTable::refresh_rows() {
             }
         }
         const bool hidden = parts[i].hidden;
-        item->setText(kName, QString::fromStdString(parts[i].name));
+        item->setText(kName, shown(parts[i].name));
         item->setData(kName, Qt::UserRole, parts[i].id);
         item->setForeground(kName, hidden ? greys().secondary : greys().text);
         item->setToolTip(kName, hidden ? tr("Hidden") : QString());
@@ -147,7 +166,6 @@ void PartsTable::refresh_rows() {
         if (was == parts[i].id) again = item;
     }
     setCurrentItem(again);
-    updateGeometry();
     if (was && again == nullptr)
         QMetaObject::invokeMethod(this, &PartsTable::chosen_changed, Qt::QueuedConnection);
 }
@@ -200,7 +218,9 @@ void PartsTable::dropEvent(QDropEvent* event) {
 
 void PartsTable::take_edit(QTreeWidgetItem* item, int column) {
     const PartId part = id_of(*item);
-    if (column == kName)
+    const Part* renamed = session_.painting().part(part);
+    // A name that is shown cut is not cut by looking at it.
+    if (column == kName && renamed != nullptr && item->text(kName) != shown(renamed->name))
         session_.change(tr("Rename a part"), with_part_renamed(session_.painting(), part,
                                                                item->text(kName).toStdString()));
     if (column == kPlan) plan_step(part, item->text(kPlan));

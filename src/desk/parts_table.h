@@ -11,8 +11,8 @@
 namespace underpaint {
 
 /// The parts, a row each: name, step, area, from-to and the planned step; names and plans are
-/// edited in place, rows dragged to another place in the order. As high as its rows, less where
-/// there is no room.
+/// edited in place, rows dragged to another place in the order. Its height does not depend on how
+/// many there are, so that what stands below it stays where it is.
 class PartsTable : public QTreeWidget {
     Q_OBJECT
 public:
@@ -30,6 +30,8 @@ signals:
 
 protected:
     void dropEvent(QDropEvent* event) override;
+    void changeEvent(QEvent* event) override;
+    void paintEvent(QPaintEvent* event) override;
 
 private:
     void refresh();

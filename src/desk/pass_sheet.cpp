@@ -14,7 +14,6 @@
 #include "desk/look.h"
 #include "desk/panel.h"
 #include "desk/parts_menu.h"
-#include "desk/scale_plot.h"
 #include "desk/words.h"
 #include "painting/changes.h"
 
@@ -87,7 +86,8 @@ void PassSheet::build() {
     column->addLayout(middle);
     column->addLayout(choices);
     column->addWidget(band_);
-    column->addWidget(new ScalePlot(session_), 1);
+    plot_ = new ScalePlot(session_);
+    column->addWidget(plot_, 1);
     empty_ = new QLabel;
     empty_->setProperty("tone", "secondary");
     empty_->setWordWrap(true);
@@ -109,7 +109,7 @@ void PassSheet::build() {
     });
 
     connect(name_, &QLineEdit::editingFinished, this, [this] {
-        if (session_.chosen_pass())
+        if (session_.chosen_pass() && name_->isModified())
             change(tr("Rename the pass"), [&](Pass& p) { p.name = name_->text().toStdString(); });
     });
     connect(on_, &QPushButton::clicked, this, [this](bool on) {
@@ -203,7 +203,7 @@ void PassSheet::show_pass() {
         return;
     }
     const Pass& now = pass();
-    if (!name_->hasFocus()) name_->setText(QString::fromStdString(now.name));
+    if (!name_->hasFocus()) name_->setText(shown(now.name));
     kind_->setText(QString::fromLatin1(kind_of(now.source)));
     on_->setChecked(now.on);
     on_->setText(now.on ? tr("On") : tr("Off"));

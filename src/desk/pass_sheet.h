@@ -4,6 +4,7 @@
 #include <QWidget>
 
 #include "desk/measuring.h"
+#include "desk/scale_plot.h"
 #include "desk/session.h"
 
 class QLabel;
@@ -25,6 +26,7 @@ public:
 
     /// Puts a ghost mark where a mend would put a slider; nothing takes it away.
     void show_ghost(const Mend* mend);
+    bool finished() const { return plot_->finished(); }
 
 private:
     void build();
@@ -48,6 +50,7 @@ private:
     BarSlider *strength_, *hold_;
     BandSlider* band_;
     ColourSheet* colours_;
+    ScalePlot* plot_;
 };
 
 }  // namespace underpaint

@@ -28,7 +28,7 @@ void PointerLine::point(QPointF picture, bool inside) {
     if (inside && session_.has_painting()) {
         const Probe at = probe(session_.shown(), session_.shown_upto(),
                                static_cast<int>(picture.x()), static_cast<int>(picture.y()));
-        name_ = at.part != nullptr ? QString::fromStdString(at.part->name) : tr("no part");
+        name_ = at.part != nullptr ? shown(at.part->name) : tr("no part");
         const float now = read(session_.reader(), at.now);
         const float was = step_of(read(session_.reader(), at.sealed));
         step = step_of(now);

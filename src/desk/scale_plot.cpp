@@ -5,7 +5,6 @@
 #include <QPolygonF>
 #include <cmath>
 
-#include "audit/scale_response.h"
 #include "audit/verdict.h"
 #include "desk/greys.h"
 #include "desk/look.h"
@@ -13,7 +12,8 @@
 
 namespace underpaint {
 
-ScalePlot::ScalePlot(const Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+ScalePlot::ScalePlot(const Session& session, QWidget* parent)
+    : QWidget(parent), session_(session), job_(this, Urgency::when_idle) {
     setObjectName(QStringLiteral("scale_plot"));
     setAccessibleName(tr("What it does by value step"));
     setToolTip(
@@ -22,7 +22,28 @@ ScalePlot::ScalePlot(const Session& session, QWidget* parent) : QWidget(parent),
     setMinimumHeight(scaled(84));
     for (const auto change :
          {&Session::painting_changed, &Session::moment_changed, &Session::reader_changed})
-        connect(&session_, change, this, qOverload<>(&QWidget::update));
+        connect(&session_, change, this, &ScalePlot::refresh);
+}
+
+void ScalePlot::refresh() {
+    job_.stop();
+    update();
+    const auto pass = session_.chosen_pass();
+    if (!pass) return curve_.clear();
+    const Painting& painting = session_.painting();
+    if (is_same_everywhere(painting.passes[*pass])) {
+        curve_ = *scale_response(painting, *pass, session_.reader());
+        return;
+    }
+    job_.start([this, painting, pass = *pass, reader = session_.reader()](
+                   const std::stop_token& stop, const auto& deliver) {
+        auto curve = scale_response(painting, pass, reader, 33, stop);
+        if (!curve) return;
+        deliver([this, curve = std::move(*curve)] {
+            curve_ = curve;
+            update();
+        });
+    });
 }
 
 void ScalePlot::paintEvent(QPaintEvent*) {
@@ -33,12 +54,10 @@ void ScalePlot::paintEvent(QPaintEvent*) {
                      tr("What it does by value step"));
     const QRectF field(0, scaled(22), width(), height() - scaled(22));
     painter.fillRect(field, greys().ladder);
-    const auto pass = session_.chosen_pass();
-    if (!pass) return;
+    if (!session_.chosen_pass()) return;
 
-    const auto curve = scale_response(session_.painting().passes[*pass], session_.reader());
     float most = 0.5F;
-    for (const ScalePoint& p : curve) most = std::max(most, std::fabs(p.drift));
+    for (const ScalePoint& p : curve_) most = std::max({most, std::fabs(p.low), std::fabs(p.high)});
     most = std::ceil(2 * most) / 2;
     const double left = scaled(34), right = field.right() - scaled(14);
     const double top = field.top() + scaled(9), bottom = field.bottom() - scaled(18);
@@ -66,10 +85,21 @@ void ScalePlot::paintEvent(QPaintEvent*) {
     for (const double edge : {-kHeldDrift, kHeldDrift})
         painter.drawLine(place(1, edge), place(9, edge));
 
-    QPolygonF line;
-    for (const ScalePoint& p : curve)
-        line << place(static_cast<double>(p.step), static_cast<double>(p.drift));
     painter.setRenderHint(QPainter::Antialiasing);
+    QPolygonF line, band;
+    for (const ScalePoint& p : curve_) {
+        const auto step = static_cast<double>(p.step);
+        line << place(step, static_cast<double>(p.drift));
+        band << place(step, static_cast<double>(p.high));
+    }
+    for (auto p = curve_.rbegin(); p != curve_.rend(); ++p)
+        band << place(static_cast<double>(p->step), static_cast<double>(p->low));
+    QColor shade = greys().secondary;
+    shade.setAlpha(70);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(shade);
+    painter.drawPolygon(band);
+    painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(greys().strong, 1.6));
     painter.drawPolyline(line);
 }

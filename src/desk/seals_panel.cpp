@@ -36,11 +36,6 @@ SealsPanel::SealsPanel(Session& session, std::function<std::string()> day, QWidg
     list_ = new QListWidget;
     list_->setObjectName(QStringLiteral("seals"));
     list_->setAccessibleName(tr("Seals"));
-    list_->setStyleSheet(
-        QStringLiteral("QListWidget::item { height: %1px; border-bottom: 1px solid %2; }"
-                       "QListWidget::item:selected { background: %3; color: %4; }")
-            .arg(scaled(25))
-            .arg(greys().rule.name(), greys().chosen.name(), greys().strong.name()));
     empty_ =
         hint_label(tr("Not sealed yet. A seal freezes these values, with a number and the "
                       "day; every pass is compared with it. You can seal again at any time, "

@@ -10,6 +10,7 @@ void Session::begin(Painting painting, std::filesystem::path file, bool saved) {
     history_.emplace(painting);
     if (!saved) history_->mark_saved_as(blank);
     file_ = std::move(file);
+    ++document_;
     moment_ = painting.passes.size();
     comparison_.reset();
     find_shown();

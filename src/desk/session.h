@@ -28,6 +28,8 @@ public:
     const Painting& painting() const { return history_->now(); }
     const History& history() const { return *history_; }
     const std::filesystem::path& file() const { return file_; }
+    /// How many paintings were begun: work that was done for one is not for the next.
+    std::uint64_t document() const { return document_; }
     bool unsaved() const { return history_ && !history_->clean(); }
 
     /// Begins anew with another painting; an empty `file` means that it was never saved here.
@@ -83,6 +85,7 @@ private:
 
     std::optional<History> history_;
     std::filesystem::path file_;
+    std::uint64_t document_ = 0;
     Reader reader_ = Reader::lightness;
     ValueScale scale_ = ValueScale::one_to_nine;
     double surround_ = 5;

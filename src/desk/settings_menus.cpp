@@ -5,6 +5,7 @@
 #include <QCoreApplication>
 #include <QMenu>
 #include <QSettings>
+#include <tuple>
 
 #include "desk/canvas.h"
 #include "desk/display.h"
@@ -12,6 +13,7 @@
 namespace underpaint {
 namespace {
 
+const QString kLook = QStringLiteral("look");
 const QString kMemory = QStringLiteral("memory/megabytes");
 constexpr int kMegabytes[] = {64, 128, 256, 512, 1024};
 constexpr int kUsual = 256;
@@ -72,12 +74,42 @@ void add_display(QMenu& menu, Display& display,
     });
 }
 
+/// The greys of the interface, kept from one start to the next.
+void add_look(QMenu& menu) {
+    QMenu* looks = menu.addMenu(tr("Greys of the window"));
+    looks->setObjectName(QStringLiteral("looks"));
+    auto* group = new QActionGroup(looks);
+    const Look now = kept_look();
+    for (const auto& [name, label, look] :
+         {std::tuple("look_dark", tr("Dark"), Look::dark),
+          {"look_light", tr("Light, for a bright room"), Look::light},
+          {"look_system", tr("As the system's"), Look::as_system}}) {
+        QAction* action = looks->addAction(label);
+        action->setObjectName(QString::fromLatin1(name));
+        action->setCheckable(true);
+        action->setChecked(look == now);
+        group->addAction(action);
+        QObject::connect(action, &QAction::triggered, looks, [look = look] {
+            QSettings().setValue(kLook, static_cast<int>(look));
+            set_look(look);
+        });
+    }
+}
+
 }  // namespace
+
+Look kept_look() {
+    const int kept = QSettings().value(kLook, static_cast<int>(Look::dark)).toInt();
+    return kept == static_cast<int>(Look::light)       ? Look::light
+           : kept == static_cast<int>(Look::as_system) ? Look::as_system
+                                                       : Look::dark;
+}
 
 void add_settings(QMenu& menu, Canvas& canvas, Display& display,
                   std::function<std::filesystem::path()> pick_profile) {
     add_display(menu, display, pick_profile);
     add_memory(menu, canvas);
+    add_look(menu);
     const auto show = [&canvas, &display] {
         canvas.projector().set_display(display.transform());
         canvas.refresh();

@@ -4,12 +4,17 @@
 #include <filesystem>
 #include <functional>
 
+#include "desk/look.h"
+
 class QMenu;
 
 namespace underpaint {
 
 class Canvas;
 class Display;
+
+/// The greys that were chosen last.
+Look kept_look();
 
 /// The entries of the file menu that are about this machine and not about a painting: the profile
 /// of the screen, and the memory that may be kept to be quick with. Takes up what was set before.

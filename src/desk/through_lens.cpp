@@ -5,7 +5,6 @@
 #include <cmath>
 
 #include "audit/tile_audit.h"
-#include "audit/verdict.h"
 #include "desk/value_lenses.h"
 #include "raster/sample_rows.h"
 #include "render/grey.h"
@@ -16,7 +15,7 @@ namespace {
 /// One picture that is shown: a lens, and which of the moments it is made from.
 struct Side {
     Lens lens;
-    std::size_t now = 0, sealed = 0, before = 0, after = 0;  // places in the list of moments
+    std::size_t now = 0, sealed = 0;  // places in the list of moments
 };
 
 /// The sides of a sight, and the moments that they need between them.
@@ -32,10 +31,6 @@ struct Wanted {
     void add(const Sight& sight, Lens lens) {
         Side side{lens, place(lens == Lens::seal ? 0 : sight.upto)};
         if (lens == Lens::drift) side.sealed = place(0);
-        if (sight.shown_pass) {
-            side.before = place(*sight.shown_pass);
-            side.after = place(*sight.shown_pass + 1);
-        }
         sides.push_back(side);
     }
     std::size_t place(std::size_t moment) {
@@ -62,17 +57,6 @@ RgbBlock tinted(const RgbBlock& now, const RgbBlock& then, Reader reader) {
     return result;
 }
 
-/// Dims what a pass left within the held budget.
-void dim(RgbBlock& pixels, const RgbBlock& before, const RgbBlock& after, Reader reader) {
-    const FloatBlock was = steps_of(before, reader), is = steps_of(after, reader);
-    const RgbRow all = pixels.all();
-    for (std::size_t i = 0; i < all.r.size(); ++i) {
-        if (std::fabs(is.samples()[i] - was.samples()[i]) > kHeldDrift) continue;
-        const Rgb c = all[i];
-        all.set(i, grey(0.10F + 0.22F * (0.3F * c.r + 0.59F * c.g + 0.11F * c.b)));
-    }
-}
-
 RgbBlock through_lens(const Side& side, const Sight& sight, const Plan& plan, double shrink,
                       LiveRender::States states) {
     RgbBlock pixels = side.lens == Lens::drift
@@ -84,8 +68,6 @@ RgbBlock through_lens(const Side& side, const Sight& sight, const Plan& plan, do
     if (const auto count = shapes_of(side.lens))
         flatten_to_shapes(pixels, sight.reader, *count, plan.splits.of(*count));
     if (side.lens == Lens::extremes) mark_extremes(pixels, plan.foci, shrink);
-    if (sight.shown_pass && side.lens != Lens::seal)
-        dim(pixels, *states[side.before], *states[side.after], sight.reader);
     return pixels;
 }
 
@@ -156,7 +138,7 @@ std::optional<Seen> look(LiveRender& live, const Painting& painting, const Sight
         for (std::size_t i = 0; i < wanted.sides.size(); ++i) {
             const Side& side = wanted.sides[i];
             const bool plain = side.lens == Lens::colour || side.lens == Lens::squint;
-            if (plain && !sight.shown_pass)
+            if (plain)
                 targets[i].take(*states[side.now]);
             else
                 targets[i].take(through_lens(side, sight, painting.plan, view.shrink, states));

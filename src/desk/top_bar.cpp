@@ -16,8 +16,6 @@ TopBar::TopBar(Session& session, QMenu* file_menu, QWidget* parent)
     : QWidget(parent), session_(session) {
     setObjectName(QStringLiteral("top_bar"));
     setAttribute(Qt::WA_StyledBackground);
-    setStyleSheet(QStringLiteral("#top_bar { background: %1; border-bottom: 1px solid %2; }")
-                      .arg(greys().bar.name(), greys().rule.name()));
     setFixedHeight(scaled(40));
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(scaled(14), 0, scaled(12), 1);
@@ -25,8 +23,7 @@ TopBar::TopBar(Session& session, QMenu* file_menu, QWidget* parent)
 
     title_ = menu_button("file_menu", tr("Open, save, bring in, export"), file_menu);
     title_->setProperty("role", "title");
-    title_->setMinimumWidth(scaled(118));
-    title_->setSizePolicy(QSizePolicy::Minimum, QSizePolicy::Expanding);
+    title_->setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Expanding);
     row->addWidget(title_);
     for (const BenchText& text : kBenches) {
         auto* tab = new QPushButton(QStringLiteral("%1 %2").arg(text.key).arg(tr(text.label)));
@@ -109,12 +106,16 @@ void TopBar::set_bench(Bench bench) {
 }
 
 void TopBar::refresh() {
+    const QFontMetrics metrics(body_font(true));
+    const QString edited = QStringLiteral(" ·  edited"), arrow = QStringLiteral("  ▾");
     QString name = tr("No painting");
-    if (session_.has_painting()) {
-        name = QString::fromStdString(session_.painting().name);
-        if (session_.unsaved()) name += QStringLiteral(" ·  edited");
-    }
-    title_->setText(name + QStringLiteral("  ▾"));
+    if (session_.has_painting())
+        name = metrics.elidedText(shown(session_.painting().name), Qt::ElideMiddle, scaled(200));
+    // Room is kept for the word, so that the benches stay where they are when it comes.
+    title_->setFixedWidth(
+        std::max(scaled(118), metrics.horizontalAdvance(name + edited + arrow) + scaled(22)));
+    if (session_.unsaved()) name += edited;
+    title_->setText(name + arrow);
     title_->setAccessibleName(tr("%1: file menu").arg(name));
     reader_->setText(tr("Read values as  %1 ▾").arg(from_view(text_of(session_.reader()).label)));
     scale_->setText(session_.scale() == ValueScale::one_to_nine ? tr("Steps  1–9 ▾")

@@ -40,14 +40,6 @@ ValuePassPanel::ValuePassPanel(Session& session, const ValuesMeter& values, Canv
     list_->setToolTip(
         tr("In the order they are laid, the first at the top. The box switches one "
            "off and on"));
-    list_->setStyleSheet(
-        QStringLiteral("QListWidget::item { height: %1px; border-bottom: 1px solid %2; }"
-                       "QListWidget::item:selected { background: %3; color: %4; }"
-                       "QListWidget::indicator { width: 9px; height: 9px; border: 1px solid %5; }"
-                       "QListWidget::indicator:checked { background: %6; }")
-            .arg(scaled(25))
-            .arg(greys().rule.name(), greys().chosen.name(), greys().strong.name(),
-                 greys().secondary.name(), greys().text.name()));
     empty_ =
         hint_label(tr("Lift or deepen where you paint, set the range of the whole, soften or "
                       "sharpen an edge. Each can be switched off to see what it did; sealing "
@@ -149,10 +141,9 @@ void ValuePassPanel::refresh() {
     std::vector<std::pair<QString, bool>> rows;
     if (session_.has_painting())
         for (const Pass& pass : session_.painting().values)
-            rows.emplace_back(
-                QStringLiteral("%1   ·   %2")
-                    .arg(QString::fromStdString(pass.name), landing_of(session_.painting(), pass)),
-                pass.on);
+            rows.emplace_back(QStringLiteral("%1   ·   %2")
+                                  .arg(shown(pass.name), landing_of(session_.painting(), pass)),
+                              pass.on);
     empty_->setVisible(rows.empty());
     list_->setVisible(!rows.empty());
     if (rows == listed_) return;

@@ -81,6 +81,7 @@ QWidget* ValuePassSettings::common_settings() {
     name_->setAccessibleName(tr("Name of the value pass"));
     name_->setFont(body_font(true));
     connect(name_, &QLineEdit::editingFinished, this, [this] {
+        if (!name_->isModified()) return;
         change(tr("Rename a value pass"), [&](Pass& p) { p.name = name_->text().toStdString(); });
     });
     strength_ = new BarSlider(kStrength);
@@ -193,7 +194,7 @@ void ValuePassSettings::refresh() {
     const Pass* now = pass();
     setVisible(now != nullptr);
     if (now == nullptr) return;
-    if (!name_->hasFocus()) name_->setText(QString::fromStdString(now->name));
+    if (!name_->hasFocus()) name_->setText(shown(now->name));
     const auto* curve = std::get_if<Curve>(&now->source);
     const auto* sharpness = std::get_if<Sharpness>(&now->source);
     curve_->setVisible(curve != nullptr);

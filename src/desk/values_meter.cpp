@@ -23,6 +23,7 @@ ValuesMeter::ValuesMeter(const Session& session, QObject* parent)
         basis_.reset();
         figures_.reset();
         findings_.clear();
+        findings_current_ = false;
     });
     for (const auto change : {&Session::painting_changed, &Session::reader_changed,
                               &Session::stage_changed, &Session::scale_changed})
@@ -36,6 +37,8 @@ void ValuesMeter::look() {
                 session_.scale()};
     const bool other = basis_ != basis, moved = plan_.foci != painting.plan.foci;
     if (!other && plan_ == painting.plan) return;
+    findings_current_ = false;
+    emit outdated();
     // Foci are measured as they move by the focus meter; the exact figures have them too.
     if (other || moved) out_of_date_ = true;
     if (other) sketching_.running() ? void(sketch_again_ = true) : sketch();
@@ -85,6 +88,7 @@ void ValuesMeter::measure() {
         const auto say = [&](std::vector<ValueFinding> findings) {
             deliver([this, findings = std::move(findings)] {
                 findings_ = findings;
+                findings_current_ = true;
                 emit findings_changed();
             });
         };

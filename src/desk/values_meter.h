@@ -24,12 +24,16 @@ public:
     /// The figures are those of every pixel as it is now.
     bool exact() const { return figures_ && figures_->exact && !out_of_date_; }
     const std::vector<ValueFinding>& findings() const { return findings_; }
+    /// The findings are those of the painting as it is now.
+    bool findings_current() const { return findings_current_; }
     /// Everything that is to come has come.
     bool finished() const {
         return !sketching_.running() && !measuring_.running() && !rest_.isActive();
     }
 
 signals:
+    /// The findings are no longer those of the painting; new ones will come.
+    void outdated();
     void changed();
     void findings_changed();
 
@@ -58,6 +62,7 @@ private:
     bool sketch_again_ = false;  // something changed while a sketch was on its way
     std::shared_ptr<const ValuesAudit> figures_;
     std::vector<ValueFinding> findings_;
+    bool findings_current_ = false;
 };
 
 }  // namespace underpaint

@@ -14,6 +14,7 @@
 #include "desk/seals_panel.h"
 #include "desk/shape_bar.h"
 #include "desk/value_pass_panel.h"
+#include "desk/words.h"
 #include "painting/changes.h"
 
 namespace underpaint {
@@ -60,9 +61,6 @@ QWidget* ValuesSheet::tabs() {
     auto* bar = new QWidget;
     bar->setObjectName(QStringLiteral("sheet_tabs"));
     bar->setAttribute(Qt::WA_StyledBackground);
-    bar->setStyleSheet(QStringLiteral("#sheet_tabs { border-top: 1px solid %1; "
-                                      "border-bottom: 1px solid %1; }")
-                           .arg(greys().rule.name()));
     auto* row = new QHBoxLayout(bar);
     row->setContentsMargins(scaled(4), scaled(3), scaled(4), scaled(3));
     row->setSpacing(scaled(2));
@@ -107,9 +105,8 @@ QWidget* ValuesSheet::shapes_page() {
     connect(parts_, &PartsPanel::chosen_changed, this,
             [this, title, edges](std::optional<PartId> part) {
                 edges->show_part(part);
-                const Part* shown = part ? session_.painting().part(*part) : nullptr;
-                title->setText(shown ? tr("Edges of %1").arg(QString::fromStdString(shown->name))
-                                     : tr("Edges"));
+                const Part* named = part ? session_.painting().part(*part) : nullptr;
+                title->setText(named ? tr("Edges of %1").arg(shown(named->name)) : tr("Edges"));
             });
     column->addStretch(1);
     return page;

@@ -4,10 +4,20 @@
 #include <QStringList>
 #include <cmath>
 
+#include "painting/shown_name.h"
+
 namespace underpaint {
 
 QString from_view(std::string_view text) {
     return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));
+}
+
+QString kept_in_words(const std::optional<double>& kept) {
+    return kept ? QString::number(100 * *kept, 'f', 0) + QLatin1Char('%') : QStringLiteral("faint");
+}
+
+QString shown(const std::string& name) {
+    return QString::fromStdString(shown_name(name));
 }
 
 QString label_of(BlendMode mode) {
@@ -19,7 +29,7 @@ QString parts_in_words(const Painting& painting, const Reach& reach) {
     if (reach.parts.size() > 2) return QStringLiteral("%1 parts").arg(reach.parts.size());
     QStringList names;
     for (const PartId id : reach.parts)
-        if (const Part* part = painting.part(id)) names << QString::fromStdString(part->name);
+        if (const Part* part = painting.part(id)) names << shown(part->name);
     return names.join(QStringLiteral(", "));
 }
 

