@@ -82,6 +82,7 @@ PartsPanel::PartsPanel(Session& session, const ValuesMeter& values, Canvas& canv
         policy.setRetainSizeWhenHidden(true);
         row->setSizePolicy(policy);
     }
+    sliver_row_->hide();
     refresh();
 }
 

@@ -1,0 +1,335 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Nothing jumps, nothing is hidden, and everything can be found.
+#include <QElapsedTimer>
+#include <QListView>
+#include <QSignalSpy>
+#include <QTreeWidget>
+
+#include "desk/greys.h"
+#include "desk/look.h"
+#include "desk/settings_menus.h"
+#include "desk/veil.h"
+#include "files/openraster.h"
+#include "support/desk_fixture.h"
+
+namespace underpaint {
+namespace {
+
+class CalmDesk : public testing::DeskTest {
+protected:
+    ~CalmDesk() override { set_look(Look::dark); }
+
+    QRect place(const char* name) const {
+        const QWidget* widget = find(name);
+        return {widget->mapTo(window_.get(), QPoint()), widget->size()};
+    }
+    /// Grey, cool shadows at the left, light at the right; odd sides.
+    void begin_odd() {
+        begin(testing::with_columns(testing::with_columns(testing::sealed(testing::grey_picture(
+                                                              {403, 301},
+                                                              [](int x, int y) {
+                                                                  return (x < 200 ? 0.06 : 0.9) +
+                                                                         0.04 *
+                                                                             ((x / 9 + y / 7) % 2);
+                                                              },
+                                                              Depth::bits8)),
+                                                          "Dark", 0, 200),
+                                    "Light", 200, 403));
+        window_->set_bench(Bench::values);
+        settle();
+    }
+    void click_part(int row) const {
+        auto* table = find<QTreeWidget>("parts");
+        QTest::mouseClick(table->viewport(), Qt::LeftButton, {},
+                          table->visualItemRect(table->topLevelItem(row)).center());
+    }
+};
+
+TEST_F(CalmDesk, NoticesLieOverThePictureAndMoveNothing) {
+    begin(testing::with_pass_over_noise({900, 600}));
+    const QRect canvas = place("canvas"), tab = place("bench_values");
+    const QPoint corner = at(10, 10);
+    Painting changed = painting();
+    changed.name = "Another name";
+    session().change("Change", changed);
+    EXPECT_FALSE(window_->close());
+    ASSERT_TRUE(find("notice")->isVisible());
+    EXPECT_EQ(place("canvas"), canvas);
+    EXPECT_EQ(at(10, 10), corner);
+    click("notice_answer_2");
+    changed.name = "With pass over noise";
+    EXPECT_EQ(place("canvas"), canvas);
+    // A press on the notice is none on the picture.
+    window_->canvas().take_up(Canvas::Tool::pick);
+    QSignalSpy picked(&window_->canvas(), &Canvas::picked);
+    EXPECT_FALSE(window_->close());
+    QTest::mouseClick(find("notice"), Qt::LeftButton, {}, {60, 10});
+    EXPECT_EQ(picked.count(), 0);
+    static_cast<void>(tab);
+}
+
+TEST_F(CalmDesk, TheFirstChangeDoesNotPushTheBenches) {
+    begin(testing::slipping_painting());
+    const QRect before = place("bench_passes");
+    session().change("Move", with_pass_moved(painting(), 0, 1));
+    EXPECT_TRUE(find<QPushButton>("file_menu")->text().contains("edited"));
+    QCoreApplication::processEvents();
+    EXPECT_EQ(place("bench_passes"), before);
+}
+
+TEST_F(CalmDesk, NewPartsAndToolsDoNotPushWhatIsBelow) {
+    bring_in_ramp();
+    const QRect before = place("page_plan");
+    click("pick_by_value");
+    QCoreApplication::processEvents();
+    EXPECT_EQ(place("page_plan"), before);
+    QTest::mouseClick(&window_->canvas(), Qt::LeftButton, {}, at(200, 100));
+    ASSERT_TRUE(wait([&] { return painting().parts.size() == 1; }));
+    settle();
+    EXPECT_EQ(place("page_plan"), before);
+    click_part(0);
+    QCoreApplication::processEvents();
+    EXPECT_EQ(place("page_plan"), before);
+}
+
+TEST_F(CalmDesk, APeekEndsWithTheFocusOfTheWindow) {
+    begin(testing::slipping_painting());
+    const QColor before = shown(200, 60);
+    QTest::keyPress(&window_->canvas(), Qt::Key_G);
+    settle();
+    ASSERT_EQ(shown(200, 60).red(), shown(200, 60).blue());
+    QWidget other;
+    other.show();
+    other.activateWindow();
+    ASSERT_TRUE(wait([&] { return !window_->isActiveWindow(); }));
+    settle();
+    EXPECT_EQ(shown(200, 60), before);
+}
+
+TEST_F(CalmDesk, APartShownAloneIsSeenWhateverItsValue) {
+    begin_odd();
+    const auto contrast = [&](double x) {
+        int least = 255, most = 0;
+        for (double y = 100; y < 130; y += 1)
+            least = std::min(least, shown(x, y).red()), most = std::max(most, shown(x, y).red());
+        return most - least;
+    };
+    for (const int row : {0, 1}) {
+        click_part(row);
+        settle();
+        ASSERT_TRUE(window_->canvas().shown_only());
+        const double inside = row == 0 ? 100 : 300, outside = row == 0 ? 300 : 100;
+        EXPECT_GT(std::abs(shown(inside, 104).red() - shown(outside, 104).red()), 40) << row;
+        EXPECT_LE(contrast(outside), contrast(inside) / 2) << row;
+        // To the last row and column.
+        const QRectF whole = window_->canvas().transform().picture_on_canvas();
+        const QImage image = window_->canvas().grab().toImage();
+        const int x = qRound(whole.left() + whole.width() * outside / 403);
+        for (const int y : {qFloor(whole.bottom()) - 1, qCeil(whole.top())})
+            EXPECT_LT(std::abs(image.pixelColor(x, y).red() - shown(outside, 150).red()), 20)
+                << row << " " << y;
+        find<QTreeWidget>("parts")->setFocus();
+        QTest::keyClick(find("parts"), Qt::Key_Escape);
+        EXPECT_FALSE(window_->canvas().shown_only()) << "wherever the focus is";
+    }
+    click_part(0);
+    QTest::mouseClick(&window_->canvas(), Qt::LeftButton, {}, at(100, 250));
+    EXPECT_TRUE(window_->canvas().shown_only());
+    QTest::mouseClick(&window_->canvas(), Qt::LeftButton, {}, at(350, 250));
+    EXPECT_FALSE(window_->canvas().shown_only()) << "a click beside it";
+}
+
+TEST(TheVeil, IsLightBehindTheDarkAndDarkBehindTheLight) {
+    const Size size{60, 40};
+    const auto mask = share(testing::grey_picture(size, [](int x, int) { return x < 30; }));
+    for (const double surround : {1.0, 5.0, 9.0}) {
+        const auto dark = share(testing::grey_picture(size, [](int, int) { return 0.1; }));
+        const auto light = share(testing::grey_picture(size, [](int, int) { return 0.95; }));
+        EXPECT_GE(Veil(*mask, *dark, surround).step(), 1.7 + 2.4);
+        EXPECT_LE(Veil(*mask, *light, surround).step(), 8.6 - 2.4);
+    }
+    EXPECT_TRUE(Veil(*mask, *mask, 5).covers({0.2, 0.5}));
+    EXPECT_FALSE(Veil(*mask, *mask, 5).covers({0.8, 0.5}));
+    EXPECT_FALSE(Veil(*mask, *mask, 5).covers({1.2, 0.5}));
+}
+
+TEST_F(CalmDesk, EachFindingShowsItsOwnPlace) {
+    // A wash that flattens the focus and slips the values.
+    Painting painting = testing::sealed(testing::grey_picture({400, 300}, [](int x, int y) {
+        const bool odd = (x / 6 + y / 6) % 2;
+        if (std::hypot(x - 100, y - 150) < 32) return odd ? 0.1 : 0.95;
+        if (std::hypot(x - 300, y - 150) < 34) return odd ? 0.3 : 0.75;
+        return x >= 200 ? 0.5 : odd ? 0.43 : 0.57;
+    }));
+    painting = with_foci(painting, {{"Lamp", {100, 150}, 30}});
+    Pass flat = testing::tint(grey(0.5F), BlendMode::normal, 0.7F);
+    flat.reach.painted = share(testing::grey_picture(
+        {400, 300}, [](int x, int) { return x < 200; }, Depth::bits8));
+    begin(with_pass(painting, flat));
+    const auto show = [&](const char* finding) {
+        auto* row = window_->findChild<QWidget*>(QLatin1String(finding));
+        EXPECT_NE(row, nullptr) << finding;
+        return row ? row->findChild<QPushButton*>("show") : nullptr;
+    };
+    QTest::mouseClick(show("finding_focus-slips"), Qt::LeftButton);
+    QCoreApplication::processEvents();
+    ASSERT_TRUE(window_->canvas().shown_only());
+    const auto covers = [&](double x, double y) {
+        const Picture& mask = window_->canvas().shown_only()->base();
+        float cover = 0;
+        mask.read_channel(0, static_cast<int>(x * mask.size().width / 400),
+                          static_cast<int>(y * mask.size().height / 300), std::span(&cover, 1));
+        return cover > 0.5F;
+    };
+    EXPECT_TRUE(covers(100, 150)) << "the focus";
+    // Any disc that holds a good part of the other checker has its whole contrast.
+    const auto covers_other = [&] {
+        for (double x = 240; x < 360; x += 8)
+            for (double y = 90; y < 210; y += 8)
+                if (covers(x, y)) return true;
+        return false;
+    };
+    EXPECT_TRUE(covers_other()) << "and the place that outdoes it";
+    EXPECT_FALSE(covers(200, 20));
+    EXPECT_TRUE(show("finding_focus-slips")->isChecked());
+    EXPECT_FALSE(show("finding_values-slip")->isChecked()) << "only its own is pressed";
+    QTest::mouseClick(show("finding_values-slip"), Qt::LeftButton);
+    QCoreApplication::processEvents();
+    EXPECT_TRUE(show("finding_values-slip")->isChecked());
+    EXPECT_FALSE(show("finding_focus-slips")->isChecked());
+    EXPECT_FALSE(covers_other()) << "there nothing moved";
+}
+
+// --- finding one's way
+
+TEST_F(CalmDesk, TheKeysAreListed) {
+    EXPECT_FALSE(find("keys_sheet")->isVisible());
+    QTest::keyClick(window_.get(), Qt::Key_Question, Qt::ShiftModifier);
+    EXPECT_TRUE(find("keys_sheet")->isVisible());
+    QTest::keyClick(find("keys_sheet"), Qt::Key_Escape);
+    EXPECT_FALSE(find("keys_sheet")->isVisible());
+    trigger("keys");
+    EXPECT_TRUE(find("keys_sheet")->isVisible());
+    QTest::mouseClick(find("keys_sheet"), Qt::LeftButton);
+    EXPECT_FALSE(find("keys_sheet")->isVisible());
+}
+
+TEST_F(CalmDesk, TheEmptyWindowLeadsToTheDemoPainting) {
+    click("empty_demo");
+    ASSERT_TRUE(wait([&] { return session().has_painting(); }, 60000));
+    EXPECT_EQ(painting().name, "Salt cart at dusk");
+    EXPECT_TRUE(session().file().empty()) << "it is not saved over";
+    EXPECT_TRUE(window_->files().recent().isEmpty());
+}
+
+TEST_F(CalmDesk, AnEmptyTableOfPartsSaysWhatToDo) {
+    bring_in_ramp();
+    auto* table = find<QTreeWidget>("parts");
+    ASSERT_EQ(table->topLevelItemCount(), 0);
+    const QImage image = table->viewport()->grab().toImage();
+    int words = 0;
+    for (int y = 0; y < image.height(); ++y)
+        for (int x = 0; x < image.width(); ++x)
+            words += std::abs(image.pixelColor(x, y).red() - greys().sheet.red()) > 40;
+    EXPECT_GT(words, 300);
+    EXPECT_FALSE(find("remove_part")->isEnabled());
+    EXPECT_FALSE(find("show_slivers")->isVisible());
+}
+
+TEST_F(CalmDesk, DialogsStartWhereThePaintingLies) {
+    std::filesystem::create_directory(folder_ / "here");
+    ASSERT_TRUE(save_png(folder_ / "here" / "ramp.png", testing::ramp({60, 40})));
+    picked_ = folder_ / "here" / "ramp.png";
+    trigger("bring_in");
+    ASSERT_TRUE(wait([&] { return session().has_painting() && !window_->files().busy(); }));
+    trigger("bring_in");
+    EXPECT_EQ(folder_asked_, folder_ / "here");
+    picked_.clear();
+    trigger("save");
+    EXPECT_EQ(proposed_.parent_path(), folder_ / "here");
+}
+
+TEST_F(CalmDesk, GreysAreChosenAtOnceAndKept) {
+    begin(testing::slipping_painting());
+    const auto lightness = [&](const char* pane) {
+        return find(pane)->grab().toImage().pixelColor(2, 2).lightness();
+    };
+    for (const char* pane : {"top_bar", "lens_row", "sheets", "ladder"})
+        EXPECT_LT(lightness(pane), 80) << pane;
+    trigger("look_light");
+    QCoreApplication::processEvents();
+    for (const char* pane : {"top_bar", "lens_row", "sheets", "ladder"})
+        EXPECT_GT(lightness(pane), 180) << pane;
+    EXPECT_EQ(kept_look(), Look::light);
+    trigger("look_dark");
+    QCoreApplication::processEvents();
+    EXPECT_LT(lightness("top_bar"), 80);
+}
+
+TEST_F(CalmDesk, ButtonsKeepTheirSizeWhenTheyHaveTheFocus) {
+    begin(testing::slipping_painting());
+    for (const char* name : {"lay_pass", "bench_values", "lens_grey", "pass_on", "file_menu"}) {
+        auto* button = find(name);
+        window_->canvas().setFocus();
+        QCoreApplication::processEvents();
+        const QSize before = button->size(), hint = button->sizeHint();
+        button->setFocus(Qt::TabFocusReason);
+        QCoreApplication::processEvents();
+        EXPECT_EQ(button->size(), before) << name;
+        EXPECT_EQ(button->sizeHint(), hint) << name;
+    }
+}
+
+TEST_F(CalmDesk, LensesThatDoNotFitFoldIntoAMenu) {
+    begin(testing::slipping_painting());
+    window_->resize(1024, 640);
+    settle();
+    EXPECT_EQ(window_->size(), QSize(1024, 640));
+    for (const Bench bench : {Bench::values, Bench::passes}) {
+        window_->set_bench(bench);
+        settle();
+        int seen = 0;
+        for (const LensText& text : kLenses) {
+            auto* button = find<QPushButton>((std::string("lens_") + text.id).c_str());
+            if (!button->isVisible()) continue;
+            ++seen;
+            EXPECT_GE(button->width(), button->sizeHint().width()) << text.id << " is cut";
+            EXPECT_LE(button->geometry().right(), find("lens_row")->width()) << text.id;
+        }
+        EXPECT_GE(seen, 3);
+        EXPECT_TRUE(find("more_lenses")->isVisible());
+    }
+    // One that is folded away can be chosen, and then stands in the row.
+    choose("more_lenses", "Extremes");
+    EXPECT_EQ(window_->canvas().lens(), Lens::extremes);
+    QCoreApplication::processEvents();
+    EXPECT_TRUE(find("lens_extremes")->isVisible());
+    window_->resize(900, 500);
+    QCoreApplication::processEvents();
+    EXPECT_GE(window_->width(), 1024) << "there is a least size";
+    window_->resize(1600, 900);
+    settle();
+    EXPECT_FALSE(find("more_lenses")->isVisible());
+}
+
+TEST_F(CalmDesk, AWildNameIsCutAndDoesNotHoldUpTheWindow) {
+    Painting wild = testing::slipping_painting();
+    wild.passes[1].name = std::string(4'000'000, 'w') + "\x1b[2J";
+    wild.name = wild.parts[0].name = wild.passes[1].name;
+    QElapsedTimer timer;
+    timer.start();
+    begin(wild);
+    EXPECT_LT(timer.elapsed(), 15000);
+    EXPECT_LT(find<QPushButton>("file_menu")->text().size(), 100);
+    EXPECT_LT(find<QListView>("ledger")->model()->index(2, 0).data().toString().size(), 100);
+    for (const Finding& finding : window_->measuring().findings())
+        EXPECT_LT(finding.text.size(), 600U);
+    // Looking at the name in its line changes nothing.
+    auto* name = find<QLineEdit>("pass_name");
+    name->setFocus();
+    window_->canvas().setFocus();
+    EXPECT_EQ(painting().passes[1].name.size(), wild.passes[1].name.size());
+}
+
+}  // namespace
+}  // namespace underpaint
