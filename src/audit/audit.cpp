@@ -33,11 +33,12 @@ std::optional<StepHistogram> ground_steps(const Painting& painting, const AuditO
 bool add_focus(Audit& audit, const std::vector<Focus>& foci,
                const std::vector<ViewingTally>& states, const std::stop_token& stop) {
     if (states.empty()) return true;
-    const auto sealed = audit_focus(states[0].steps(), foci, std::nullopt);
+    const Search search = audit.exact ? Search::thorough : Search::quick;
+    const auto sealed = audit_focus(states[0].steps(), foci, std::nullopt, search);
     audit.ground.focus = sealed;
     for (std::size_t i = 0; sealed && i < audit.passes.size(); ++i) {
         if (stop.stop_requested()) return false;
-        audit.passes[i].focus = audit_focus(states[i + 1].steps(), foci, sealed);
+        audit.passes[i].focus = audit_focus(states[i + 1].steps(), foci, sealed, search);
     }
     return true;
 }

@@ -8,8 +8,8 @@
 
 namespace underpaint {
 
-/// What figures, findings and mends of one side of the seal line are made from. Those that were made
-/// from another are out of date: they may be shown, and nothing of them taken.
+/// What figures, findings and mends of one side of the seal line are made from. Those that were
+/// made from another are out of date: they may be shown, and nothing of them taken.
 struct Basis {
     Stage stage = Stage::colour;
     SharedPicture ground;

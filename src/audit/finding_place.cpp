@@ -12,8 +12,8 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSide = 800;          // long side of the masks
-constexpr float kLeastWarmth = 1;   // that a pixel has to have lost to belong to them
+constexpr int kSide = 800;         // long side of the masks
+constexpr float kLeastWarmth = 1;  // that a pixel has to have lost to belong to them
 
 FloatBlock warmth_of(const RgbBlock& pixels) {
     FloatBlock result(pixels.area());
@@ -45,15 +45,14 @@ SharedPicture pixels_of_pass(const Painting& painting, std::size_t pass,
 
 SharedPicture moved_values(const Painting& painting, const Audit& figures, std::size_t pass,
                            const std::stop_token& stop) {
-    return pixels_of_pass(painting, pass, stop,
-                          [reader = figures.reader](const RgbBlock&, const RgbBlock& before,
-                                                    const RgbBlock& after, FloatBlock& cover) {
-                              const FloatBlock was = steps_of(before, reader),
-                                               is = steps_of(after, reader);
-                              for (std::size_t i = 0; i < cover.samples().size(); ++i)
-                                  cover.samples()[i] =
-                                      std::fabs(is.samples()[i] - was.samples()[i]) > kHeldDrift;
-                          });
+    return pixels_of_pass(
+        painting, pass, stop,
+        [reader = figures.reader](const RgbBlock&, const RgbBlock& before, const RgbBlock& after,
+                                  FloatBlock& cover) {
+            const FloatBlock was = steps_of(before, reader), is = steps_of(after, reader);
+            for (std::size_t i = 0; i < cover.samples().size(); ++i)
+                cover.samples()[i] = std::fabs(is.samples()[i] - was.samples()[i]) > kHeldDrift;
+        });
 }
 
 /// Lights that lost of the warmth, or cool, that set them apart from the shadows, and the shadows
@@ -112,8 +111,8 @@ SharedPicture both_parts(const Painting& painting, const Finding& finding) {
     SharedPicture both;
     for (const PartId id : finding.parts)
         if (const Part* part = painting.part(id))
-            both = both ? share(combined(both->base(), part->mask->base(), Combine::add))
-                        : part->mask;
+            both =
+                both ? share(combined(both->base(), part->mask->base(), Combine::add)) : part->mask;
     return both;
 }
 

@@ -49,13 +49,18 @@ ContrastGrid contrast_grid(const ViewingSteps& viewing, double radius);
 /// The discs whose centres are at least two radii from every focus, in the grid's order.
 std::vector<Rival> competitors(const ContrastGrid& grid, double scale, std::span<const Focus> foci);
 
+/// Whether to look between the places of the grid for better ones, so that the first rival is
+/// within 1 % of the best of all places; or only there, while a hand moves.
+enum class Search { thorough, quick };
 /// The discs whose centres are at least two radii from every focus and that no stronger one
-/// overlaps by half, strongest first. Between the places of the grid it is looked for better ones,
-/// so that the first is within 1 % of the best of all places.
+/// overlaps by half, strongest first.
 std::vector<Rival> find_rivals(const ViewingSteps& viewing, const ContrastGrid& grid,
-                               std::span<const Focus> foci);
+                               std::span<const Focus> foci, Search search = Search::thorough);
 std::vector<Rival> find_rivals(const ViewingSteps& viewing, std::span<const Focus> foci,
                                double radius);
+/// The first of them alone, which takes less time.
+std::optional<Rival> best_rival(const ViewingSteps& viewing, std::span<const Focus> foci,
+                                double radius, Search search = Search::thorough);
 
 /// Contrasts under this, in steps, are too faint to be compared.
 inline constexpr double kFaintContrast = 0.2;
@@ -73,7 +78,8 @@ struct FocusAudit {
 /// Measures the first focus against `sealed`, or itself when there is none yet; nothing when it
 /// can't be measured: no focus, or none of it inside the picture.
 std::optional<FocusAudit> audit_focus(const ViewingSteps& now, std::span<const Focus> foci,
-                                      const std::optional<FocusAudit>& sealed);
+                                      const std::optional<FocusAudit>& sealed,
+                                      Search search = Search::thorough);
 
 /// A pass is judged by what it changed, never by what the seal had: held: kept >= 0.9, and leading
 /// or by no more than 0.02 behind the sealed lead; lost: kept < 0.75, or a lead below 0.95 that was

@@ -64,7 +64,8 @@ void FocusMeter::measure(const ViewingSteps& steps) {
     const Size size = session_.painting().size();
     const double usual = kUsualFocus * std::max(size.width, size.height);
     const ContrastGrid grid = contrast_grid(steps, foci_.empty() ? usual : foci_.front().radius);
-    if (!foci_.empty()) rivals_ = find_rivals(steps, grid, foci_);
+    if (!foci_.empty())
+        rivals_ = find_rivals(steps, grid, foci_, exact_ ? Search::thorough : Search::quick);
     if (rivals_.size() > kShownRivals) rivals_.resize(kShownRivals);
     draw_pull(grid, scale);
     emit changed();

@@ -21,6 +21,9 @@ struct CairoMode {
     BlendMode mode;
     cairo_operator_t op;
 };
+void PrintTo(const CairoMode& mode, std::ostream* out) {
+    *out << text_of(mode.mode).id;
+}
 constexpr CairoMode kModes[] = {
     {BlendMode::normal, CAIRO_OPERATOR_OVER},
     {BlendMode::multiply, CAIRO_OPERATOR_MULTIPLY},

@@ -3,6 +3,7 @@
 
 #include "blend/lay.h"
 #include "blend/separable.h"
+#include "support/names.h"
 
 namespace underpaint {
 namespace {

@@ -8,6 +8,7 @@
 #include "colour/reader.h"
 #include "colour/srgb.h"
 #include "colour/value_scale.h"
+#include "support/names.h"
 
 namespace underpaint {
 namespace {

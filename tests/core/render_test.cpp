@@ -153,19 +153,41 @@ TEST(Render, IsTheSameInAnyViewAndOnAnyNumberOfThreads) {
 }
 
 TEST(Render, SmallLevelsLookLikeTheLarge) {
-    Painting painting = sealed(ramp({512, 256}));
-    painting = with_pass(painting, tint({0.8F, 0.5F, 0.2F}, BlendMode::true_colour));
+    // A picture that differs both ways. Mixing with a tint is linear: each small pixel is the mean
+    // of the sixteen that it covers.
+    Painting painting = sealed(testing::grey_picture({512, 256}, [](int x, int y) {
+        return 0.5 + 0.3 * std::sin(x * 0.021) * std::cos(y * 0.033) + 0.1 * ((x + 3 * y) % 7) / 7;
+    }));
+    painting = with_pass(painting, tint({0.8F, 0.5F, 0.2F}, BlendMode::normal, 0.4F));
     const RgbBlock small = *render_view(painting, 1, {4, {0, 0, 128, 64}});
     const RgbBlock large = *render_view(painting, 1, whole_at(painting.size(), 1));
-    for (std::size_t x = 0; x < 128; x += 11)
-        EXPECT_NEAR(small.row(10)[x].r, large.row(40)[4 * x + 2].r, 0.01);
+    for (int y = 0; y < 64; ++y)
+        for (std::size_t x = 0; x < 128; ++x) {
+            Rgb mean;
+            for (int v = 0; v < 4; ++v)
+                for (std::size_t u = 0; u < 4; ++u) {
+                    const Rgb c = large.row(4 * y + v)[4 * x + u];
+                    mean = {mean.r + c.r / 16, mean.g + c.g / 16, mean.b + c.b / 16};
+                }
+            ASSERT_NEAR(small.row(y)[x].r, mean.r, 1e-3) << x << " " << y;
+            ASSERT_NEAR(small.row(y)[x].b, mean.b, 1e-3) << x << " " << y;
+        }
 }
 
 TEST(Render, OfOnePixelWorks) {
     Painting painting = sealed(Picture({1, 1}, Channels::grey, Depth::bits8, 0.5F));
     painting = with_pass(painting, tint({1, 0, 0}, BlendMode::color));
     EXPECT_EQ(render(painting).size(), (Size{1, 1}));
-    EXPECT_TRUE(render_view(painting, 1, {8, {0, 0, 1, 1}}));
+    // W3C `color` over the grey 128/255: red brought to its sum, 0.3 R + 0.59 G + 0.11 B, and
+    // clipped.
+    const double l = 128.0 / 255, d = l - 0.3, red = 1 + d, rest = d;
+    const double clipped = l + (red - l) * (1 - l) / (red - l),
+                 low = l + (rest - l) * (1 - l) / (red - l);
+    for (const double shrink : {1.0, 8.0}) {
+        const Rgb c = render_view(painting, 1, {shrink, {0, 0, 1, 1}})->row(0)[0];
+        EXPECT_NEAR(c.r, clipped, 1e-3) << shrink;
+        EXPECT_NEAR(c.g, low, 1e-3) << shrink;
+    }
 }
 
 TEST(Render, StopsWhenAsked) {

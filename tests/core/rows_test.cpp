@@ -13,6 +13,7 @@
 #include "colour/srgb.h"
 #include "colour/warmth.h"
 #include "support/every_target.h"
+#include "support/names.h"
 
 namespace underpaint {
 namespace {

@@ -139,17 +139,26 @@ TEST_F(CanvasTest, WhatIsOutdatedIsNeverShown) {
 }
 
 TEST_F(CanvasTest, PicturesOfOneRowAndOnePixelAreShown) {
+    QSignalSpy seen(&canvas().projector(), &Projector::shown);
+    /// What came last is through this lens, and has pixels.
+    const auto expect_shown = [&](Lens lens) {
+        ASSERT_FALSE(seen.isEmpty());
+        EXPECT_EQ(seen.last()[1].value<Lens>(), lens) << text_of(lens).id;
+        EXPECT_FALSE(seen.last()[0].value<Seen>().image.isNull());
+        seen.clear();
+    };
     for (const Size size : {Size{1, 1}, Size{1, 900}, Size{2000, 1}}) {
         begin(testing::every_source(size));
-        for (const char* lens : {"lens_grey", "lens_squint", "lens_drift", "lens_extremes"}) {
-            click(lens);
+        for (const Lens lens : {Lens::grey, Lens::squint, Lens::drift, Lens::extremes}) {
+            click((std::string("lens_") + text_of(lens).id).c_str());
             settle();
-            EXPECT_TRUE(canvas().settled());
+            expect_shown(lens);
         }
         window_->set_bench(Bench::values);
-        for (const char* lens : {"lens_shapes-5", "lens_edges", "lens_pull"}) {
-            click(lens);
+        for (const Lens lens : {Lens::shapes_5, Lens::edges, Lens::pull}) {
+            click((std::string("lens_") + text_of(lens).id).c_str());
             settle();
+            expect_shown(lens);
             canvas().grab();
         }
     }

@@ -195,8 +195,12 @@ TEST_F(Panes, TheLedgerWorksByKeyboard) {
 TEST_F(Panes, RowsAreReadOutInWords) {
     settle();
     const QString words = rows()->model()->index(2, 0).data(Qt::AccessibleTextRole).toString();
-    EXPECT_TRUE(words.contains("Wash")) << words.toStdString();
-    EXPECT_TRUE(words.contains("Values lost")) << words.toStdString();
+    const PassAudit& wash = window_->measuring().audit()->passes[1];
+    EXPECT_EQ(words,
+              QStringLiteral("Wash, normal · everything. Values lost: 95% of the picture within "
+                             "%1 step of the seal, %2 by this pass")
+                  .arg(wash.value.running.p95, 0, 'f', 2)
+                  .arg(wash.value.own.p95, 0, 'f', 2));
     EXPECT_EQ(find("balance")->accessibleName(), "Balance: values lost");
 }
 
@@ -319,9 +323,16 @@ TEST_F(Panes, ThePointerLineReadsThePixel) {
     QTest::mouseMove(canvas, at(100, 100));
     QTest::mouseMove(canvas, at(101, 100));
     const QString text = find("pointer_line")->accessibleName();
-    EXPECT_TRUE(text.contains("Left")) << text.toStdString();
-    EXPECT_TRUE(text.contains("sealed 3.")) << text.toStdString();
-    EXPECT_TRUE(text.contains("warmth")) << text.toStdString();
+    const QPointF place = canvas->transform().to_picture(at(101, 100));
+    const Probe probed = probe(painting(), 2, static_cast<int>(place.x()), 100);
+    const double was = step_of(read(Reader::lightness, probed.sealed)),
+                 now = step_of(read(Reader::lightness, probed.now));
+    const QString wanted =
+        QStringLiteral("Under the pointer: Left sealed %1 → now %2 (%3 step) · warmth ")
+            .arg(was, 0, 'f', 1)
+            .arg(now, 0, 'f', 1)
+            .arg(signed_figure(now - was, 1));
+    EXPECT_TRUE(text.startsWith(wanted)) << text.toStdString();
 }
 
 TEST_F(Panes, TheReaderAndTheSurroundAreChosenAtTheTop) {
@@ -378,13 +389,16 @@ TEST_F(Panes, VerdictsAreToldByShape) {
 }
 
 TEST_F(Panes, EveryControlHasANameAndATooltip) {
+    int checked = 0;
     for (const auto* button : window_->findChildren<QPushButton*>()) {
         if (!button->isVisible()) continue;
+        ++checked;
         EXPECT_FALSE(button->text().isEmpty() && button->accessibleName().isEmpty())
             << button->objectName().toStdString();
         EXPECT_FALSE(button->toolTip().isEmpty())
             << button->objectName().toStdString() << button->text().toStdString();
     }
+    EXPECT_GT(checked, 18);
 }
 
 TEST(Words, ReadAsPaintersSpeak) {

@@ -201,13 +201,15 @@ TEST_F(ValuesAtTheDesk, FiguresFollowAStrokeBeforeItIsOver) {
     const double before = window_->values().figures()->steps.percentile(0.5);
     BrushTool& tool = window_->canvas().brush();
     tool.set_brush({150, 0.9, 1, false});
-    tool.press(at(200, 150), 1);
-    for (int x = 60; x <= 340; x += 10) tool.move(at(x, 150), 1);
+    auto* canvas = &window_->canvas();
+    QTest::mousePress(canvas, Qt::LeftButton, {}, at(200, 150));
+    for (int x = 60; x <= 340; x += 10) QTest::mouseMove(canvas, at(x, 150));
     ASSERT_TRUE(
         wait([&] { return window_->values().figures()->steps.percentile(0.5) < before - 0.2; }));
     EXPECT_TRUE(tool.painting()) << "the pen is still down";
     EXPECT_FALSE(window_->values().exact()) << "and the figures are marked as not exact";
-    tool.release();
+    QTest::mouseRelease(canvas, Qt::LeftButton, {}, at(340, 150));
+    EXPECT_FALSE(tool.painting());
     settle();
     EXPECT_TRUE(window_->values().exact());
 }

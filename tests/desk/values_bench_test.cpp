@@ -204,7 +204,10 @@ TEST_F(ValuesBench, AFocusHangingOverTheBorderStaysOnThePicture) {
     EXPECT_LE(foci()[0].centre.x, 300);
     EXPECT_LE(foci()[0].centre.y, 200);
     settle();
-    EXPECT_TRUE(window_->canvas().focus_meter().contrasts()[0].has_value());
+    // What is shown beside the focus is what is measured of every pixel.
+    ASSERT_TRUE(window_->canvas().focus_meter().exact());
+    EXPECT_NEAR(window_->canvas().focus_meter().contrasts().at(0).value(),
+                window_->values().figures()->focus.value().contrast, 1e-9);
 }
 
 TEST_F(ValuesBench, TheMeterFollowsAFocus) {

@@ -2,6 +2,7 @@
 #include <gtest/gtest.h>
 
 #include "audit/finding.h"
+#include "audit/mend.h"
 #include "demo/salt_cart.h"
 #include "files/openraster.h"
 #include "render/render.h"
@@ -38,6 +39,13 @@ TEST(DemoPainting, HasOnePassThatSlipsAndMendsForIt) {
         EXPECT_EQ(figures.passes[i].value.verdict, Verdict::held) << figures.passes[i].name;
     EXPECT_EQ(figures.passes.back().value.verdict, Verdict::lost);
     EXPECT_EQ(find(opened->painting, figures).front().code, FindingCode::values_slip);
+    const std::size_t slipped = figures.passes.size() - 1;
+    const auto mends = mends_for(opened->painting, slipped, *audit(opened->painting, {}));
+    ASSERT_EQ(mends.size(), 2U);
+    for (const Mend& mend : mends) {
+        const auto after = *audit(mended(opened->painting, mend), {Reader::lightness, 2, {}});
+        EXPECT_EQ(after.passes.back().value.verdict, Verdict::held) << mend.label;
+    }
 }
 
 TEST(DemoPainting, ItsFocusIsTheLantern) {

@@ -46,9 +46,8 @@ TEST(Disk, AFullDeviceLeavesTheOldFileWhole) {
     const auto path = folder / "a.txt";
     const std::string old(500, 'o');
     write_text(path, old);
-    const Bytes fresh = bytes_of(std::string(4000, 'n'));
-    // Every byte near the ends, and steps that meet no buffer's size in between.
-    for (rlim_t room = 0; room < 4000; room += room < 40 || room > 3960 ? 1 : 37) {
+    const Bytes fresh = bytes_of(std::string(1500, 'n'));
+    for (rlim_t room = 0; room < 1500; ++room) {
         Done done;
         {
             const SmallDevice device(room);
