@@ -5,18 +5,25 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <opencv2/imgproc.hpp>
 
 namespace underpaint {
 namespace {
 
-constexpr double kBlurs[] = {0, 1.5, 4, 9};  // sigma, viewing pixels
-constexpr double kWidthOfBlur = 2.507;       // contrast over slope, for a Gaussian of sigma 1
-constexpr double kUnitStep = 1.0 / 12;       // variance of a difference over one pixel
-constexpr double kReach = 48;        // viewing pixels to either side that a transition may have
-constexpr float kFlatSlope = 0.08F;  // of the steepest: beyond it the transition is over
-constexpr double kLeastRidge = 8;    // viewing pixels
-constexpr int kNarrow = 12;          // pixels: beyond it how pixels fall makes no difference
+/// Edges are sought blurred more and more. On a wide one grain and rounding would make many ridges
+/// of one, so each blur leaves what is much wider than it to the next.
+struct Blur {
+    double sigma, widest;  // viewing pixels
+};
+constexpr Blur kBlurs[] = {
+    {0, 12}, {1.5, 24}, {4, 48}, {9, std::numeric_limits<double>::infinity()}};
+constexpr double kWidthOfBlur = 2.507;  // contrast over slope, for a Gaussian of sigma 1
+constexpr double kUnitStep = 1.0 / 12;  // variance of a difference over one pixel
+constexpr double kReach = 48;           // viewing pixels to either side that a transition may have
+constexpr float kFlatSlope = 0.08F;     // of the steepest: beyond it the transition is over
+constexpr double kLeastRidge = 8;       // viewing pixels
+constexpr int kNarrow = 12;             // pixels: beyond it how pixels fall makes no difference
 
 /// A picture of steps at one blur, with its gradient.
 struct Level {
@@ -161,7 +168,7 @@ std::vector<EdgePoint> without_crumbs(std::vector<EdgePoint> points, cv::Size si
 }
 
 /// Ridges of one level, where nothing finer was found.
-std::vector<EdgePoint> ridges_of(const Level& level, double sigma, double pixel,
+std::vector<EdgePoint> ridges_of(const Level& level, const Blur& blur, double pixel,
                                  const cv::Mat& taken) {
     // Flatter than this, no transition within reach comes to an edge.
     const auto least = static_cast<float>(kLeastEdge / kReach * pixel);
@@ -171,7 +178,8 @@ std::vector<EdgePoint> ridges_of(const Level& level, double sigma, double pixel,
         for (int x = 1; x + 1 < columns; ++x) {
             if (level.slope.at<float>(y, x) < least || taken.at<uchar>(y, x)) continue;
             if (!level.is_ridge(x, y)) continue;
-            if (const auto point = measure(level, x, y, sigma, pixel))
+            const auto point = measure(level, x, y, blur.sigma / pixel, pixel);
+            if (point && static_cast<double>(point->width) <= blur.widest)
                 found[static_cast<std::size_t>(y)].push_back(*point);
         }
     });
@@ -200,9 +208,9 @@ EdgeMap find_edges(const ViewingSteps& viewing) {
                         const_cast<float*>(viewing.steps.samples().data()));
     cv::Mat taken = cv::Mat::zeros(sharp.size(), CV_8U);
     const double pixel = viewing.pixel;
-    for (const double blur : kBlurs) {
-        const double sigma = blur / pixel;
-        const auto points = ridges_of(Level(sharp, sigma), sigma, pixel, taken);
+    for (const Blur& blur : kBlurs) {
+        const double sigma = blur.sigma / pixel;
+        const auto points = ridges_of(Level(sharp, sigma), blur, pixel, taken);
         for (const EdgePoint& p : points) {
             const int room = static_cast<int>(std::ceil(p.width / pixel / 2 + 3 + sigma));
             cv::circle(taken, {p.x, p.y}, room, 1, cv::FILLED);

@@ -34,8 +34,9 @@ struct EdgePoint {
 /// Every strong edge. Width is the contrast across the edge over its steepest slope: the length of
 /// a straight ramp, and of an edge blurred by a Gaussian 2.5 of its sigma, which is also the way
 /// from 10 to 90 % of it within 2 %. Ridges are sought on the picture as it is and on ones blurred
-/// more and more, whose blur is taken off the width again; where a finer one has found an edge,
-/// coarser ones are not asked. Ridges shorter than some pixels are texture.
+/// more and more, whose blur is taken off the width again; each leaves what is much wider than its
+/// blur to the next, and where a finer one has found an edge, coarser ones are not asked. Ridges
+/// shorter than some pixels are texture.
 ///
 /// Where a transition is as narrow as pixels, how steep they show it depends on where they fall.
 /// Its spread does not: no transition of some variance is wider than a straight ramp of that

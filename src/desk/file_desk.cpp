@@ -126,39 +126,41 @@ void FileDesk::open_demo() {
 void FileDesk::load(const Path& file, bool demo) {
     run(loading_, tr("Opening %1").arg(name_of(file)),
         [this, file, demo, opener = opener_](const std::stop_token& stop, const Deliver& deliver) {
-            // Shared, because what it holds is too large to copy on its way to the desk.
-            auto opened = std::make_shared<Result<OpenedPainting>>(opener(file, stop));
-            deliver([this, file, demo, opened] {
+            // Shared, because what it holds is too large to copy on its way to the desk. The stamp
+            // is taken first: whoever changes the file from here on changes it since it was opened.
+            const auto stamp = stamp_of(file);
+            auto read = std::make_shared<Read>(Read{file, demo, stamp, opener(file, stop)});
+            deliver([this, read] {
                 finish(loading_);
-                take(file, demo, opened);
+                take(read);
             });
         });
 }
 
-void FileDesk::take(const Path& file, bool demo,
-                    const std::shared_ptr<Result<OpenedPainting>>& opened) {
-    if (!*opened) {
+void FileDesk::take(const std::shared_ptr<Read>& read) {
+    if (!read->opened) {
         keep_after_all();
-        return say(QString::fromStdString(opened->error().message()));
+        return say(QString::fromStdString(read->opened.error().message()));
     }
-    if (!demo) remember(file);
-    OpenedPainting& now = **opened;
+    if (!read->demo) remember(read->file);
+    OpenedPainting& now = *read->opened;
     auto painting = std::make_shared<Painting>(std::move(now.painting));
     if (!painting->sealed() && has_colour(painting->underpaint->base().channels()) && !now.ours)
         return emit coloured(painting);
-    const bool owned = now.ours && !now.incomplete && !demo;
-    when_safe([this, file, owned, painting, incomplete = now.incomplete, notices = now.notices] {
-        begin(painting, owned ? file : Path());
-        if (incomplete) spared_ = file;
-        if (!notices.empty()) say(joined(notices));
+    const bool owned = now.ours && !now.incomplete && !read->demo;
+    when_safe([this, owned, painting, read] {
+        begin(painting, owned ? read->file : Path(), owned ? read->stamp : std::nullopt);
+        if (read->opened->incomplete) spared_ = read->file;
+        if (!read->opened->notices.empty()) say(joined(read->opened->notices));
     });
 }
 
-void FileDesk::begin(std::shared_ptr<Painting> painting, const Path& file) {
-    when_safe([this, painting = std::move(painting), file] {
+void FileDesk::begin(std::shared_ptr<Painting> painting, const Path& file,
+                     const std::optional<FileStamp>& stamp) {
+    when_safe([this, painting = std::move(painting), file, stamp] {
         given_up_.reset();
         spared_.clear();
-        stamp_ = file.empty() ? std::nullopt : stamp_of(file);
+        stamp_ = stamp;
         session_.begin(*painting, file, true);
     });
 }

@@ -60,7 +60,8 @@ public:
     /// Whatever unsaved work was given up for did not come: it is asked about again.
     void keep_after_all() { given_up_.reset(); }
     /// Begins with another painting; asks when what there is was changed since it was asked about.
-    void begin(std::shared_ptr<Painting> painting, const Path& file = {});
+    void begin(std::shared_ptr<Painting> painting, const Path& file = {},
+               const std::optional<FileStamp>& stamp = {});
 
     bool busy() const { return loading_.running() || saving(); }
     bool saving() const { return saving_.running(); }
@@ -87,7 +88,14 @@ private:
     using Work = std::function<void(const std::stop_token&, const Deliver&)>;
 
     void load(const Path& file, bool demo = false);
-    void take(const Path& file, bool demo, const std::shared_ptr<Result<OpenedPainting>>& opened);
+    /// What came out of a file, and the stamp that it had before it was read.
+    struct Read {
+        Path file;
+        bool demo = false;
+        std::optional<FileStamp> stamp;
+        Result<OpenedPainting> opened;
+    };
+    void take(const std::shared_ptr<Read>& read);
     void export_to(const Path& file, const Replacing& replacing);
     void save_to(const Path& file, std::function<void()> then, const Replacing& replacing = {});
     /// Calls `save` with a name that may be written to: one that lacked its ending is asked about

@@ -73,10 +73,9 @@ QLayout* column_of(const Group& group) {
         keys->setProperty("tone", "strong");
         grid->addWidget(keys, row, 0, Qt::AlignLeft | Qt::AlignTop);
         auto* does = new QLabel(QObject::tr(key.does));
-        does->setWordWrap(true);
         grid->addWidget(does, row++, 1);
     }
-    grid->setColumnMinimumWidth(0, scaled(92));
+    grid->setColumnMinimumWidth(0, scaled(104));
     grid->setColumnStretch(1, 1);
     return grid;
 }
@@ -98,11 +97,12 @@ KeysSheet::KeysSheet(QWidget& over) : QWidget(&over) {
     left->addStretch(1);
     right->addStretch(1);
     auto* sides = new QHBoxLayout;
-    sides->setSpacing(scaled(34));
-    sides->addLayout(left, 1);
-    sides->addLayout(right, 1);
+    sides->setSpacing(scaled(70));
+    sides->addLayout(left);
+    sides->addLayout(right);
+    sides->addStretch(1);
     auto* whole = new QVBoxLayout(this);
-    whole->setContentsMargins(scaled(26), scaled(22), scaled(26), scaled(18));
+    whole->setContentsMargins(scaled(60), scaled(28), scaled(40), scaled(18));
     whole->addLayout(sides, 1);
     whole->addWidget(hint_label(tr("Any key or a click puts this away.")));
     over.installEventFilter(this);
@@ -118,8 +118,7 @@ void KeysSheet::toggle() {
 }
 
 bool KeysSheet::eventFilter(QObject* watched, QEvent* event) {
-    if (watched == parent() && event->type() == QEvent::Resize)
-        setGeometry(parentWidget()->rect());
+    if (watched == parent() && event->type() == QEvent::Resize) setGeometry(parentWidget()->rect());
     return QWidget::eventFilter(watched, event);
 }
 

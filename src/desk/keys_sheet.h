@@ -5,7 +5,7 @@
 
 namespace underpaint {
 
-/// Every key and what it does, over the middle of the window. Any key or click puts it away.
+/// Every key and what it does, over the whole of another widget. Any key or click puts it away.
 class KeysSheet : public QWidget {
     Q_OBJECT
 public:

@@ -49,6 +49,9 @@ void Ledger::follow_moment() {
 }
 
 bool Ledger::eventFilter(QObject* watched, QEvent* event) {
+    if (event->type() == QEvent::Resize)  // the chosen row stays in sight
+        QMetaObject::invokeMethod(
+            this, [this] { rows_->scrollTo(rows_->currentIndex()); }, Qt::QueuedConnection);
     if (event->type() == QEvent::KeyPress) {
         const auto* key = static_cast<QKeyEvent*>(event);
         if (handle_key(key->key(), key->modifiers())) return true;

@@ -89,7 +89,6 @@ QWidget* MainWindow::build(const std::function<std::string()>& day) {
     auto* centre_column = column_of(centre);
     centre_column->addWidget(middle_, 1);
     notice_->lie_over(*middle_);
-    keys_ = new KeysSheet(*centre);
 
     auto* panes = new QHBoxLayout;
     panes->setSpacing(0);
@@ -100,6 +99,7 @@ QWidget* MainWindow::build(const std::function<std::string()>& day) {
     auto* column = column_of(whole);
     column->addWidget(top_);
     column->addLayout(panes, 1);
+    keys_ = new KeysSheet(*whole);
     return whole;
 }
 

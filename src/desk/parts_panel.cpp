@@ -152,6 +152,8 @@ QWidget* PartsPanel::tool_settings() {
     sliders_->addWidget(pair_of(setting(kPickTolerance, &PickSettings::tolerance),
                                 setting(kPickGap, &PickSettings::gap)));
     hint_ = hint_label();
+    hint_->setAlignment(Qt::AlignTop);
+    hint_->setMinimumHeight(2 * hint_->fontMetrics().lineSpacing());  // whatever is said
     auto* settings = new QWidget;
     auto* column = new QVBoxLayout(settings);
     column->setContentsMargins(0, 0, 0, 0);
@@ -277,6 +279,8 @@ void PartsPanel::refresh_tools() {
         hint_->setText(
             tr("Click from point to point around the part, or draw around it in one go. Enter "
                "closes it, Backspace takes a point back, Escape gives it up."));
+    else if (!picking && parts_->topLevelItemCount() == 0)
+        hint_->clear();
     else if (!picking)
         hint_->setText(
             tr("A click on a row shows the part alone, another brings the picture back. "

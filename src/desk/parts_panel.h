@@ -26,6 +26,8 @@ public:
     PartsPanel(Session& session, const ValuesMeter& values, Canvas& canvas,
                QWidget* parent = nullptr);
     /// Work on pixels is under way.
+    /// How many parts are seen at once.
+    void set_rows(int rows) { parts_->set_rows(rows); }
     bool busy() const { return picker_.busy() || slivers_job_.running(); }
 
 signals:

@@ -15,7 +15,7 @@ namespace underpaint {
 namespace {
 
 enum Column { kName, kStep, kArea, kFromTo, kPlan };
-constexpr int kLeastRows = 3, kUsualRows = 6;  // beyond that it scrolls
+constexpr int kLeastRows = 3;  // beyond what it has room for it scrolls
 
 PartId id_of(const QTreeWidgetItem& item) {
     return item.data(kName, Qt::UserRole).toInt();
@@ -100,12 +100,18 @@ void PartsTable::paintEvent(QPaintEvent* event) {
                          : tr("Parts of the painting will stand here."));
 }
 
+void PartsTable::set_rows(int rows) {
+    if (rows == rows_) return;
+    rows_ = std::max(rows, kLeastRows);
+    updateGeometry();
+}
+
 int PartsTable::height_of(int rows) const {
     return header()->sizeHint().height() + rows * scaled(30) + scaled(2);
 }
 
 QSize PartsTable::sizeHint() const {
-    return {scaled(400), height_of(kUsualRows)};
+    return {scaled(400), height_of(rows_)};
 }
 
 QSize PartsTable::minimumSizeHint() const {

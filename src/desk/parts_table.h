@@ -20,6 +20,8 @@ public:
 
     std::optional<PartId> chosen() const;
     void choose(std::optional<PartId> part);
+    /// How many rows it has room for.
+    void set_rows(int rows);
     QSize sizeHint() const override;
     QSize minimumSizeHint() const override;
 
@@ -45,6 +47,7 @@ private:
     const ValuesMeter& values_;
     std::vector<Part> listed_;  // what the rows are of
     bool newly_chosen_ = false;
+    int rows_ = 6;
 };
 
 /// "4.0%", "33%"

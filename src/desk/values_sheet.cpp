@@ -2,6 +2,7 @@
 #include "desk/values_sheet.h"
 
 #include <QButtonGroup>
+#include <QScrollArea>
 #include <QStackedWidget>
 
 #include "audit/shapes.h"
@@ -37,7 +38,13 @@ ValuesSheet::ValuesSheet(Session& session, const ValuesMeter& values, Canvas& ca
     auto* lower = new QVBoxLayout;
     lower->setContentsMargins(scaled(12), scaled(4), scaled(12), scaled(12));
     lower->setSpacing(scaled(10));
-    lower->addWidget(pages_, 1);
+    auto* scroll = new QScrollArea;  // in a low window a page is seen in pieces, but whole
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    scroll->setWidget(pages_);
+    lower->addWidget(scroll, 1);
     lower->addWidget(main_);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -123,6 +130,12 @@ void ValuesSheet::show_page(Page page) {
     tab_group_->button(static_cast<int>(page))->setChecked(true);
     canvas_.put_down();
     if (page != Page::seals) session_.compare(std::nullopt);
+}
+
+void ValuesSheet::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    const int low = scaled(700), usual = 6, few = 3;
+    parts_->set_rows(height() < low ? few : usual);
 }
 
 bool ValuesSheet::finished() const {

@@ -40,6 +40,9 @@ public:
 signals:
     void wants_passes();  ///< the next bench
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
     QWidget* tabs();
     QWidget* shapes_page();

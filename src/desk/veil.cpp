@@ -12,9 +12,9 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSide = 1600;          // long side that the veil is drawn with
-constexpr double kCovering = 0.86;   // how much of the rest goes under
-constexpr double kApart = 2.5;       // steps between what is shown and the veil, at least
+constexpr int kSide = 1600;         // long side that the veil is drawn with
+constexpr double kCovering = 0.86;  // how much of the rest goes under
+constexpr double kApart = 2.5;      // steps between what is shown and the veil, at least
 constexpr std::uint8_t kHalf = 128;
 
 /// The mean step of a picture where a mask covers it.
@@ -52,8 +52,8 @@ Veil::Veil(const Pyramid& mask, const Pyramid& picture, double surround)
     : step_(veil_for(mean_step(mask, picture), surround)) {
     const auto level = mask.level(level_for(mask.size(), kSide));
     const Size size = level->size();
-    const auto grey = static_cast<float>(
-        encoded_grey_of(lightness_of_step(static_cast<float>(step_))));
+    const auto grey =
+        static_cast<float>(encoded_grey_of(lightness_of_step(static_cast<float>(step_))));
     veil_ = QImage(size.width, size.height, QImage::Format_ARGB32_Premultiplied);
     mask_ = QImage(size.width, size.height, QImage::Format_Grayscale8);
     std::vector<float> row(static_cast<std::size_t>(size.width));
@@ -90,8 +90,7 @@ void Veil::draw(QPainter& painter, const QRectF& whole, bool mirrored, bool upen
     painter.scale(mirrored ? -1 : 1, upended ? -1 : 1);
     painter.setRenderHints(QPainter::SmoothPixmapTransform | QPainter::Antialiasing);
     painter.drawImage(QRectF(QPointF(0, 0), whole.size()), veil_);
-    const QPainterPath border =
-        QTransform::fromScale(whole.width(), whole.height()).map(border_);
+    const QPainterPath border = QTransform::fromScale(whole.width(), whole.height()).map(border_);
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(QColor(0, 0, 0, 170), 2.6));
     painter.drawPath(border);

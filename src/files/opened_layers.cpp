@@ -173,7 +173,7 @@ Result<SharedPicture> PictureLoader::load(const std::string& entry) {
     });
     if (!decoded) return tl::unexpected(decoded.error());
     bytes_ += decoded->picture.bytes();
-    if (bytes_ > kMaxPictureBytes)
+    if (bytes_ > most_)
         return trouble(zip_.file(), "its pictures together take more memory than they may.");
     return loaded_[entry] = share(std::move(decoded->picture));
 }

@@ -6,6 +6,7 @@
 #include <stop_token>
 #include <string>
 
+#include "files/limits.h"
 #include "files/openraster.h"
 #include "files/zip_container.h"
 
@@ -14,14 +15,17 @@ namespace underpaint {
 /// Reads pictures out of a container, each once, within the bound for all together.
 class PictureLoader {
 public:
-    PictureLoader(const ZipReader& zip, const std::stop_token& stop) : zip_(zip), stop_(stop) {}
+    /// \param most memory in bytes for all of them, as they are kept
+    PictureLoader(const ZipReader& zip, const std::stop_token& stop,
+                  std::uint64_t most = kMaxPictureBytes)
+        : zip_(zip), stop_(stop), most_(most) {}
     Result<SharedPicture> load(const std::string& entry);
 
 private:
     const ZipReader& zip_;
     const std::stop_token& stop_;
     std::map<std::string, SharedPicture> loaded_;
-    std::uint64_t bytes_ = 0;
+    std::uint64_t most_, bytes_ = 0;
 };
 
 /// A painting from the layers of a container; see open_painting(). `xml` is its stack.xml.

@@ -10,11 +10,11 @@ constexpr std::string_view kBroken = "\xEF\xBF\xBD", kEllipsis = "\xE2\x80\xA6";
 std::size_t length_of(std::string_view text) {
     const auto byte = [&](std::size_t i) { return static_cast<unsigned char>(text[i]); };
     const unsigned first = byte(0);
-    const std::size_t length = first < 0x80                      ? 1
+    const std::size_t length = first < 0x80                     ? 1
                                : first >= 0xC2 && first <= 0xDF ? 2
                                : first >= 0xE0 && first <= 0xEF ? 3
                                : first >= 0xF0 && first <= 0xF4 ? 4
-                                                                 : 0;
+                                                                : 0;
     if (length == 0 || length > text.size()) return 0;
     for (std::size_t i = 1; i < length; ++i)
         if ((byte(i) & 0xC0) != 0x80) return 0;

@@ -3,6 +3,8 @@
 #include <gtest/gtest.h>
 #include <sys/wait.h>
 
+#include <cmath>
+#include <cstdlib>
 #include <nlohmann/json.hpp>
 
 #include "files/flat_picture.h"
@@ -147,6 +149,80 @@ TEST_F(Command, ValuesAreComparedWithTheirPlan) {
         sealed(testing::grey_picture({400, 300}, [](int x, int) { return 0.1 + x / 500.0; }))));
     EXPECT_EQ(run("values " + file("a.ora")).status, 0);
     EXPECT_EQ(run("values " + file("missing.ora")).status, 2);
+}
+
+TEST_F(Command, ValuesPrintTheJsonThatIsPromised) {
+    // One picture, 1000 and 4000 pixels wide, as a program makes it smaller.
+    Painting large = sealed(testing::grey_picture(
+        {4000, 2400},
+        [](int x, int y) {
+            const double away = std::hypot(x - 1200.0, y - 1300.0);
+            const double hard = away < 400 ? 0.9 : 0.45;
+            const double soft = 0.25 * std::erfc((x - 2900.0) / 40);
+            return std::clamp(hard - 0.3 + soft + 0.02 * std::sin(x * 0.01 + y * 0.02), 0.0, 1.0);
+        },
+        Depth::bits8));
+    large = with_foci(testing::with_columns(large, "Left", 0, 2000), {{"Lamp", {900, 1300}, 240}});
+    Painting small = sealed(*large.underpaint->level(2));
+    small = with_foci(testing::with_columns(small, "Left", 0, 500), {{"Lamp", {225, 325}, 60}});
+    ASSERT_TRUE(save_painting(folder_ / "large.ora", large));
+    ASSERT_TRUE(save_painting(folder_ / "small.ora", small));
+    const auto a = nlohmann::json::parse(run("values --json " + file("large.ora")).out);
+    const auto b = nlohmann::json::parse(run("values --json " + file("small.ora")).out);
+    EXPECT_EQ(a["schema"], "faithful-underpaint/values-1");
+    for (const char* kind : {"hard", "firm", "soft", "lost"}) {
+        EXPECT_NEAR(a["edges"][kind].get<double>(), b["edges"][kind].get<double>(), 0.05) << kind;
+        EXPECT_NEAR(a["parts"][0]["edges"][kind].get<double>(),
+                    b["parts"][0]["edges"][kind].get<double>(), 0.05)
+            << kind;
+    }
+    const auto alike = [](const nlohmann::json& x, const nlohmann::json& y, const char* what) {
+        EXPECT_NEAR(y.get<double>() / x.get<double>(), 1, 0.02) << what;
+    };
+    alike(a["range"]["darkest"], b["range"]["darkest"], "darkest");
+    alike(a["range"]["lightest"], b["range"]["lightest"], "lightest");
+    alike(a["parts"][0]["step"], b["parts"][0]["step"], "step");
+    alike(a["foci"][0]["contrast"], b["foci"][0]["contrast"], "contrast");
+    alike(a["foci"][0]["lead"], b["foci"][0]["lead"], "lead");
+    EXPECT_EQ(a["key"], b["key"]);
+    EXPECT_EQ(a["splits"], b["splits"]);
+    for (const char* count : {"2", "3", "5"})
+        for (std::size_t i = 0; i < a["shapes"][count].size(); ++i)
+            EXPECT_NEAR(a["shapes"][count][i].get<double>(), b["shapes"][count][i].get<double>(),
+                        0.02);
+    ASSERT_FALSE(a["findings"].empty());
+    EXPECT_TRUE(a["findings"][0]["text"].is_string());
+}
+
+TEST_F(Command, SlipsThatCameBackAreHeld) {
+    Painting painting = sealed(testing::ramp({64, 16}));
+    Pass back = tint(grey(0.5F), BlendMode::normal, 1, 1);
+    back.hold_to = HoldTo::sealed;
+    painting = with_pass(with_pass(painting, tint({1, 1, 1}, BlendMode::normal, 0.5F)), back);
+    ASSERT_TRUE(save_painting(folder_ / "a.ora", painting));
+    const Ran ran = run("audit " + file("a.ora"));
+    EXPECT_EQ(ran.status, 0) << ran.out;
+    EXPECT_NE(ran.out.find("pass 2 brought it back"), std::string::npos) << ran.out;
+}
+
+TEST_F(Command, NumbersAreSaidAlikeInEveryLocaleAndNamesAreClean) {
+    Painting painting = sealed(testing::ramp({64, 16}));
+    Pass wild = tint({1, 0, 0}, BlendMode::color);
+    wild.name = "red\x1b[31m\n" + std::string(500, 'x');
+    ASSERT_TRUE(save_painting(folder_ / "a.ora", with_pass(painting, wild)));
+    const Ran ran = run("audit " + file("a.ora"));
+    EXPECT_EQ(ran.out.find('\x1b'), std::string::npos);
+    for (const char* locale : {"de_DE.UTF-8", "C"}) {
+        ::setenv("LC_ALL", locale, 1);
+        EXPECT_EQ(run("audit " + file("a.ora")).out, ran.out) << locale;
+    }
+    ::unsetenv("LC_ALL");
+}
+
+TEST_F(Command, ADeviceIsNotReplaced) {
+    const Ran ran = run("render " + painting(tint({1, 0, 0}, BlendMode::color)) + " -o /dev/null");
+    EXPECT_EQ(ran.status, 2);
+    EXPECT_NE(ran.err.find("/dev/null: this is a device"), std::string::npos) << ran.err;
 }
 
 TEST_F(Command, InfoSaysWhatIsInAFile) {

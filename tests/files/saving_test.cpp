@@ -13,6 +13,7 @@
 #include "files/flat_picture.h"
 #include "files/jpeg.h"
 #include "files/limits.h"
+#include "files/opened_layers.h"
 #include "files/openraster.h"
 #include "files/png.h"
 #include "files/zip_container.h"
@@ -177,22 +178,28 @@ TEST(Limits, APaintingOfMorePassesThanCanBeOpenedIsNotSaved) {
     EXPECT_EQ(back->painting.passes.size(), 900U);
 }
 
-TEST(Limits, FlatMasksAreCountedByWhatTheyTake) {
-    // Eleven parts and a seal of a large picture, most of which are of one value.
+TEST(Limits, PicturesAreCountedByTheMemoryThatTheyTake) {
+    // Masks of one value take none, however many and large they are.
     const TemporaryFolder folder;
-    const Size size{9000, 7000};
-    Painting painting = testing::sealed(Picture(size, Channels::grey, Depth::bits8, 0.5F));
-    for (int i = 0; i < 40; ++i) {
+    const Size size{1500, 1000};
+    std::vector<ZipEntry> entries;
+    for (int i = 0; i < 6; ++i) {
         Picture mask(size, Channels::grey, Depth::bits8);
         const float one = 1;
-        mask.write_channel(0, 100 * i, 5, std::span(&one, 1));
-        painting = with_part(painting, "Part", share(std::move(mask)));
+        mask.write_channel(0, 200 * i, 5, std::span(&one, 1));
+        entries.push_back({"flat" + std::to_string(i) + ".png", *write_png("f", mask), false});
     }
-    ASSERT_GT(40 * size.area(), std::int64_t{2'000'000'000}) << "more than the old limit";
-    ASSERT_TRUE(save_painting(folder / "a.ora", painting));
-    const auto back = open_painting(folder / "a.ora", "2026-01-01");
-    ASSERT_TRUE(back) << back.error().message();
-    EXPECT_EQ(back->painting.parts.size(), 40U);
+    entries.push_back(
+        {"full.png", *write_png("f", testing::noise(size, Channels::grey, Depth::bits8)), false});
+    ASSERT_TRUE(write_zip(folder / "a.zip", "a.zip", entries));
+    const auto zip = *ZipReader::open(folder / "a.zip");
+    const std::stop_token never;
+    PictureLoader loader(zip, never, 1'500'000);
+    for (int i = 0; i < 6; ++i) EXPECT_TRUE(loader.load("flat" + std::to_string(i) + ".png")) << i;
+    const auto full = loader.load("full.png");
+    ASSERT_FALSE(full);
+    EXPECT_NE(full.error().message().find("more memory than they may"), std::string::npos);
+    EXPECT_TRUE(PictureLoader(zip, never).load("full.png"));
 }
 
 TEST(Limits, LongTextsComeBack) {
@@ -205,7 +212,7 @@ TEST(Limits, LongTextsComeBack) {
     const auto back = open_painting(folder / "a.ora", "2026-01-01");
     ASSERT_TRUE(back) << back.error().message();
     EXPECT_EQ(back->painting.passes[0].name, pass.name);
-    pass.name = std::string(70 << 20, 'n');
+    pass.name = std::string(33 << 20, 'n');
     write_text(folder / "b.ora", "old");
     const Done done = save_painting(folder / "b.ora", with_pass(painting, pass));
     ASSERT_FALSE(done);
