@@ -6,6 +6,7 @@
 #include <QLabel>
 #include <QMouseEvent>
 #include <QPainter>
+#include <span>
 
 #include "desk/greys.h"
 #include "desk/look.h"
@@ -61,22 +62,27 @@ const std::vector<Group>& groups() {
     return all;
 }
 
-QLayout* column_of(const Group& group) {
-    auto* grid = new QGridLayout;
-    grid->setHorizontalSpacing(scaled(14));
-    grid->setVerticalSpacing(scaled(4));
-    grid->addWidget(group_title(QObject::tr(group.title)), 0, 0, 1, 2);
-    int row = 1;
+/// Below what the grid holds already.
+void add_group(QGridLayout& grid, const Group& group) {
+    int row = grid.rowCount();
+    grid.setRowMinimumHeight(row++, scaled(14));
+    grid.addWidget(group_title(QObject::tr(group.title)), row++, 0, 1, 2);
     for (const Key& key : group.keys) {
         auto* keys = new QLabel(QString::fromUtf8(key.keys));
         keys->setFont(figure_font(11));
         keys->setProperty("tone", "strong");
-        grid->addWidget(keys, row, 0, Qt::AlignLeft | Qt::AlignTop);
-        auto* does = new QLabel(QObject::tr(key.does));
-        grid->addWidget(does, row++, 1);
+        grid.addWidget(keys, row, 0);
+        grid.addWidget(new QLabel(QObject::tr(key.does)), row++, 1);
     }
+}
+
+QGridLayout* column_of(std::span<const Group> groups) {
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(scaled(14));
+    grid->setVerticalSpacing(scaled(4));
     grid->setColumnMinimumWidth(0, scaled(104));
-    grid->setColumnStretch(1, 1);
+    for (const Group& group : groups) add_group(*grid, group);
+    grid->setRowStretch(grid->rowCount(), 1);
     return grid;
 }
 
@@ -87,22 +93,14 @@ KeysSheet::KeysSheet(QWidget& over) : QWidget(&over) {
     setAccessibleName(tr("Keys"));
     setFocusPolicy(Qt::StrongFocus);
     setAttribute(Qt::WA_NoMousePropagation);
-    auto* left = new QVBoxLayout;
-    auto* right = new QVBoxLayout;
-    for (std::size_t i = 0; i < groups().size(); ++i) {
-        QVBoxLayout* side = i < 2 ? left : right;
-        side->addLayout(column_of(groups()[i]));
-        side->addSpacing(scaled(10));
-    }
-    left->addStretch(1);
-    right->addStretch(1);
+    const std::span all(groups());
     auto* sides = new QHBoxLayout;
     sides->setSpacing(scaled(70));
-    sides->addLayout(left);
-    sides->addLayout(right);
+    sides->addLayout(column_of(all.first(2)));
+    sides->addLayout(column_of(all.subspan(2)));
     sides->addStretch(1);
     auto* whole = new QVBoxLayout(this);
-    whole->setContentsMargins(scaled(60), scaled(28), scaled(40), scaled(18));
+    whole->setContentsMargins(scaled(60), scaled(10), scaled(40), scaled(18));
     whole->addLayout(sides, 1);
     whole->addWidget(hint_label(tr("Any key or a click puts this away.")));
     over.installEventFilter(this);

@@ -49,8 +49,11 @@ PartsPanel::PartsPanel(Session& session, const ValuesMeter& values, Canvas& canv
     lower->setContentsMargins(scaled(12), scaled(9), scaled(12), scaled(2));
     lower->setSpacing(scaled(7));
     lower->addWidget(make_row());
-    lower->addWidget(tool_settings());
-    lower->addWidget(chosen_row());
+    hint_ = hint_label();
+    hint_->setAlignment(Qt::AlignTop);
+    hint_->setMinimumHeight(2 * hint_->fontMetrics().lineSpacing());  // whatever is said
+    lower->addWidget(hint_);
+    lower->addWidget(tools());
     lower->addWidget(sliver_row());
     column->addLayout(lower);
 
@@ -77,11 +80,9 @@ PartsPanel::PartsPanel(Session& session, const ValuesMeter& values, Canvas& canv
     connect(&picker_, &PartPicker::made, this, &PartsPanel::choose);
     connect(&picker_, &PartPicker::busy_changed, this, &PartsPanel::refresh_tools);
     // What comes and goes keeps its place, so that nothing moves from under the pointer.
-    for (QWidget* row : {static_cast<QWidget*>(sliders_), sliver_row_}) {
-        QSizePolicy policy = row->sizePolicy();
-        policy.setRetainSizeWhenHidden(true);
-        row->setSizePolicy(policy);
-    }
+    QSizePolicy policy = sliver_row_->sizePolicy();
+    policy.setRetainSizeWhenHidden(true);
+    sliver_row_->setSizePolicy(policy);
     sliver_row_->hide();
     refresh();
 }
@@ -136,7 +137,7 @@ BarSlider* PartsPanel::setting(const Parameter& parameter, double PickSettings::
     return slider;
 }
 
-QWidget* PartsPanel::tool_settings() {
+QWidget* PartsPanel::tools() {
     const auto pair_of = [](QWidget* left, QWidget* right) {
         auto* box = new QWidget;
         auto* row = new QHBoxLayout(box);
@@ -146,21 +147,13 @@ QWidget* PartsPanel::tool_settings() {
         row->addWidget(right, 1);
         return box;
     };
-    sliders_ = new QStackedWidget;
-    sliders_->addWidget(pair_of(setting(kPickWidth, &PickSettings::width),
-                                setting(kPickSoft, &PickSettings::soft)));
-    sliders_->addWidget(pair_of(setting(kPickTolerance, &PickSettings::tolerance),
-                                setting(kPickGap, &PickSettings::gap)));
-    hint_ = hint_label();
-    hint_->setAlignment(Qt::AlignTop);
-    hint_->setMinimumHeight(2 * hint_->fontMetrics().lineSpacing());  // whatever is said
-    auto* settings = new QWidget;
-    auto* column = new QVBoxLayout(settings);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(scaled(4));
-    column->addWidget(hint_);
-    column->addWidget(sliders_);
-    return settings;
+    tools_ = new QStackedWidget;
+    tools_->addWidget(pair_of(setting(kPickWidth, &PickSettings::width),
+                              setting(kPickSoft, &PickSettings::soft)));
+    tools_->addWidget(pair_of(setting(kPickTolerance, &PickSettings::tolerance),
+                              setting(kPickGap, &PickSettings::gap)));
+    tools_->addWidget(chosen_row());
+    return tools_;
 }
 
 QWidget* PartsPanel::chosen_row() {
@@ -273,8 +266,7 @@ void PartsPanel::refresh_tools() {
     const QString targets[] = {tr("new part"), tr("add"), tr("take away"), tr("in both")};
     show_choice(target_, targets[static_cast<int>(how_)]);
 
-    sliders_->setVisible(picking);
-    sliders_->setCurrentIndex(kind_ == PickKind::by_value ? 0 : 1);
+    tools_->setCurrentIndex(!picking ? 2 : kind_ == PickKind::by_value ? 0 : 1);
     if (tool == Canvas::Tool::outline)
         hint_->setText(
             tr("Click from point to point around the part, or draw around it in one go. Enter "

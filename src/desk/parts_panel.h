@@ -36,7 +36,7 @@ signals:
 
 private:
     QWidget* make_row();
-    QWidget* tool_settings();
+    QWidget* tools();
     QWidget* chosen_row();
     QWidget* sliver_row();
     BarSlider* setting(const Parameter& parameter, double PickSettings::*member);
@@ -65,7 +65,7 @@ private:
     QLabel *hint_, *sliver_text_;
     QMenu* targets_;
     QWidget *chosen_row_, *sliver_row_;
-    QStackedWidget* sliders_;
+    QStackedWidget* tools_;  ///< of the pick at work, else of the chosen part
     QPushButton *outline_, *by_value_, *touching_, *target_;
     QPushButton *soften_, *snap_, *hide_, *up_, *down_, *remove_, *show_slivers_;
 };

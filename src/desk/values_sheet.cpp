@@ -44,6 +44,7 @@ ValuesSheet::ValuesSheet(Session& session, const ValuesMeter& values, Canvas& ca
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     scroll->setFocusPolicy(Qt::NoFocus);
     scroll->setWidget(pages_);
+    pages_->setAutoFillBackground(false);  // the sheet shows through
     lower->addWidget(scroll, 1);
     lower->addWidget(main_);
     auto* column = new QVBoxLayout(this);
