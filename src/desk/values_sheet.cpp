@@ -135,8 +135,9 @@ void ValuesSheet::show_page(Page page) {
 
 void ValuesSheet::resizeEvent(QResizeEvent* event) {
     QWidget::resizeEvent(event);
-    const int low = scaled(700), usual = 6, few = 3;
-    parts_->set_rows(height() < low ? few : usual);
+    const int low = scaled(700), high = scaled(950);
+    const int few = 3, usual = 6, many = 10;
+    parts_->set_rows(height() < low ? few : height() < high ? usual : many);
 }
 
 bool ValuesSheet::finished() const {

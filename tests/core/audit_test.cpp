@@ -270,6 +270,16 @@ TEST_F(Mends, SayWhatTheyLeave) {
                     0.03);
 }
 
+TEST_F(Mends, AreNotTakenByAnotherPaintingThanTheirOwn) {
+    const Mend ease = mends(1)[0];
+    const Painting moved = with_pass_moved(painting_, 1, 0);
+    EXPECT_EQ(mended(moved, ease), moved);
+    Painting other = painting_;
+    other.passes[1].strength = 0.4F;
+    EXPECT_EQ(mended(other, ease), other);
+    EXPECT_NE(mended(painting_, ease), painting_);
+}
+
 TEST_F(Mends, AreNotOfferedWhereNothingSlipped) {
     EXPECT_TRUE(mends(0).empty());
     painting_.passes[1].on = false;
@@ -355,6 +365,20 @@ TEST(ScaleResponse, IsMeasuredWhereItDependsOnThePlace) {
         if (p.step < 2 || p.step > 8) continue;
         EXPECT_LT(p.low, -0.3F) << p.step;
         EXPECT_GT(p.high, 0.3F) << p.step;
+    }
+}
+
+TEST(ScaleResponse, CountsOnlyWhatThePassTouches) {
+    Pass pass = tint({}, BlendMode::normal, 0.5F);
+    pass.source =
+        Painted{share(testing::grey_picture({900, 40}, [](int, int) { return 1; })), 0, 0};
+    pass.reach.band = {2, 4, 0};
+    const auto curve = response(pass);
+    ASSERT_FALSE(curve.empty());
+    for (const ScalePoint& p : curve) {
+        EXPECT_GT(p.step, 1.8F);
+        EXPECT_LT(p.step, 4.2F);
+        EXPECT_GT(p.low, 0.5F) << "of " << p.step << " nothing else was counted";
     }
 }
 

@@ -67,6 +67,21 @@ TEST(Focus, RivalsKeepTheirDistanceAndTheirOrder) {
         EXPECT_GE(std::hypot(rival.centre.x - 100, rival.centre.y - 150), 40);
 }
 
+TEST(Rivals, AreSoughtFromBorderToBorderAtHalfTheRadius) {
+    // From a side that holds one disc only, by pieces of a pixel, to one that holds several.
+    for (int over = 0; over <= 95; over += 5) {
+        const Size size{40 + over, 41};
+        const ContrastGrid grid = contrast_grid(viewing(FloatBlock(rect_of(size), 5)), 20);
+        SCOPED_TRACE(over);
+        ASSERT_GE(grid.columns, over > 0 ? 2 : 1);
+        ASSERT_EQ(grid.rows, 2);
+        EXPECT_LE(grid.across, 10 + 1e-6);
+        EXPECT_NEAR(grid.centre(0, 0).x, 20, 1e-6);
+        EXPECT_NEAR(grid.centre(grid.columns - 1, 0).x, size.width - 20, 1e-6);
+        EXPECT_NEAR(grid.centre(0, 1).y, 21, 1e-6);
+    }
+}
+
 TEST(Focus, HasNoRivalWhereNoneFits) {
     const auto now = viewing(ground_with({60, 60}, {{{30, 30}, 2.0F}}));
     const std::vector<Focus> foci{{"A", {30, 30}, 28}};

@@ -189,6 +189,13 @@ TEST(Outline, CoversPixelsByHowMuchOfThemLiesInside) {
     EXPECT_NEAR(covered_share(outline_mask({40, 40}, twice)), 0, 1e-6);
 }
 
+TEST(Outline, SlantedTakesHalfOfThePixelsItCrosses) {
+    const std::vector<Point> corner{{5, 5}, {35, 5}, {5, 35}};
+    const Picture mask = outline_mask({40, 40}, corner);
+    for (int y = 5; y < 35; ++y) EXPECT_NEAR(testing::pixel(mask, 39 - y, y).r, 0.5, 0.01) << y;
+    EXPECT_NEAR(covered_share(mask) * 1600, 450, 0.5);
+}
+
 TEST(Outline, OfTooFewPointsIsEmpty) {
     const std::vector<Point> line{{1, 1}, {20, 20}};
     EXPECT_EQ(covered_share(outline_mask({30, 30}, line)), 0);

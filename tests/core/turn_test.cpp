@@ -50,6 +50,21 @@ TEST(Turns, OfAPaintingLookLikeThePaintingTurned) {
     }
 }
 
+TEST(Turns, TakeWhatIsPaintedOfBothStagesAlong) {
+    const SharedPicture mask = share(testing::noise({40, 30}, Channels::grey, Depth::bits8));
+    Pass pass;
+    pass.source = Curve{};
+    pass.reach.painted = mask;
+    for (const Stage stage : {Stage::values, Stage::colour}) {
+        const Painting painting = with_pass(testing::sealed(testing::ramp({40, 30})), pass, stage);
+        for (const Turn turn : kTurns) {
+            const Painting result = turned(painting, turn);
+            const Pass& now = stage == Stage::values ? result.values[0] : result.passes[0];
+            EXPECT_TRUE(same_pixels(now.reach.painted->base(), turned(mask->base(), turn)));
+        }
+    }
+}
+
 TEST(Turns, KeepWhatIsSharedShared) {
     const Painting painting = turned(testing::sealed(testing::ramp({40, 30})), Turn::right);
     EXPECT_EQ(painting.size(), (Size{30, 40}));
