@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a save keeps of the file that was there, what it refuses, and what comes back of damage.
 #include <gtest/gtest.h>
-#include <jpeglib.h>
 #include <signal.h>
 #include <sys/stat.h>
 #include <sys/wait.h>
@@ -334,38 +333,13 @@ TEST_F(Damage, OfAnEntryIsNoticedByItsChecksum) {
 
 // --- what would take for ever
 
+/// One scan for each coefficient, in as many steps of precision as it takes.
 Bytes progressive(const Picture& picture, int extra_scans) {
-    jpeg_compress_struct codec{};
-    jpeg_error_mgr errors{};
-    codec.err = jpeg_std_error(&errors);
-    jpeg_create_compress(&codec);
-    unsigned char* out = nullptr;
-    unsigned long size = 0;
-    jpeg_mem_dest(&codec, &out, &size);
-    codec.image_width = static_cast<JDIMENSION>(picture.size().width);
-    codec.image_height = static_cast<JDIMENSION>(picture.size().height);
-    codec.input_components = 1;
-    codec.in_color_space = JCS_GRAYSCALE;
-    jpeg_set_defaults(&codec);
-    // One scan for each coefficient, in as many steps of precision as it takes.
     std::vector<jpeg_scan_info> scans{{1, {0}, 0, 0, 0, 0}};
     for (int k = 1; k < 64 && static_cast<int>(scans.size()) < extra_scans; ++k)
         for (int bit = 3; bit >= 0 && static_cast<int>(scans.size()) < extra_scans; --bit)
             scans.push_back({1, {0}, k, k, bit == 3 ? 0 : bit + 1, bit});
-    codec.scan_info = scans.data();
-    codec.num_scans = static_cast<int>(scans.size());
-    jpeg_start_compress(&codec, TRUE);
-    auto all = testing::interleaved<std::uint8_t>(picture);
-    for (JDIMENSION y = 0; y < codec.image_height; ++y) {
-        JSAMPROW rows[] = {all.data() + y * codec.image_width};
-        jpeg_write_scanlines(&codec, rows, 1);
-    }
-    jpeg_finish_compress(&codec);
-    jpeg_destroy_compress(&codec);
-    const auto* first = reinterpret_cast<const std::byte*>(out);
-    Bytes bytes(first, first + size);
-    std::free(out);
-    return bytes;
+    return testing::jpeg_of(picture, 95, scans);
 }
 
 TEST(Jpeg, OfMoreScansThanItNeedsIsRefused) {

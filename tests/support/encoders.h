@@ -27,7 +27,9 @@ std::vector<Sample> interleaved(const Picture& picture) {
     return all;
 }
 
-inline Bytes jpeg_of(const Picture& picture, int quality = 95) {
+/// Progressive when it has scans.
+inline Bytes jpeg_of(const Picture& picture, int quality = 95,
+                     std::span<const jpeg_scan_info> scans = {}) {
     jpeg_compress_struct codec{};
     jpeg_error_mgr errors{};
     codec.err = jpeg_std_error(&errors);
@@ -41,6 +43,8 @@ inline Bytes jpeg_of(const Picture& picture, int quality = 95) {
     codec.in_color_space = has_colour(picture.channels()) ? JCS_RGB : JCS_GRAYSCALE;
     jpeg_set_defaults(&codec);
     jpeg_set_quality(&codec, quality, TRUE);
+    if (!scans.empty()) codec.scan_info = scans.data();
+    codec.num_scans = static_cast<int>(scans.size());
     jpeg_start_compress(&codec, TRUE);
     auto all = interleaved<std::uint8_t>(picture);
     const auto row = all.size() / codec.image_height;
