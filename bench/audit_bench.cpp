@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <benchmark/benchmark.h>
 
-#include "audit/mend.h"
+#include "audit/pass_mends.h"
 #include "files/openraster.h"
 
 namespace underpaint {

@@ -8,8 +8,8 @@
 #include <QTest>
 #include <chrono>
 
-#include "desk/canvas.h"
-#include "desk/main_window.h"
+#include "desk/view/canvas.h"
+#include "desk/window/main_window.h"
 #include "large_painting.h"
 
 namespace underpaint::bench {
@@ -31,26 +31,26 @@ void drag(benchmark::State& state, std::size_t pass) {
     window.show();
     Session& session = window.session();
     Canvas& canvas = window.canvas();
-    session.begin(painting, {}, true);
+    session.document.begin(painting, {}, true);
     wait(canvas);
     QTest::qWait(1000);
     for (auto _ : state) {
         std::vector<double> times;
         for (int i = -kWarmUp; i < kFrames; ++i) {
             const auto begin = std::chrono::steady_clock::now();
-            Pass next = session.painting().passes[pass - 1];
+            Pass next = session.document.painting().passes[pass - 1];
             next.strength =
                 0.2F + 0.6F * static_cast<float>((i + kWarmUp) * 37 % kFrames) / kFrames;
-            session.change(QStringLiteral("Strength"),
-                           with_changed_pass(session.painting(), pass - 1, next),
-                           QStringLiteral("drag"));
+            session.document.change(QStringLiteral("Strength"),
+                                    with_changed_pass(session.document.painting(), pass - 1, next),
+                                    QStringLiteral("drag"));
             wait(canvas);
             canvas.repaint();
             const std::chrono::duration<double, std::milli> time =
                 std::chrono::steady_clock::now() - begin;
             if (i >= 0) times.push_back(time.count());
         }
-        session.end_gesture();
+        session.document.end_gesture();
         std::ranges::sort(times);
         state.SetIterationTime(times[kFrames * 95 / 100] / 1000);
         state.counters["median"] = times[kFrames / 2];

@@ -7,7 +7,7 @@
 #include <cstring>
 #include <vector>
 
-#include "desk/look.h"
+#include "desk/kit/look.h"
 #include "memory_bench.h"
 #include "ratio_table.h"
 

@@ -11,8 +11,8 @@
 #include <chrono>
 #include <functional>
 
-#include "desk/canvas.h"
-#include "desk/main_window.h"
+#include "desk/view/canvas.h"
+#include "desk/window/main_window.h"
 #include "large_painting.h"
 #include "painting/value_curves.h"
 
@@ -58,8 +58,8 @@ void drag(benchmark::State& state, const Hand& hand) {
     MainWindow window([] { return std::string("2026-01-01"); });
     window.resize(1660, 960);
     window.show();
-    window.session().begin(painting, {}, true);
-    window.set_bench(Bench::values);
+    window.session().document.begin(painting, {}, true);
+    window.show_bench("values");
     if (!QTest::qWaitFor([&] { return window.settled(); }, 120'000))
         return state.SkipWithError("measuring does not end");
     QTest::qWait(500);
@@ -68,7 +68,7 @@ void drag(benchmark::State& state, const Hand& hand) {
         hand.begin(window);
         QTest::qWait(50);
         for (int i = 0; i < kMoves; ++i) {
-            QSignalSpy figures(&window.values(), &ValuesMeter::changed);
+            QSignalSpy figures(&window.meters().values, &ValuesMeter::changed);
             const auto begin = Clock::now();
             hand.move(window, i);
             QApplication::processEvents();
@@ -87,7 +87,7 @@ void drag(benchmark::State& state, const Hand& hand) {
 }
 
 QPointF on_canvas(MainWindow& window, double x, double y) {
-    const Size size = window.session().painting().size();
+    const Size size = window.session().document.painting().size();
     return window.canvas().transform().to_canvas(QPointF(x * size.width, y * size.height));
 }
 
@@ -101,26 +101,28 @@ const int registered = [] {
     };
     add("split", {[](MainWindow& w) { w.canvas().set_lens(Lens::shapes_3); },
                   [](MainWindow& w, int i) {
-                      w.session().change(
-                          "Split",
-                          with_splits(w.session().painting(), ShapeCount::three, {3 + 0.01 * i, 6}),
-                          "split");
+                      w.session().document.change("Split",
+                                                  with_splits(w.session().document.painting(),
+                                                              ShapeCount::three, {3 + 0.01 * i, 6}),
+                                                  "split");
                   },
-                  [](MainWindow& w) { w.session().end_gesture(); }});
+                  [](MainWindow& w) { w.session().document.end_gesture(); }});
     add("range", {[](MainWindow&) {},
                   [](MainWindow& w, int i) {
-                      Plan plan = w.session().painting().plan;
+                      Plan plan = w.session().document.painting().plan;
                       plan.range->darkest = 1.5 + 0.01 * i;
-                      w.session().change("Range", with_plan(w.session().painting(), plan), "range");
+                      w.session().document.change(
+                          "Range", with_plan(w.session().document.painting(), plan), "range");
                   },
-                  [](MainWindow& w) { w.session().end_gesture(); }});
+                  [](MainWindow& w) { w.session().document.end_gesture(); }});
     add("focus", {[](MainWindow&) {},
                   [](MainWindow& w, int i) {
-                      auto foci = w.session().painting().plan.foci;
+                      auto foci = w.session().document.painting().plan.foci;
                       foci[0].centre.x += i % 2 ? 60 : -40;
-                      w.session().change("Focus", with_foci(w.session().painting(), foci), "focus");
+                      w.session().document.change(
+                          "Focus", with_foci(w.session().document.painting(), foci), "focus");
                   },
-                  [](MainWindow& w) { w.session().end_gesture(); }});
+                  [](MainWindow& w) { w.session().document.end_gesture(); }});
     add("brush", {[](MainWindow& w) {
                       BrushTool& brush = w.canvas().brush();
                       brush.set_pass(1);
@@ -134,15 +136,15 @@ const int registered = [] {
                   [](MainWindow& w) { w.canvas().brush().release(); }, true});
     add("curve", {[](MainWindow&) {},
                   [](MainWindow& w, int i) {
-                      Pass pass = w.session().painting().values[0];
+                      Pass pass = w.session().document.painting().values[0];
                       pass.reach.painted = nullptr;
                       pass.source = Curve{shift_curve(0.3 + 0.01 * i), {}, {}, {}};
-                      w.session().change(
-                          "Curve",
-                          with_changed_pass(w.session().painting(), 0, pass, Stage::values),
-                          "curve");
+                      w.session().document.change("Curve",
+                                                  with_changed_pass(w.session().document.painting(),
+                                                                    0, pass, Stage::values),
+                                                  "curve");
                   },
-                  [](MainWindow& w) { w.session().end_gesture(); }, true});
+                  [](MainWindow& w) { w.session().document.end_gesture(); }, true});
     return 0;
 }();
 

@@ -1,11 +1,22 @@
-# A room is a folder of src/ and a static library of the same name. It may include only the rooms
-# that it is said to use, which is how the arrows between rooms stay one way.
+# A room is a folder of src/ and a static library of the same name, made of every source in the
+# folder. It may include only the rooms that it is said to use, which is how the arrows between
+# rooms stay one way.
 function(underpaint_room name)
-  cmake_parse_arguments(ROOM "" "" "SOURCES;USES;LIBRARIES" ${ARGN})
-  add_library(underpaint_${name} STATIC ${ROOM_SOURCES})
+  cmake_parse_arguments(ROOM "" "" "USES;LIBRARIES" ${ARGN})
+  file(GLOB_RECURSE sources CONFIGURE_DEPENDS
+    RELATIVE ${CMAKE_CURRENT_SOURCE_DIR} *.cpp *.qrc)
+  add_library(underpaint_${name} STATIC ${sources})
   target_include_directories(underpaint_${name} PUBLIC ${PROJECT_SOURCE_DIR}/src)
   list(TRANSFORM ROOM_USES PREPEND underpaint_)
   target_link_libraries(underpaint_${name}
     PUBLIC ${ROOM_USES} ${ROOM_LIBRARIES}
     PRIVATE underpaint_options)
+endfunction()
+
+# A room of the desk: its widgets have signals, and all begin with the same large headers.
+function(underpaint_desk_room name)
+  underpaint_room(desk_${name} ${ARGN})
+  set_target_properties(underpaint_desk_${name} PROPERTIES AUTOMOC ON AUTORCC ON)
+  target_precompile_headers(underpaint_desk_${name}
+    PRIVATE <QPainter> <QWidget> <optional> <string> <vector>)
 endfunction()

@@ -6,6 +6,7 @@
 #include <algorithm>
 
 #include "audit/tile_audit.h"
+#include "render/readings.h"
 #include "render/view.h"
 
 namespace underpaint {

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "audit/audit.h"
+#include "audit/mend.h"
 
 namespace underpaint {
 
@@ -30,13 +31,17 @@ enum class FindingCode {
 };
 std::string_view id_of(FindingCode code);
 
-/// One measured sentence: what is so now, what the seal has, which pass.
+/// One measured sentence: what is so now, what the seal or the plan has, which pass; where, and
+/// what would help. The same for both sides of the seal line.
 struct Finding {
     FindingCode code = FindingCode::all_held;
     Verdict verdict = Verdict::held;
     int pass = 0;  ///< counted from 1; 0 when no single pass is meant
     std::string text;
     std::vector<PartId> parts = {};  ///< that it is about, if any
+    /// A mask of the whole picture, of any size. Null: no one place, or one that place_of() finds.
+    SharedPicture where = nullptr;
+    std::vector<Mend> mends = {};
     friend bool operator==(const Finding&, const Finding&) = default;
 };
 

@@ -4,9 +4,8 @@
 #include <cmath>
 #include <utility>
 
-#include "audit/tile_audit.h"
-#include "blend/rows.h"
 #include "raster/masks.h"
+#include "render/readings.h"
 #include "render/view.h"
 
 namespace underpaint {
@@ -14,12 +13,6 @@ namespace {
 
 constexpr int kSide = 800;         // long side of the masks
 constexpr float kLeastWarmth = 1;  // that a pixel has to have lost to belong to them
-
-FloatBlock warmth_of(const RgbBlock& pixels) {
-    FloatBlock result(pixels.area());
-    warmth_row(pixels.all(), result.samples());
-    return result;
-}
 
 /// The pixels of a small copy for which `is(sealed, before, after)` of their tile's blocks says so.
 template <class Mark>

@@ -1,121 +1,56 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "audit/mend.h"
 
-#include <algorithm>
-#include <cassert>
-#include <cmath>
-
 #include "painting/changes.h"
-#include "render/view.h"
 
 namespace underpaint {
 namespace {
 
-constexpr int kTrialSide = 300;  // long side of the small picture that the search runs on
+/// Takes each kind of change on a painting that it was computed for.
+struct Take {
+    const Painting& painting;
 
-class Trial {
-public:
-    Trial(const Painting& painting, std::size_t pass, Reader reader, const std::stop_token& stop)
-        : painting_(painting),
-          pass_(pass),
-          reader_(reader),
-          stop_(stop),
-          small_(level_for(painting.size(), kTrialSide)),
-          basis_(basis_of(painting, Stage::colour, reader)) {}
-
-    /// Running 95th percentile after the first `passes`; nothing when stopped.
-    std::optional<double> p95(const Painting& painting, std::size_t passes, int level) const {
-        if (passes == 0) return 0;
-        const auto figures = audit(painting, {reader_, level, passes}, stop_);
-        if (!figures) return std::nullopt;
-        return figures->passes.back().value.judged_p95;
+    template <class Change>
+    Painting pass_with(std::size_t at, Change change) const {
+        if (at >= painting.passes.size()) return painting;
+        Pass pass = painting.passes[at];
+        change(pass);
+        return with_changed_pass(painting, at, std::move(pass));
     }
-
-    /// Whether the mended pass stays within `aim`; "no" when stopped, which ends every search.
-    bool reaches(const Mend& mend, double aim, int level) const {
-        const auto found = p95(mended(painting_, mend), pass_ + 1, level);
-        return found && *found <= aim;
+    Painting operator()(const SetStrength& set) const {
+        return pass_with(set.pass, [&](Pass& pass) { pass.strength = set.to; });
     }
-
-    std::optional<Mend> ease(double aim_small, double aim) const {
-        int good = 0, bad = static_cast<int>(std::lround(100 * painting_.passes[pass_].strength));
-        while (bad - good > 1) {
-            const int middle = (good + bad) / 2;
-            (reaches(easing(middle), aim_small, small_) ? good : bad) = middle;
-        }
-        while (good > 0 && !reaches(easing(good), aim, 0)) --good;
-        if (good == 0 || stop_.stop_requested()) return std::nullopt;
-        return with_effect(easing(good));
+    Painting operator()(const SetHold& set) const {
+        return pass_with(set.pass, [&](Pass& pass) {
+            pass.hold = set.to;
+            pass.hold_to = HoldTo::found;
+        });
     }
-
-    std::optional<Mend> hold(double aim) const {
-        const Mend mend{MendKind::hold, pass_, 1, "Hold values", 0, 0, {}, basis_};
-        if (painting_.passes[pass_].hold >= 1 || !reaches(mend, aim, 0)) return std::nullopt;
-        return with_effect(mend);
+    Painting operator()(const LayValuePass& lay) const {
+        return with_pass(painting, lay.pass, Stage::values);
     }
-
-    int small() const { return small_; }
-
-private:
-    Mend easing(int percent) const {
-        return {MendKind::ease,
-                pass_,
-                static_cast<float>(percent) / 100,
-                "Ease to " + std::to_string(percent) + "%",
-                0,
-                0,
-                {},
-                basis_};
+    Painting operator()(const MoveSplits& move) const {
+        return with_splits(painting, move.count, move.to);
     }
+};
 
-    std::optional<Mend> with_effect(Mend mend) const {
-        const auto figures = audit(mended(painting_, mend), {reader_, small_, {}}, stop_);
-        if (!figures) return std::nullopt;
-        const PassAudit& last = figures->passes.back();
-        mend.value_p95 = last.value.running.p95;
-        mend.swing = last.swing.swing;
-        if (last.focus) mend.focus_kept = last.focus->kept;
-        return mend;
-    }
-
-    const Painting& painting_;
-    std::size_t pass_;
-    Reader reader_;
-    const std::stop_token& stop_;
-    int small_;
-    Basis basis_;
+struct PassOf {
+    using Result = std::optional<std::size_t>;
+    Result operator()(const SetStrength& set) const { return set.pass; }
+    Result operator()(const SetHold& set) const { return set.pass; }
+    Result operator()(const LayValuePass&) const { return std::nullopt; }
+    Result operator()(const MoveSplits&) const { return std::nullopt; }
 };
 
 }  // namespace
 
 Painting mended(const Painting& painting, const Mend& mend) {
-    const bool current = mend.basis == basis_of(painting, Stage::colour, mend.basis.reader);
-    if (!current || mend.pass >= painting.passes.size()) return painting;
-    Pass pass = painting.passes[mend.pass];
-    if (mend.kind == MendKind::ease) {
-        pass.strength = mend.amount;
-    } else {
-        pass.hold = mend.amount;
-        pass.hold_to = HoldTo::found;
-    }
-    return with_changed_pass(painting, mend.pass, std::move(pass));
+    if (mend.basis != basis_of(painting, mend.basis.stage, mend.basis.reader)) return painting;
+    return std::visit(Take{painting}, mend.change);
 }
 
-std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, const Audit& figures,
-                            const std::stop_token& stop) {
-    assert(figures.exact && figures.passes.size() == painting.passes.size());
-    if (painting.passes[pass].does_nothing()) return {};
-    const double before = pass == 0 ? 0 : figures.passes[pass - 1].value.judged_p95;
-    const double aim = std::max(kHeldDrift, before);
-    if (figures.passes[pass].value.judged_p95 <= aim) return {};
-    const Trial trial(painting, pass, figures.reader, stop);
-    const auto before_small = trial.p95(painting, pass, trial.small());
-    if (!before_small) return {};
-
-    std::vector<Mend> mends;
-    if (auto mend = trial.ease(std::max(kHeldDrift, *before_small), aim)) mends.push_back(*mend);
-    if (auto mend = trial.hold(aim)) mends.push_back(*mend);
-    return mends;
+std::optional<std::size_t> pass_of(const Mend& mend) {
+    return std::visit(PassOf{}, mend.change);
 }
 
 }  // namespace underpaint

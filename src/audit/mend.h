@@ -2,42 +2,63 @@
 #pragma once
 
 #include <optional>
-#include <stop_token>
 #include <string>
-#include <vector>
+#include <variant>
 
-#include "audit/audit.h"
 #include "audit/basis.h"
 
 namespace underpaint {
 
-enum class MendKind { ease, hold };
+// What a mend may do to a painting. Passes are counted from 0.
 
-/// A change, computed and tried, that brings a pass back inside the drift budget.
-struct Mend {
-    MendKind kind = MendKind::ease;
-    std::size_t pass = 0;  ///< counted from 0, as in Painting::passes
-    float amount = 0;      ///< the strength, or the hold, that it would set
-    std::string label;     ///< "Ease to 11%"
-    /// The last three columns as the mend would leave them, on the picture at a quarter million
-    /// pixels or so.
-    double value_p95 = 0, swing = 0;
+/// Less of a pass below the seal line.
+struct SetStrength {
+    std::size_t pass = 0;
+    float to = 0;
+    friend bool operator==(const SetStrength&, const SetStrength&) = default;
+};
+/// A pass below the seal line gives back the values it found.
+struct SetHold {
+    std::size_t pass = 0;
+    float to = 1;
+    friend bool operator==(const SetHold&, const SetHold&) = default;
+};
+/// One more pass above the seal line.
+struct LayValuePass {
+    Pass pass;
+    friend bool operator==(const LayValuePass&, const LayValuePass&) = default;
+};
+/// Splits of the plan moved.
+struct MoveSplits {
+    ShapeCount count = ShapeCount::three;
+    Splits to;
+    friend bool operator==(const MoveSplits&, const MoveSplits&) = default;
+};
+
+/// The last row of the three columns as a mend would leave it, on a picture of a quarter million
+/// pixels or so.
+struct Balance {
+    double value_p95 = 0;
     std::optional<double> focus_kept;
-    Basis basis;  ///< the state it was computed for; it is taken on no other
+    double swing = 0;
+    friend bool operator==(const Balance&, const Balance&) = default;
+};
+
+/// A change, computed by the program and where it can be measured beforehand also tried, that
+/// brings a finding back.
+struct Mend {
+    std::string label;   ///< "Ease to 11%"
+    std::string effect;  ///< what it would leave, in words
+    std::variant<SetStrength, SetHold, LayValuePass, MoveSplits> change;
+    std::optional<Balance> leaves;  ///< for changes below the seal line
+    Basis basis;                    ///< the state it was computed for; it is taken on no other
     friend bool operator==(const Mend&, const Mend&) = default;
 };
 
 /// The painting with the mend taken, or as it is when the mend was computed for another state.
 Painting mended(const Painting& painting, const Mend& mend);
 
-/// The mends for one pass whose drift slipped. The aim is a running 95th percentile after the pass
-/// within the held budget, or where it already was worse before the pass, no worse than that.
-///  ease  the largest whole per cent of strength that reaches the aim, by bisection on a small
-///        picture, then tried, and lowered where need be, on every pixel; left out when it is zero
-///  hold  all of the values it finds given back; left out when that does not reach the aim
-/// Empty when stopped or when the pass needs no mend.
-/// \param figures the painting's exact audit; its reader is the one that counts
-std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, const Audit& figures,
-                            const std::stop_token& stop = {});
+/// The pass below the seal line that it changes, counted from 0.
+std::optional<std::size_t> pass_of(const Mend& mend);
 
 }  // namespace underpaint

@@ -2,8 +2,8 @@
 #include "audit/reader_views.h"
 
 #include "audit/drift.h"
-#include "audit/tile_audit.h"
 #include "render/grey.h"
+#include "render/readings.h"
 
 namespace underpaint {
 

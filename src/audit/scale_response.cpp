@@ -6,7 +6,8 @@
 #include <algorithm>
 #include <cmath>
 
-#include "audit/tile_audit.h"
+#include "render/readings.h"
+#include "render/render.h"
 #include "render/view.h"
 
 namespace underpaint {

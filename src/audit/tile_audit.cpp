@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "blend/rows.h"
+#include "render/readings.h"
 
 namespace underpaint {
 namespace {
@@ -19,21 +19,7 @@ float meant(Intent intent, float move) {
     return 0;
 }
 
-FloatBlock warmth_of(const RgbBlock& pixels) {
-    FloatBlock result(pixels.area());
-    warmth_row(pixels.all(), result.samples());
-    return result;
-}
-
 }  // namespace
-
-FloatBlock steps_of(const RgbBlock& pixels, Reader reader) {
-    FloatBlock result(pixels.area());
-    const auto steps = result.samples();
-    read_row(reader, pixels.all(), steps);
-    for (float& v : steps) v = step_of(v);
-    return result;
-}
 
 StateTally& StateTally::operator+=(const StateTally& other) {
     running += other.running;

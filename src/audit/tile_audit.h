@@ -9,9 +9,6 @@
 
 namespace underpaint {
 
-/// Steps (1-9) of a block's pixels, by a reader.
-FloatBlock steps_of(const RgbBlock& pixels, Reader reader);
-
 /// What is gathered about one state of the painting, over any number of tiles.
 struct StateTally {
     DriftTally running, own, judged, own_judged;

@@ -14,8 +14,8 @@
 
 namespace underpaint {
 
-ValueFinding& ValueSearch::add(FindingCode code, Verdict verdict, std::string text) {
-    return found.emplace_back(ValueFinding{{code, verdict, 0, std::move(text)}, {}, {}});
+Finding& ValueSearch::add(FindingCode code, Verdict verdict, std::string text) {
+    return found.emplace_back(Finding{code, verdict, 0, std::move(text)});
 }
 
 void find_range(ValueSearch& search) {
@@ -126,8 +126,8 @@ void find_white(ValueSearch& search) {
     search.mend(finding, [&] { return mend_white(search.painting, search.figures, 8.6); });
 }
 
-std::vector<ValueFinding> find_in_values(const Painting& painting, const ValuesAudit& figures,
-                                         const std::stop_token& stop) {
+std::vector<Finding> find_in_values(const Painting& painting, const ValuesAudit& figures,
+                                    const std::stop_token& stop) {
     ValueSearch search{painting, figures, stop};
     const Range range = range_of(figures.steps);
     if (range.width() < 0.01) {
@@ -140,8 +140,7 @@ std::vector<ValueFinding> find_in_values(const Painting& painting, const ValuesA
     for (const auto find : {find_range, find_key, find_shapes, find_parts, find_focus, find_edges,
                             find_white, find_scattered_darks})
         find(search);
-    std::ranges::stable_sort(search.found, std::greater(),
-                             [](const ValueFinding& f) { return f.finding.verdict; });
+    std::ranges::stable_sort(search.found, std::greater(), &Finding::verdict);
     return std::move(search.found);
 }
 

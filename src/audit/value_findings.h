@@ -5,22 +5,15 @@
 #include <vector>
 
 #include "audit/finding.h"
-#include "audit/value_mends.h"
+#include "audit/values_audit.h"
 
 namespace underpaint {
-
-/// What is to be said of a picture's values, with where, and what would help.
-struct ValueFinding {
-    Finding finding;
-    SharedPicture where;  ///< a mask of the whole picture, of any size; null: no one place
-    std::vector<ValueMend> mends;
-};
 
 /// Compares a painting's values with its plan, and with what any picture suffers from. The
 /// costliest first; never empty. Those that need edges are left out where `figures` have none,
 /// mends where `figures` are not exact.
-std::vector<ValueFinding> find_in_values(const Painting& painting, const ValuesAudit& figures,
-                                         const std::stop_token& stop = {});
+std::vector<Finding> find_in_values(const Painting& painting, const ValuesAudit& figures,
+                                    const std::stop_token& stop = {});
 
 // From where on something is said.
 inline constexpr double kRangeSlack = 0.25;     ///< steps off the planned ends

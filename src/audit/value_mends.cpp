@@ -31,13 +31,8 @@ Pass value_pass(std::string name, Source source, Intent intent) {
     return pass;
 }
 
-ValueMend laying(std::string label, std::string effect, Pass pass) {
-    return {std::move(label),
-            std::move(effect),
-            [pass = std::move(pass)](Painting painting) {
-                return with_pass(std::move(painting), pass, Stage::values);
-            },
-            {}};
+Mend laying(std::string label, std::string effect, Pass pass) {
+    return {std::move(label), std::move(effect), LayValuePass{std::move(pass)}, {}, {}};
 }
 
 Source curve_source(CurvePoints all) {
@@ -71,12 +66,7 @@ void stamp(Picture& mask, const Point& at, double radius, bool takes_off = false
 
 }  // namespace
 
-Painting mended(const Painting& painting, const ValueMend& mend) {
-    const bool current = mend.basis == basis_of(painting, Stage::values, mend.basis.reader);
-    return current ? mend.take(painting) : painting;
-}
-
-ValueMend mend_range(const ValuesAudit& figures, const Range& wanted) {
+Mend mend_range(const ValuesAudit& figures, const Range& wanted) {
     const Range is = range_of(figures.steps);
     return laying(fmt::format("Set range to {:.1f}–{:.1f}", figures.said(wanted.darkest),
                               figures.said(wanted.lightest)),
@@ -86,7 +76,7 @@ ValueMend mend_range(const ValuesAudit& figures, const Range& wanted) {
                   value_pass("Set range", curve_source(range_curve(is, wanted)), Intent::reshape));
 }
 
-ValueMend mend_shares(const ValuesAudit& figures, ShapeCount count, const ShapeShares& wanted) {
+Mend mend_shares(const ValuesAudit& figures, ShapeCount count, const ShapeShares& wanted) {
     Splits splits;
     double below = 0;
     for (std::size_t i = 0; i + 1 < wanted.size(); ++i)
@@ -101,13 +91,12 @@ ValueMend mend_shares(const ValuesAudit& figures, ShapeCount count, const ShapeS
         shares += fmt::format("{}{:.0f}%", shares.empty() ? "" : ", ", 100 * share);
     return {label,
             "Would leave the shapes, from the darkest, at " + shares,
-            [count, splits](Painting painting) {
-                return with_splits(std::move(painting), count, splits);
-            },
+            MoveSplits{count, splits},
+            {},
             {}};
 }
 
-std::optional<ValueMend> mend_key(const ValuesAudit& figures, double wanted) {
+std::optional<Mend> mend_key(const ValuesAudit& figures, double wanted) {
     const double median = figures.steps.percentile(0.5), t = (median - 1) / 8;
     if (t <= 0.01 || t >= 0.99) return std::nullopt;
     const double by = (wanted - median) / (4 * t * (1 - t));
@@ -121,8 +110,8 @@ std::optional<ValueMend> mend_key(const ValuesAudit& figures, double wanted) {
                    lift ? Intent::lift : Intent::deepen));
 }
 
-std::optional<ValueMend> mend_part(const Painting& painting, const ValuesAudit& figures,
-                                   const Part& part, double wanted, const std::stop_token& stop) {
+std::optional<Mend> mend_part(const Painting& painting, const ValuesAudit& figures,
+                              const Part& part, double wanted, const std::stop_token& stop) {
     const auto found = std::ranges::find(figures.parts, part.id, &PartFigures::part);
     if (found == figures.parts.end() || !found->steps) return std::nullopt;
     const bool lift = wanted > found->steps->mean;
@@ -148,8 +137,8 @@ std::optional<ValueMend> mend_part(const Painting& painting, const ValuesAudit& 
                   pass_by(*by));
 }
 
-std::optional<ValueMend> mend_rival(const Painting& painting, const ValuesAudit& figures,
-                                    double wanted, const std::stop_token& stop) {
+std::optional<Mend> mend_rival(const Painting& painting, const ValuesAudit& figures, double wanted,
+                               const std::stop_token& stop) {
     if (!figures.focus || !figures.focus->rival) return std::nullopt;
     const Rival& rival = *figures.focus->rival;
     const auto& foci = painting.plan.foci;
@@ -204,9 +193,9 @@ double median_width(std::vector<EdgePoint> edges) {
     return middle->width;
 }
 
-std::optional<ValueMend> mend_edges(const Painting& painting, const ValuesAudit& figures,
-                                    const std::vector<EdgePoint>& edges, const std::string& whose,
-                                    double wanted) {
+std::optional<Mend> mend_edges(const Painting& painting, const ValuesAudit& figures,
+                               const std::vector<EdgePoint>& edges, const std::string& whose,
+                               double wanted) {
     const double width = median_width(edges);
     if (edges.empty() || width >= wanted) return std::nullopt;
     // Blurs add by squares; an edge blurred by sigma is 2.5 sigma wide (see EdgeMap).
@@ -226,7 +215,7 @@ std::optional<ValueMend> mend_edges(const Painting& painting, const ValuesAudit&
                   std::move(pass));
 }
 
-ValueMend mend_white(const Painting& painting, const ValuesAudit& figures, double wanted) {
+Mend mend_white(const Painting& painting, const ValuesAudit& figures, double wanted) {
     const auto step = static_cast<float>(wanted);
     Pass pass = value_pass("Tone the white", Tint{grey(encoded_grey_of(lightness_of_step(step)))},
                            Intent::deepen);

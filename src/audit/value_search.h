@@ -2,6 +2,7 @@
 #pragma once
 
 #include "audit/value_findings.h"
+#include "audit/value_mends.h"
 
 namespace underpaint {
 
@@ -11,15 +12,15 @@ struct ValueSearch {
     const ValuesAudit& figures;
     const std::stop_token& stop;
     const Plan& plan = painting.plan;
-    std::vector<ValueFinding> found = {};
+    std::vector<Finding> found = {};
 
-    ValueFinding& add(FindingCode code, Verdict verdict, std::string text);
+    Finding& add(FindingCode code, Verdict verdict, std::string text);
     /// Gives a finding the mend that `make` comes to, if any. They take their time, so they are not
     /// made where they could not be trusted.
     template <class Make>
-    void mend(ValueFinding& finding, Make make) const {
+    void mend(Finding& finding, Make make) const {
         if (!figures.exact || stop.stop_requested()) return;
-        std::optional<ValueMend> mend = make();
+        std::optional<Mend> mend = make();
         if (!mend) return;
         mend->basis = basis_of(painting, Stage::values, figures.reader);
         finding.mends.push_back(std::move(*mend));

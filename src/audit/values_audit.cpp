@@ -6,7 +6,7 @@
 #include <algorithm>
 
 #include "audit/exact_sum.h"
-#include "audit/tile_audit.h"
+#include "render/readings.h"
 #include "render/render.h"
 
 namespace underpaint {

@@ -115,11 +115,11 @@ int run(const ValuesRequest& request) {
         std::cout << write_values(painting, *figures, findings);
     } else {
         print_values(painting, *figures);
-        for (const ValueFinding& found : findings)
-            fmt::print("{:9} {}\n", id_of(found.finding.verdict), found.finding.text);
+        for (const Finding& found : findings)
+            fmt::print("{:9} {}\n", id_of(found.verdict), found.text);
     }
-    return status_of(std::ranges::any_of(
-        findings, [](const ValueFinding& found) { return is_bad(found.finding.verdict); }));
+    return status_of(
+        std::ranges::any_of(findings, [](const Finding& found) { return is_bad(found.verdict); }));
 }
 
 int run(const DemoRequest& request) {

@@ -4,11 +4,10 @@
 #include <QTimer>
 #include <cstdio>
 
-#include "desk/canvas.h"
-#include "desk/look.h"
-#include "desk/main_window.h"
-#include "desk/settings_menus.h"
-#include "desk/values_sheet.h"
+#include "desk/kit/look.h"
+#include "desk/view/canvas.h"
+#include "desk/window/main_window.h"
+#include "desk/window/settings_menus.h"
 #include "files/today.h"
 
 namespace {
@@ -25,9 +24,9 @@ public:
 
 private:
     void look() {
-        const bool ready = window_.session().has_painting() && window_.settled();
+        const bool ready = window_.session().document.has_painting() && window_.settled();
         // Without a painting, and none on its way, there is nothing to wait for.
-        const bool hopeless = !window_.session().has_painting() && !window_.files().busy();
+        const bool hopeless = !window_.session().document.has_painting() && !window_.files().busy();
         if (!ready && !hopeless && ++waited_ < kPatience) return;
         timer_.stop();
         const bool saved = ready && window_.grab().save(file_);
@@ -42,14 +41,6 @@ private:
     QTimer timer_;
     int waited_ = 0;
 };
-
-template <class Texts, class Take>
-bool choose(const QString& wanted, const Texts& texts, Take take) {
-    for (const auto& text : texts)
-        if (wanted.compare(QLatin1String(text.id), Qt::CaseInsensitive) == 0)
-            return take(text), true;
-    return wanted.isEmpty();
-}
 
 }  // namespace
 
@@ -88,13 +79,12 @@ int main(int argc, char** argv) {
 
     dress(application, parser.isSet(light) ? Look::light : kept_look());
     MainWindow window(today);
-    QObject::connect(&window.session(), &Session::begun, &window, [&] {
-        choose(parser.value(bench), kBenches,
-               [&](const BenchText& text) { window.set_bench(text.bench); });
-        choose(parser.value(lens), kLenses,
-               [&](const LensText& text) { window.canvas().set_lens(text.lens); });
-        choose(parser.value(page), kValuesPages,
-               [&](const auto& text) { window.values_sheet().show_page(text.page); });
+    QObject::connect(&window.session().document, &Document::begun, &window, [&] {
+        window.show_bench(parser.value(bench));
+        for (const LensRecord* record : kLenses)
+            if (parser.value(lens).compare(QLatin1String(record->id), Qt::CaseInsensitive) == 0)
+                window.canvas().set_lens(record->lens);
+        window.bench().show_page(parser.value(page));
     });
     window.show();
     const QStringList files = parser.positionalArguments();
@@ -102,8 +92,10 @@ int main(int argc, char** argv) {
     QTimer painted;
     if (parser.isSet(until)) {
         QObject::connect(&painted, &QTimer::timeout, &window, [&] {
-            if (window.session().has_painting() && window.canvas().settled()) QApplication::quit();
-            if (!window.session().has_painting() && !window.files().busy()) QApplication::exit(2);
+            if (window.session().document.has_painting() && window.canvas().settled())
+                QApplication::quit();
+            if (!window.session().document.has_painting() && !window.files().busy())
+                QApplication::exit(2);
         });
         painted.start(2);
     }

@@ -65,7 +65,7 @@ Json foci_of(const Plan& plan, const ValuesAudit& figures) {
 }  // namespace
 
 std::string write_values(const Painting& painting, const ValuesAudit& figures,
-                         const std::vector<ValueFinding>& findings) {
+                         const std::vector<Finding>& findings) {
     const Range range = range_of(figures.steps);
     Json json{{"schema", "faithful-underpaint/values-1"},
               {"width", figures.size.width},
@@ -92,10 +92,9 @@ std::string write_values(const Painting& painting, const ValuesAudit& figures,
         for (const double split : splits) said.push_back(figures.said(split));
         json["shapes"][number] = shape_shares(figures.steps, splits);
     }
-    for (const ValueFinding& found : findings)
-        json["findings"].push_back({{"code", id_of(found.finding.code)},
-                                    {"verdict", id_of(found.finding.verdict)},
-                                    {"text", found.finding.text}});
+    for (const Finding& found : findings)
+        json["findings"].push_back(
+            {{"code", id_of(found.code)}, {"verdict", id_of(found.verdict)}, {"text", found.text}});
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 

@@ -11,6 +11,6 @@ namespace underpaint {
 /// `figures` are said on, shares 0..1, unrounded; "edges" as shares of their length, null where
 /// there are none; places in pixels of the picture.
 std::string write_values(const Painting& painting, const ValuesAudit& figures,
-                         const std::vector<ValueFinding>& findings);
+                         const std::vector<Finding>& findings);
 
 }  // namespace underpaint

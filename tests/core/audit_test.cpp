@@ -6,7 +6,7 @@
 #include <cmath>
 
 #include "audit/finding.h"
-#include "audit/mend.h"
+#include "audit/pass_mends.h"
 #include "audit/scale_response.h"
 #include "colour/warmth.h"
 #include "support/pictures.h"
@@ -245,12 +245,13 @@ protected:
 
 TEST_F(Mends, EaseIsTheLargestWholePercentThatHolds) {
     const auto found = mends(1);
-    ASSERT_EQ(found[0].kind, MendKind::ease);
-    const int percent = static_cast<int>(std::lround(100 * found[0].amount));
+    ASSERT_TRUE(std::holds_alternative<SetStrength>(found[0].change));
+    const int percent =
+        static_cast<int>(std::lround(100 * std::get<SetStrength>(found[0].change).to));
     EXPECT_EQ(found[0].label, "Ease to " + std::to_string(percent) + "%");
     EXPECT_EQ(measure(mended(painting_, found[0])).passes[1].value.verdict, Verdict::held);
     Mend more = found[0];
-    more.amount +=
+    std::get<SetStrength>(more.change).to +=
         0.02F;  // one per cent more may hold on every pixel where the small picture said no
     EXPECT_NE(measure(mended(painting_, more)).passes[1].value.verdict, Verdict::held);
 }
@@ -258,7 +259,7 @@ TEST_F(Mends, EaseIsTheLargestWholePercentThatHolds) {
 TEST_F(Mends, HoldGivesTheValuesBack) {
     const auto found = mends(1);
     ASSERT_EQ(found.size(), 2U);
-    EXPECT_EQ(found[1].kind, MendKind::hold);
+    EXPECT_TRUE(std::holds_alternative<SetHold>(found[1].change));
     const Painting after = mended(painting_, found[1]);
     EXPECT_EQ(after.passes[1].hold, 1);
     EXPECT_EQ(measure(after).passes[1].value.verdict, Verdict::held);
@@ -266,8 +267,8 @@ TEST_F(Mends, HoldGivesTheValuesBack) {
 
 TEST_F(Mends, SayWhatTheyLeave) {
     for (const Mend& mend : mends(1))
-        EXPECT_NEAR(mend.value_p95, measure(mended(painting_, mend)).passes[1].value.running.p95,
-                    0.03);
+        EXPECT_NEAR(mend.leaves->value_p95,
+                    measure(mended(painting_, mend)).passes[1].value.running.p95, 0.03);
 }
 
 TEST_F(Mends, AreNotTakenByAnotherPaintingThanTheirOwn) {

@@ -5,7 +5,7 @@
 #include <cmath>
 
 #include "audit/drift.h"
-#include "audit/mend.h"
+#include "audit/pass_mends.h"
 #include "audit/step_histogram.h"
 #include "painting/shown_name.h"
 #include "raster/masks.h"
@@ -84,7 +84,7 @@ TEST(Ease, IsTriedOnEveryPixel) {
     painting = with_pass(painting, tint(grey(0.5F), BlendMode::normal, 0.8F));
     const auto mends = mends_for(painting, 0, *audit(painting, {}));
     ASSERT_FALSE(mends.empty());
-    ASSERT_EQ(mends[0].kind, MendKind::ease);
+    ASSERT_TRUE(std::holds_alternative<SetStrength>(mends[0].change));
     const Painting eased = mended(painting, mends[0]);
     EXPECT_NE(eased, painting);
     EXPECT_LE(audit(eased, {})->passes[0].value.judged_p95, kHeldDrift);

@@ -6,6 +6,7 @@
 #include "audit/shapes.h"
 #include "audit/slivers.h"
 #include "audit/value_findings.h"
+#include "audit/value_mends.h"
 #include "painting/stage.h"
 #include "raster/polygon.h"
 #include "render/shaped.h"
@@ -30,25 +31,25 @@ Painting painting_of(Size size, Step step) {
 ValuesAudit measured(const Painting& painting, int level = 0) {
     return *audit_values(staged(painting, Stage::values), {Reader::lightness, level, true});
 }
-const ValueFinding* finding(const std::vector<ValueFinding>& findings, FindingCode code) {
-    for (const ValueFinding& f : findings)
-        if (f.finding.code == code) return &f;
+const Finding* finding(const std::vector<Finding>& findings, FindingCode code) {
+    for (const Finding& f : findings)
+        if (f.code == code) return &f;
     return nullptr;
 }
-std::vector<ValueFinding> findings_of(const Painting& painting) {
+std::vector<Finding> findings_of(const Painting& painting) {
     return find_in_values(painting, measured(painting));
 }
 /// The painting after the first mend of a finding that must be there.
 Painting mended_by(const Painting& painting, FindingCode code) {
     const auto findings = findings_of(painting);
-    const ValueFinding* found = finding(findings, code);
+    const Finding* found = finding(findings, code);
     EXPECT_NE(found, nullptr) << id_of(code);
     if (found == nullptr || found->mends.empty()) {
         ADD_FAILURE() << "no mend for " << id_of(code);
         return painting;
     }
     EXPECT_FALSE(found->mends[0].effect.empty());
-    return found->mends[0].take(painting);
+    return mended(painting, found->mends[0]);
 }
 bool numbers_are_sane(const ValuesAudit& audit) {
     for (const PartFigures& part : audit.parts)
@@ -163,8 +164,8 @@ TEST(ValuesAudit, BadPicturesGiveSaneFigures) {
         EXPECT_NEAR(audit.parts[1].share, 1, 1e-6) << "two parts may cover everything";
         const auto findings = find_in_values(painting, audit);
         ASSERT_EQ(findings.size(), 1U);
-        EXPECT_EQ(findings[0].finding.code, FindingCode::one_value);
-        EXPECT_EQ(findings[0].finding.text.find("nan"), std::string::npos);
+        EXPECT_EQ(findings[0].code, FindingCode::one_value);
+        EXPECT_EQ(findings[0].text.find("nan"), std::string::npos);
         EXPECT_TRUE(find_slivers(painting).empty());
     }
 }
@@ -182,9 +183,9 @@ TEST(ValuesAudit, AFocusAsLargeAsThePictureHasNoLead) {
     Painting painting = painting_of({400, 300}, [](int x, int) { return x < 200 ? 3 : 7; });
     painting = with_foci(painting, {{"All", {200, 150}, 300}});
     const auto findings = findings_of(painting);
-    const ValueFinding* said = finding(findings, FindingCode::focus_leads);
+    const Finding* said = finding(findings, FindingCode::focus_leads);
     ASSERT_NE(said, nullptr);
-    EXPECT_NE(said->finding.text.find("can't be measured"), std::string::npos);
+    EXPECT_NE(said->text.find("can't be measured"), std::string::npos);
 }
 
 // --- findings, and what mends them
@@ -201,8 +202,7 @@ TEST(ValueFindings, RangeNotReached) {
     EXPECT_NEAR(range.lightest, 9, 0.05);
     const auto after = findings_of(painting);
     EXPECT_EQ(finding(after, FindingCode::range_off), nullptr);
-    EXPECT_NE(finding(after, FindingCode::range_is)->finding.text.find("as planned"),
-              std::string::npos);
+    EXPECT_NE(finding(after, FindingCode::range_is)->text.find("as planned"), std::string::npos);
 }
 
 TEST(ValueFindings, EverythingInANarrowBand) {
@@ -226,12 +226,12 @@ TEST(ValueFindings, AShapeOffItsPlannedShare) {
     plan.shares[ShapeCount::three] = {0.3, 0.5, 0.2};
     painting = with_plan(painting, plan);
     const auto findings = findings_of(painting);
-    const ValueFinding* said = finding(findings, FindingCode::shape_off);
+    const Finding* said = finding(findings, FindingCode::shape_off);
     ASSERT_NE(said, nullptr);
-    EXPECT_EQ(said->finding.text, "Middle shapes hold 72% of the picture; your plan asks for 50%.");
+    EXPECT_EQ(said->text, "Middle shapes hold 72% of the picture; your plan asks for 50%.");
     EXPECT_NEAR(covered_share(said->where->base()), 0.72, 0.01) << "shows the middle shape";
     EXPECT_EQ(said->mends[0].label.find("Move splits to "), 0U);
-    painting = said->mends[0].take(painting);
+    painting = mended(painting, said->mends[0]);
     const auto shares =
         shape_shares(measured(painting).steps, painting.plan.splits.of(ShapeCount::three));
     EXPECT_NEAR(shares[0], 0.3, 0.01);
@@ -245,9 +245,9 @@ TEST(ValueFindings, OneShapeTooLargeWithoutAPlan) {
         return x < 20 ? 2 : x < 380 ? 5 + x / 400.0 : 8;
     });
     const auto findings = findings_of(painting);
-    const ValueFinding* said = finding(findings, FindingCode::shape_off);
+    const Finding* said = finding(findings, FindingCode::shape_off);
     ASSERT_NE(said, nullptr);
-    EXPECT_NE(said->finding.text.find("middle shape holds"), std::string::npos);
+    EXPECT_NE(said->text.find("middle shape holds"), std::string::npos);
     EXPECT_FALSE(said->mends.empty());
 }
 
@@ -290,7 +290,7 @@ TEST(ValueFindings, ARivalThatBeatsTheFocus) {
 TEST(ValueFindings, ALeadBelowThePlannedOne) {
     Painting painting = two_checkers(1.2);
     const auto before = findings_of(painting);
-    EXPECT_EQ(finding(before, FindingCode::focus_leads)->finding.verdict, Verdict::held);
+    EXPECT_EQ(finding(before, FindingCode::focus_leads)->verdict, Verdict::held);
     Plan plan;
     plan.lead = 1.6;
     painting = mended_by(with_plan(painting, plan), FindingCode::focus_leads);
@@ -306,10 +306,10 @@ TEST(ValueFindings, BackgroundEdgesAsHardAsTheFocus) {
     painting = with_foci(painting, {{"A", {200, 250}, 60}});
     painting = testing::with_columns(painting, "Mill", 500, 800);
     const auto findings = findings_of(painting);
-    const ValueFinding* said = finding(findings, FindingCode::edges_compete);
+    const Finding* said = finding(findings, FindingCode::edges_compete);
     ASSERT_NE(said, nullptr);
-    EXPECT_NE(said->finding.text.find("The edges of Mill are as hard"), std::string::npos);
-    painting = said->mends.at(0).take(painting);
+    EXPECT_NE(said->text.find("The edges of Mill are as hard"), std::string::npos);
+    painting = mended(painting, said->mends.at(0));
     const ValuesAudit after = measured(painting);
     EXPECT_GT(after.part_edges[0].share(EdgeKind::firm), 0.8) << "softened to more than 2 px";
     const auto said_after = find_in_values(painting, after);
@@ -323,10 +323,10 @@ TEST(ValueFindings, BareWhiteOutsideTheFoci) {
     });
     painting = with_foci(painting, {{"A", {100, 150}, 40}});
     const auto findings = findings_of(painting);
-    const ValueFinding* said = finding(findings, FindingCode::bare_white);
+    const Finding* said = finding(findings, FindingCode::bare_white);
     ASSERT_NE(said, nullptr);
-    EXPECT_NE(said->finding.text.find("in 1 place outside"), std::string::npos);
-    painting = said->mends.at(0).take(painting);
+    EXPECT_NE(said->text.find("in 1 place outside"), std::string::npos);
+    painting = mended(painting, said->mends.at(0));
     const SharedPicture made = shaped_underpaint(painting);
     const Picture& shaped = made->base();
     EXPECT_NEAR(step_of(read(Reader::lightness, testing::pixel(shaped, 350, 40))), 8.6, 0.02);
@@ -352,9 +352,9 @@ TEST(ValueFindings, DarkShapesInTooManyPieces) {
         return x % 100 > 40 && x % 100 < 70 && y % 100 > 40 && y % 100 < 70 ? 2 : 6;
     });
     const auto findings = findings_of(painting);
-    const ValueFinding* said = finding(findings, FindingCode::scattered_darks);
+    const Finding* said = finding(findings, FindingCode::scattered_darks);
     ASSERT_NE(said, nullptr);
-    EXPECT_NE(said->finding.text.find("48 pieces"), std::string::npos);
+    EXPECT_NE(said->text.find("48 pieces"), std::string::npos);
     const auto one =
         findings_of(painting_of({800, 600}, [](int x, int) { return x < 300 ? 2 : 6; }));
     EXPECT_EQ(finding(one, FindingCode::scattered_darks), nullptr);
@@ -365,8 +365,8 @@ TEST(ValueFindings, MendsWaitForExactFigures) {
     Plan plan;
     plan.range = {1.5, 9};
     painting = with_plan(painting, plan);
-    for (const ValueFinding& f : find_in_values(painting, measured(painting, 1)))
-        EXPECT_TRUE(f.mends.empty()) << id_of(f.finding.code);
+    for (const Finding& f : find_in_values(painting, measured(painting, 1)))
+        EXPECT_TRUE(f.mends.empty()) << id_of(f.code);
 }
 
 // --- mends
@@ -398,13 +398,12 @@ TEST(ValueMends, CountAsThePainterDoes) {
     EXPECT_EQ(tenths.said(9), 10);
     EXPECT_EQ(tenths.said_width(4), 5);
     const auto findings = find_in_values(painting, tenths);
-    const ValueFinding* said = finding(findings, FindingCode::range_off);
+    const Finding* said = finding(findings, FindingCode::range_off);
     ASSERT_NE(said, nullptr);
-    EXPECT_NE(said->finding.text.find("from 2.5 to 7.5, less far than the 0.0 to 10.0"),
-              std::string::npos)
-        << said->finding.text;
+    EXPECT_NE(said->text.find("from 2.5 to 7.5, less far than the 0.0 to 10.0"), std::string::npos)
+        << said->text;
     EXPECT_EQ(said->mends.at(0).label, "Set range to 0.0–10.0");
-    painting = said->mends[0].take(painting);
+    painting = mended(painting, said->mends[0]);
     EXPECT_NEAR(range_of(measured(painting).steps).lightest, 9, 0.05) << "the same mend";
     for (const double step : {1.0, 3.3, 9.0})
         EXPECT_NEAR(from_scale(on_scale(step, ValueScale::zero_to_ten), ValueScale::zero_to_ten),
@@ -415,7 +414,9 @@ TEST(ValueMends, OfSharesKeepSplitsInOrder) {
     // Nearly all pixels at one value: three shares of it can't be had.
     Painting painting = painting_of({400, 200}, [](int x, int) { return x < 396 ? 5 : 7; });
     const ValuesAudit figures = measured(painting);
-    painting = mend_shares(figures, ShapeCount::five, {0.2, 0.2, 0.2, 0.2, 0.2}).take(painting);
+    Mend mend = mend_shares(figures, ShapeCount::five, {0.2, 0.2, 0.2, 0.2, 0.2});
+    mend.basis = basis_of(painting, Stage::values, figures.reader);
+    painting = mended(painting, mend);
     const Splits& splits = painting.plan.splits.of(ShapeCount::five);
     for (std::size_t i = 1; i < splits.size(); ++i)
         EXPECT_GE(splits[i] - splits[i - 1], 0.99 * kLeastShape);

@@ -5,10 +5,10 @@
 #include <QSignalSpy>
 #include <QTreeWidget>
 
-#include "desk/greys.h"
-#include "desk/look.h"
-#include "desk/settings_menus.h"
-#include "desk/veil.h"
+#include "desk/kit/greys.h"
+#include "desk/kit/look.h"
+#include "desk/view/veil.h"
+#include "desk/window/settings_menus.h"
 #include "files/openraster.h"
 #include "support/desk_fixture.h"
 
@@ -35,7 +35,7 @@ protected:
                                                               Depth::bits8)),
                                                           "Dark", 0, 200),
                                     "Light", 200, 403));
-        window_->set_bench(Bench::values);
+        window_->show_bench("values");
         settle();
     }
     void click_part(int row) const {
@@ -51,7 +51,7 @@ TEST_F(CalmDesk, NoticesLieOverThePictureAndMoveNothing) {
     const QPoint corner = at(10, 10);
     Painting changed = painting();
     changed.name = "Another name";
-    session().change("Change", changed);
+    session().document.change("Change", changed);
     EXPECT_FALSE(window_->close());
     ASSERT_TRUE(find("notice")->isVisible());
     EXPECT_EQ(place("canvas"), canvas);
@@ -61,7 +61,7 @@ TEST_F(CalmDesk, NoticesLieOverThePictureAndMoveNothing) {
     EXPECT_EQ(place("canvas"), canvas);
     // A press on the notice is none on the picture.
     window_->canvas().take_up(Canvas::Tool::pick);
-    QSignalSpy picked(&window_->canvas(), &Canvas::picked);
+    QSignalSpy picked(&window_->canvas().pick(), &PickTool::picked);
     EXPECT_FALSE(window_->close());
     QTest::mouseClick(find("notice"), Qt::LeftButton, {}, {60, 10});
     EXPECT_EQ(picked.count(), 0);
@@ -71,7 +71,7 @@ TEST_F(CalmDesk, NoticesLieOverThePictureAndMoveNothing) {
 TEST_F(CalmDesk, TheFirstChangeDoesNotPushTheBenches) {
     begin(testing::slipping_painting());
     const QRect before = place("bench_passes");
-    session().change("Move", with_pass_moved(painting(), 0, 1));
+    session().document.change("Move", with_pass_moved(painting(), 0, 1));
     EXPECT_TRUE(find<QPushButton>("file_menu")->text().contains("edited"));
     QCoreApplication::processEvents();
     EXPECT_EQ(place("bench_passes"), before);
@@ -216,9 +216,9 @@ TEST_F(CalmDesk, TheKeysAreListed) {
 
 TEST_F(CalmDesk, TheEmptyWindowLeadsToTheDemoPainting) {
     click("empty_demo");
-    ASSERT_TRUE(wait([&] { return session().has_painting(); }, 60000));
+    ASSERT_TRUE(wait([&] { return session().document.has_painting(); }, 60000));
     EXPECT_EQ(painting().name, "Salt cart at dusk");
-    EXPECT_TRUE(session().file().empty()) << "it is not saved over";
+    EXPECT_TRUE(session().document.file().empty()) << "it is not saved over";
     EXPECT_TRUE(window_->files().recent().isEmpty());
 }
 
@@ -241,7 +241,8 @@ TEST_F(CalmDesk, DialogsStartWhereThePaintingLies) {
     ASSERT_TRUE(save_png(folder_ / "here" / "ramp.png", testing::ramp({60, 40})));
     picked_ = folder_ / "here" / "ramp.png";
     trigger("bring_in");
-    ASSERT_TRUE(wait([&] { return session().has_painting() && !window_->files().busy(); }));
+    ASSERT_TRUE(
+        wait([&] { return session().document.has_painting() && !window_->files().busy(); }));
     trigger("bring_in");
     EXPECT_EQ(folder_asked_, folder_ / "here");
     picked_.clear();
@@ -285,16 +286,16 @@ TEST_F(CalmDesk, LensesThatDoNotFitFoldIntoAMenu) {
     window_->resize(1024, 640);
     settle();
     EXPECT_EQ(window_->size(), QSize(1024, 640));
-    for (const Bench bench : {Bench::values, Bench::passes}) {
-        window_->set_bench(bench);
+    for (const char* bench : {"values", "passes"}) {
+        window_->show_bench(bench);
         settle();
         int seen = 0;
-        for (const LensText& text : kLenses) {
-            auto* button = find<QPushButton>((std::string("lens_") + text.id).c_str());
+        for (const LensRecord* record : kLenses) {
+            auto* button = find<QPushButton>((std::string("lens_") + record->id).c_str());
             if (!button->isVisible()) continue;
             ++seen;
-            EXPECT_GE(button->width(), button->sizeHint().width()) << text.id << " is cut";
-            EXPECT_LE(button->geometry().right(), find("lens_row")->width()) << text.id;
+            EXPECT_GE(button->width(), button->sizeHint().width()) << record->id << " is cut";
+            EXPECT_LE(button->geometry().right(), find("lens_row")->width()) << record->id;
         }
         EXPECT_GE(seen, 3);
         EXPECT_TRUE(find("more_lenses")->isVisible());
@@ -322,7 +323,7 @@ TEST_F(CalmDesk, AWildNameIsCutAndDoesNotHoldUpTheWindow) {
     EXPECT_LT(timer.elapsed(), 15000);
     EXPECT_LT(find<QPushButton>("file_menu")->text().size(), 100);
     EXPECT_LT(find<QListView>("ledger")->model()->index(2, 0).data().toString().size(), 100);
-    for (const Finding& finding : window_->measuring().findings())
+    for (const Finding& finding : window_->meters().passes.findings())
         EXPECT_LT(finding.text.size(), 600U);
     // Looking at the name in its line changes nothing.
     auto* name = find<QLineEdit>("pass_name");

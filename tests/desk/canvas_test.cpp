@@ -56,7 +56,7 @@ TEST_F(CanvasTest, ShowsTheVeryPixelsAfterAnyChange) {
     for (const float strength : {0.2F, 0.9F, 0.0F, 0.5F}) {
         Pass pass = painting().passes[5];
         pass.strength = strength;
-        session().change("Strength", with_changed_pass(painting(), 5, pass), "drag");
+        session().document.change("Strength", with_changed_pass(painting(), 5, pass), "drag");
         settle();
         ASSERT_NO_FATAL_FAILURE(expect_rendered(11)) << strength;
     }
@@ -117,7 +117,7 @@ TEST_F(CanvasTest, ALargePictureIsShownCoarseFirst) {
     for (int i = 0; i < 30; ++i) {
         shown.clear();
         pass.strength = 0.4F + 0.01F * static_cast<float>(i);
-        session().change("Strength", with_changed_pass(painting(), 0, pass));
+        session().document.change("Strength", with_changed_pass(painting(), 0, pass));
         settle();
         if (shown.count() == 1) return;
     }
@@ -131,7 +131,7 @@ TEST_F(CanvasTest, WhatIsOutdatedIsNeverShown) {
     for (int i = 0; i < 30; ++i) {
         Pass pass = painting().passes[0];
         pass.strength = static_cast<float>(i) / 30;
-        session().change("Strength", with_changed_pass(painting(), 0, pass), "drag");
+        session().document.change("Strength", with_changed_pass(painting(), 0, pass), "drag");
         if (i % 7 == 0) QCoreApplication::processEvents();
     }
     settle();
@@ -143,20 +143,20 @@ TEST_F(CanvasTest, PicturesOfOneRowAndOnePixelAreShown) {
     /// What came last is through this lens, and has pixels.
     const auto expect_shown = [&](Lens lens) {
         ASSERT_FALSE(seen.isEmpty());
-        EXPECT_EQ(seen.last()[1].value<Lens>(), lens) << text_of(lens).id;
+        EXPECT_EQ(seen.last()[1].value<Lens>(), lens) << record_of(lens).id;
         EXPECT_FALSE(seen.last()[0].value<Seen>().image.isNull());
         seen.clear();
     };
     for (const Size size : {Size{1, 1}, Size{1, 900}, Size{2000, 1}}) {
         begin(testing::every_source(size));
         for (const Lens lens : {Lens::grey, Lens::squint, Lens::drift, Lens::extremes}) {
-            click((std::string("lens_") + text_of(lens).id).c_str());
+            click((std::string("lens_") + record_of(lens).id).c_str());
             settle();
             expect_shown(lens);
         }
-        window_->set_bench(Bench::values);
+        window_->show_bench("values");
         for (const Lens lens : {Lens::shapes_5, Lens::edges, Lens::pull}) {
-            click((std::string("lens_") + text_of(lens).id).c_str());
+            click((std::string("lens_") + record_of(lens).id).c_str());
             settle();
             expect_shown(lens);
             canvas().grab();

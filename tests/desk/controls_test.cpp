@@ -2,12 +2,12 @@
 // The smaller controls of the Values bench, and what the meters do while a hand moves.
 #include <QSignalSpy>
 
-#include "desk/bar_slider.h"
-#include "desk/curve_editor.h"
-#include "desk/edge_bars.h"
-#include "desk/pointer_line.h"
-#include "desk/values_sheet.h"
-#include "desk/words.h"
+#include "desk/kit/bar_slider.h"
+#include "desk/kit/curve_editor.h"
+#include "desk/kit/words.h"
+#include "desk/panes/pointer_line.h"
+#include "desk/values/edge_bars.h"
+#include "desk/values/values_sheet.h"
 #include "painting/value_curves.h"
 #include "support/desk_fixture.h"
 
@@ -112,67 +112,68 @@ protected:
 };
 
 TEST_F(MetersAtTheDesk, MovingAFocusMeasuresItAloneAtOnce) {
-    QSignalSpy values(&window_->values(), &ValuesMeter::changed);
-    const FocusMeter& meter = window_->canvas().focus_meter();
+    QSignalSpy values(&window_->meters().values, &ValuesMeter::changed);
+    const FocusMeter& meter = window_->meters().foci;
     EXPECT_TRUE(meter.exact());
     EXPECT_NEAR(*meter.contrasts()[0], 2, 0.02);
-    session().change("Focus", with_foci(painting(), {{"A", {320, 150}, 40}}), "drag");
+    session().document.change("Focus", with_foci(painting(), {{"A", {320, 150}, 40}}), "drag");
     EXPECT_FALSE(meter.exact()) << "marked as of the small picture";
     EXPECT_NEAR(*meter.contrasts()[0], 0, 0.02) << "at once";
     EXPECT_NEAR(*meter.means()[0], 5, 0.02);
     EXPECT_EQ(values.count(), 0) << "the rest is not measured for it";
     settle();
     EXPECT_TRUE(meter.exact());
-    EXPECT_NEAR(window_->values().figures()->focus->contrast, 0, 0.02);
+    EXPECT_NEAR(window_->meters().values.figures()->focus->contrast, 0, 0.02);
 }
 
 TEST_F(MetersAtTheDesk, APlanChangesFindingsAndNoFigure) {
-    QSignalSpy values(&window_->values(), &ValuesMeter::changed);
-    QSignalSpy findings(&window_->values(), &ValuesMeter::findings_changed);
+    QSignalSpy values(&window_->meters().values, &ValuesMeter::changed);
+    QSignalSpy findings(&window_->meters().values, &ValuesMeter::findings_changed);
     Plan plan = painting().plan;
     plan.key = Key::high;
-    session().change("Plan", with_plan(painting(), plan));
-    EXPECT_TRUE(window_->values().exact());
+    session().document.change("Plan", with_plan(painting(), plan));
+    EXPECT_TRUE(window_->meters().values.exact());
     settle();
     EXPECT_EQ(values.count(), 0);
     EXPECT_GE(findings.count(), 1);
-    EXPECT_TRUE(std::ranges::any_of(window_->values().findings(), [](const ValueFinding& f) {
-        return f.finding.code == FindingCode::key_off;
+    EXPECT_TRUE(std::ranges::any_of(window_->meters().values.findings(), [](const Finding& f) {
+        return f.code == FindingCode::key_off;
     }));
 }
 
 TEST_F(MetersAtTheDesk, SketchesComeWhileTheHandMoves) {
-    QSignalSpy values(&window_->values(), &ValuesMeter::changed);
+    QSignalSpy values(&window_->meters().values, &ValuesMeter::changed);
     Pass pass;
     pass.source = Curve{shift_curve(0.1), {}, {}, {}};
     pass.blend = BlendMode::normal;
-    session().change("Lay", with_pass(painting(), pass, Stage::values));
+    session().document.change("Lay", with_pass(painting(), pass, Stage::values));
     for (int i = 1; i <= 30; ++i) {
         pass.source = Curve{shift_curve(0.05 * i), {}, {}, {}};
-        session().change("Bend", with_changed_pass(painting(), 0, pass, Stage::values), "drag");
+        session().document.change("Bend", with_changed_pass(painting(), 0, pass, Stage::values),
+                                  "drag");
         QTest::qWait(8);
     }
     EXPECT_GE(values.count(), 3) << "it never rested, and figures came all the same";
-    EXPECT_FALSE(window_->values().exact());
+    EXPECT_FALSE(window_->meters().values.exact());
     settle();
-    EXPECT_TRUE(window_->values().exact());
-    EXPECT_NEAR(window_->values().figures()->steps.percentile(0.5), step_after(shift_curve(1.5), 5),
-                0.02);
+    EXPECT_TRUE(window_->meters().values.exact());
+    EXPECT_NEAR(window_->meters().values.figures()->steps.percentile(0.5),
+                step_after(shift_curve(1.5), 5), 0.02);
 }
 
 TEST_F(MetersAtTheDesk, RestOnThePassesBench) {
     click("seal");
     settle();
-    window_->set_bench(Bench::passes);
-    QSignalSpy values(&window_->values(), &ValuesMeter::changed);
-    session().change("Lay",
-                     with_pass(painting(), testing::tint({1, 0, 0}, BlendMode::true_colour)));
+    window_->show_bench("passes");
+    QSignalSpy values(&window_->meters().values, &ValuesMeter::changed);
+    session().document.change(
+        "Lay", with_pass(painting(), testing::tint({1, 0, 0}, BlendMode::true_colour)));
     settle();
     EXPECT_EQ(values.count(), 0) << "nothing above the seal line has changed";
 }
 
 TEST_F(MetersAtTheDesk, ThePointerSaysTheEdge) {
-    const EdgeMeter& edges = window_->canvas().edge_meter();
+    const EdgeMeter& edges = window_->meters().edges;
     ASSERT_TRUE(edges.near({200, 150}));
     EXPECT_EQ(kind_of_edge(edges.near({200, 150})->width), EdgeKind::hard);
     ASSERT_TRUE(edges.near({448, 100}));
@@ -189,9 +190,10 @@ TEST_F(MetersAtTheDesk, ThePointerSaysTheEdge) {
 
 TEST_F(MetersAtTheDesk, TheBenchFitsItsWindowWhateverIsOpen) {
     for (int i = 0; i < 12; ++i)
-        session().change("Part", testing::with_columns(painting(), "Part", 10 * i, 10 * i + 40));
+        session().document.change("Part",
+                                  testing::with_columns(painting(), "Part", 10 * i, 10 * i + 40));
     for (const ValuesSheet::PageText& text : kValuesPages) {
-        window_->values_sheet().show_page(text.page);
+        window_->findChild<ValuesSheet*>()->show_page(text.page);
         if (text.page == ValuesSheet::Page::passes) click("lay_lift");
         click("pick_touching");
         QTest::mouseClick(&window_->canvas(), Qt::LeftButton, {}, at(300, 150));

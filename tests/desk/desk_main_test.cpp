@@ -3,7 +3,7 @@
 
 #include <QApplication>
 
-#include "desk/look.h"
+#include "desk/kit/look.h"
 
 int main(int argc, char** argv) {
     ::testing::InitGoogleTest(&argc, argv);

@@ -22,7 +22,7 @@ protected:
     void rename(const char* name) {
         Painting next = painting();
         next.name = name;
-        session().change("Rename", next);
+        session().document.change("Rename", next);
     }
 
     /// Files open only when they are let through.
@@ -42,7 +42,8 @@ protected:
     void save_as(const char* name) {
         picked_ = folder_ / name;
         trigger("save_as");
-        ASSERT_TRUE(wait([&] { return !session().unsaved() && !window_->files().saving(); }));
+        ASSERT_TRUE(
+            wait([&] { return !session().document.unsaved() && !window_->files().saving(); }));
     }
     std::string name_in(const char* file) {
         return open_painting(folder_ / file, "2026-01-01")->painting.name;
@@ -87,7 +88,7 @@ TEST_F(EndangeredWork, EditsMadeWhileAFileOpensAreAskedAbout) {
     EXPECT_EQ(painting().name, "Edited meanwhile");
     answer("Stay");
     EXPECT_EQ(painting().name, "Edited meanwhile");
-    EXPECT_EQ(session().history().undo_label(), "Rename");
+    EXPECT_EQ(session().document.history().undo_label(), "Rename");
 
     // What was given up before is given up, and what came after it is not.
     window_->files().open_file("/next.ora");
@@ -97,7 +98,7 @@ TEST_F(EndangeredWork, EditsMadeWhileAFileOpensAreAskedAbout) {
     ASSERT_TRUE(wait([&] { return notice().contains("changes that are not saved"); }));
     answer("Drop them");
     EXPECT_EQ(painting().name, "next");
-    EXPECT_FALSE(session().unsaved());
+    EXPECT_FALSE(session().document.unsaved());
 }
 
 TEST_F(EndangeredWork, WhatWasGivenUpForNothingIsAskedAboutAgain) {
@@ -141,10 +142,10 @@ TEST_F(EndangeredWork, ASaveThatEndsLateBelongsToItsOwnPainting) {
     picked_ = folder_ / "old.ora";
     trigger("save");
     ASSERT_TRUE(window_->files().saving());
-    session().begin(testing::slipping_painting(), {}, false);
+    session().document.begin(testing::slipping_painting(), {}, false);
     ASSERT_TRUE(wait([&] { return !window_->files().busy(); }));
-    EXPECT_TRUE(session().file().empty()) << "the new painting has no file";
-    EXPECT_TRUE(session().unsaved());
+    EXPECT_TRUE(session().document.file().empty()) << "the new painting has no file";
+    EXPECT_TRUE(session().document.unsaved());
     EXPECT_EQ(name_in("old.ora"), "Old");
 }
 
@@ -160,21 +161,21 @@ TEST_F(EndangeredWork, AFileThatSomebodyElseChangedIsAskedAbout) {
     ASSERT_TRUE(wait([&] { return notice().contains("another program has changed it"); }));
     EXPECT_EQ(name_in("a.ora"), "Theirs");
     answer("Cancel");
-    EXPECT_TRUE(session().unsaved());
+    EXPECT_TRUE(session().document.unsaved());
     EXPECT_EQ(name_in("a.ora"), "Theirs");
 
     trigger("save");
     ASSERT_TRUE(wait([&] { return notice().contains("another program has changed it"); }));
     answer("Keep mine as a copy");
-    ASSERT_TRUE(wait([&] { return !session().unsaved(); }));
+    ASSERT_TRUE(wait([&] { return !session().document.unsaved(); }));
     EXPECT_EQ(name_in("a.ora"), "Theirs");
     EXPECT_EQ(name_in("a (mine).ora"), "Mine still");
-    EXPECT_EQ(session().file().filename(), "a (mine).ora");
+    EXPECT_EQ(session().document.file().filename(), "a (mine).ora");
 
     // One's own saves are no change by another.
     rename("Mine once more");
     trigger("save");
-    ASSERT_TRUE(wait([&] { return !session().unsaved(); }));
+    ASSERT_TRUE(wait([&] { return !session().document.unsaved(); }));
     EXPECT_EQ(name_in("a (mine).ora"), "Mine once more");
 }
 
@@ -188,7 +189,7 @@ TEST_F(EndangeredWork, AReadOnlyFileIsAskedAbout) {
     ASSERT_TRUE(wait([&] { return notice().contains("read-only"); }));
     EXPECT_EQ(name_in("a.ora"), "First");
     answer("Replace it");
-    ASSERT_TRUE(wait([&] { return !session().unsaved(); }));
+    ASSERT_TRUE(wait([&] { return !session().document.unsaved(); }));
     EXPECT_EQ(name_in("a.ora"), "Second");
 }
 
@@ -262,7 +263,7 @@ TEST_F(EndangeredWork, LayersOfAnotherSizeThanThePaintingHasBecomeNoParts) {
     picked_ = folder_ / "layers.ora";
     trigger("layers_as_parts");
     ASSERT_TRUE(window_->files().busy());
-    session().change("Turn", turned(wide, Turn::right));
+    session().document.change("Turn", turned(wide, Turn::right));
     ASSERT_TRUE(wait([&] { return notice().contains("has become another meanwhile"); }));
     EXPECT_TRUE(painting().parts.empty());
 }
@@ -283,7 +284,8 @@ TEST_F(EndangeredWork, AFileThatCouldNotBeReadWholeIsNotSavedOver) {
     ASSERT_TRUE(write_zip(folder_ / "rich.ora", "rich.ora", entries));
     const std::string before = testing::read_text(folder_ / "rich.ora");
     window_->files().open_file(folder_ / "rich.ora");
-    ASSERT_TRUE(wait([&] { return session().has_painting() && !window_->files().busy(); }));
+    ASSERT_TRUE(
+        wait([&] { return session().document.has_painting() && !window_->files().busy(); }));
     EXPECT_TRUE(notice().contains("newer or other version")) << notice().toStdString();
     EXPECT_EQ(painting().passes.size(), 2U) << "its layers are whole";
     picked_ = folder_ / "rich.ora";
@@ -293,7 +295,7 @@ TEST_F(EndangeredWork, AFileThatCouldNotBeReadWholeIsNotSavedOver) {
     EXPECT_EQ(testing::read_text(folder_ / "rich.ora"), before);
     picked_ = folder_ / "copy.ora";
     answer("Choose another name");
-    ASSERT_TRUE(wait([&] { return session().file().filename() == "copy.ora"; }));
+    ASSERT_TRUE(wait([&] { return session().document.file().filename() == "copy.ora"; }));
 }
 
 // --- what is offered for another state
@@ -302,15 +304,15 @@ TEST_F(EndangeredWork, StaleMendsAreGreyAndNeverTaken) {
     begin(testing::slipping_painting());
     ASSERT_TRUE(wait([&] { return window_->findChild<QPushButton*>("mend_ease") != nullptr; }));
     settle();
-    const Mend ease = window_->measuring().mends(1).front();
+    const Mend ease = window_->meters().passes.mends(1).front();
     QPointer<QPushButton> button = find<QPushButton>("mend_ease");
-    session().change("Remove", without_pass(painting(), 0));
+    session().document.change("Remove", without_pass(painting(), 0));
     // The wash is the first now; what was computed for the second is out of date at once.
     if (button) {
         EXPECT_FALSE(button->isEnabled());
         QTest::mouseClick(button, Qt::LeftButton);
     }
-    EXPECT_EQ(session().history().undo_label(), "Remove");
+    EXPECT_EQ(session().document.history().undo_label(), "Remove");
     EXPECT_EQ(mended(painting(), ease), painting());
     trigger("undo");
     EXPECT_NE(mended(painting(), ease), painting()) << "on its own state it is taken";
@@ -320,7 +322,7 @@ TEST_F(EndangeredWork, AFindingsMendGoesToItsOwnPassWhicheverIsChosen) {
     begin(testing::slipping_painting());
     ASSERT_TRUE(wait([&] { return window_->findChild<QPushButton*>("mend_hold") != nullptr; }));
     settle();
-    session().set_moment(1);
+    session().outlook.set_moment(1);
     settle();
     const Pass first = painting().passes[0];
     click("mend_hold");
@@ -335,18 +337,18 @@ TEST_F(EndangeredWork, ValueMendsOfAPartThatIsGoneAreNotTaken) {
     Plan plan;
     plan.steps[planned.parts[0].id] = 4.4;
     begin(with_plan(planned, plan));
-    const auto off_plan = [&]() -> const ValueFinding* {
-        for (const ValueFinding& found : window_->values().findings())
-            if (found.finding.code == FindingCode::part_off && !found.mends.empty()) return &found;
+    const auto off_plan = [&]() -> const Finding* {
+        for (const Finding& found : window_->meters().values.findings())
+            if (found.code == FindingCode::part_off && !found.mends.empty()) return &found;
         return nullptr;
     };
     ASSERT_TRUE(wait([&] { return off_plan() != nullptr; }));
-    const ValueMend mend = off_plan()->mends.front();
+    const Mend mend = off_plan()->mends.front();
     const Painting gone = without_part(painting(), planned.parts[0].id);
     EXPECT_EQ(mended(gone, mend), gone);
     const Painting quarter = turned(painting(), Turn::right);
     EXPECT_EQ(mended(quarter, mend), quarter);
-    session().change("Remove a part", gone);
+    session().document.change("Remove a part", gone);
     for (auto* button : find("findings")->findChildren<QPushButton*>())
         EXPECT_FALSE(button->isEnabled()) << button->text().toStdString();
 }

@@ -14,8 +14,8 @@ protected:
     void change_something() {
         Painting next = painting();
         next.name = "Changed";
-        session().change("Change", next);
-        EXPECT_TRUE(session().unsaved());
+        session().document.change("Change", next);
+        EXPECT_TRUE(session().document.unsaved());
     }
     void drop(const std::filesystem::path& path) {
         QMimeData data;
@@ -36,13 +36,13 @@ TEST_F(Files, AnEmptyDeskSaysWhatToDo) {
         QTest::keyClick(window_.get(), key);
     click("empty_bring_in");
     EXPECT_EQ(asked_, 1);
-    EXPECT_FALSE(session().has_painting()) << "no file was picked";
+    EXPECT_FALSE(session().document.has_painting()) << "no file was picked";
 }
 
 TEST_F(Files, APictureIsDroppedIn) {
     ASSERT_TRUE(save_png(folder_ / "ramp.png", testing::ramp({60, 40})));
     drop(folder_ / "ramp.png");
-    ASSERT_TRUE(wait([&] { return session().has_painting(); }));
+    ASSERT_TRUE(wait([&] { return session().document.has_painting(); }));
     EXPECT_EQ(painting().name, "ramp");
     EXPECT_FALSE(find("empty_state")->isVisible());
     EXPECT_EQ(window_->files().recent().size(), 1);
@@ -52,7 +52,8 @@ TEST_F(Files, TheRecentListKeepsTheNewestFirst) {
     for (const char* name : {"a.png", "b.png", "a.png"}) {
         ASSERT_TRUE(save_png(folder_ / name, testing::ramp({20, 20})));
         window_->files().open_file(folder_ / name);
-        ASSERT_TRUE(wait([&] { return !window_->files().busy() && session().has_painting(); }));
+        ASSERT_TRUE(
+            wait([&] { return !window_->files().busy() && session().document.has_painting(); }));
     }
     const QStringList recent = window_->files().recent();
     ASSERT_EQ(recent.size(), 2);
@@ -80,8 +81,8 @@ TEST_F(Files, APlaceThatCanNotBeWrittenIsSaidAndTheWorkStaysUnsaved) {
     picked_ = "/proc/no.ora";
     trigger("save");
     ASSERT_TRUE(wait([&] { return notice().contains("/proc/no.ora: could not be saved"); }));
-    EXPECT_TRUE(session().unsaved());
-    EXPECT_TRUE(session().file().empty());
+    EXPECT_TRUE(session().document.unsaved());
+    EXPECT_TRUE(session().document.file().empty());
 }
 
 TEST_F(Files, UnsavedWorkIsAskedAboutAndCanBeKept) {
@@ -155,7 +156,7 @@ TEST_F(Files, LongWorkShowsProgressAndCanBeStopped) {
     EXPECT_FALSE(find<QAction>("save")->isEnabled()) << "one at a time";
     click("notice_answer_0");  // stop
     EXPECT_FALSE(window_->files().busy());
-    EXPECT_TRUE(session().unsaved());
+    EXPECT_TRUE(session().document.unsaved());
     // It ends soon, and leaves nothing behind.
     window_->files().open_file(folder_ / "none.png");
     EXPECT_TRUE(
@@ -168,12 +169,12 @@ TEST_F(Files, SavingAgainGoesToTheSameFile) {
     change_something();
     picked_ = folder_ / "a.ora";
     trigger("save");
-    ASSERT_TRUE(wait([&] { return !session().unsaved(); }));
+    ASSERT_TRUE(wait([&] { return !session().document.unsaved(); }));
     Painting next = painting();
     next.name = "Once more";
-    session().change("Change", next);
+    session().document.change("Change", next);
     trigger("save");
-    ASSERT_TRUE(wait([&] { return !session().unsaved(); }));
+    ASSERT_TRUE(wait([&] { return !session().document.unsaved(); }));
     EXPECT_EQ(asked_, 1);
     EXPECT_EQ(open_painting(folder_ / "a.ora", "2026-01-01")->painting.name, "Once more");
 }
@@ -181,8 +182,9 @@ TEST_F(Files, SavingAgainGoesToTheSameFile) {
 TEST_F(Files, AFileMadeElsewhereIsNotWrittenOver) {
     ASSERT_TRUE(save_png(folder_ / "ramp.png", testing::ramp({60, 40})));
     window_->files().open_file(folder_ / "ramp.png");
-    ASSERT_TRUE(wait([&] { return session().has_painting() && !window_->files().busy(); }));
-    EXPECT_TRUE(session().file().empty()) << "saving will ask for a name";
+    ASSERT_TRUE(
+        wait([&] { return session().document.has_painting() && !window_->files().busy(); }));
+    EXPECT_TRUE(session().document.file().empty()) << "saving will ask for a name";
 }
 
 TEST_F(Files, AColouredPictureIsReadToGreyByAChosenReader) {
@@ -199,24 +201,24 @@ TEST_F(Files, AColouredPictureIsReadToGreyByAChosenReader) {
         ASSERT_TRUE(wait([&] { return find("read_to_grey")->isEnabled(); }));
     };
     bring_in();
-    EXPECT_FALSE(session().has_painting()) << "nothing is begun before it is said how";
+    EXPECT_FALSE(session().document.has_painting()) << "nothing is begun before it is said how";
     EXPECT_TRUE(find("reads_luma")->accessibleName().contains("off L* by up to"))
         << find("reads_luma")->accessibleName().toStdString();
     click("not_in");
     EXPECT_FALSE(find("bring_in_sheet")->isVisible());
-    EXPECT_FALSE(session().has_painting());
+    EXPECT_FALSE(session().document.has_painting());
 
     bring_in();
     click("reads_glow");
     click("turn_right");
     ASSERT_TRUE(wait([&] { return find("read_to_grey")->isEnabled(); }));
     click("read_to_grey");
-    ASSERT_TRUE(wait([&] { return session().has_painting(); }));
+    ASSERT_TRUE(wait([&] { return session().document.has_painting(); }));
     EXPECT_EQ(painting().size(), (Size{30, 40}));
     EXPECT_EQ(painting().underpaint->base().channels(), Channels::grey);
     EXPECT_NEAR(read(Reader::lightness, testing::pixel(painting().underpaint->base(), 10, 35)),
                 read(Reader::glow, {1, 0, 0}), 0.3);
-    EXPECT_EQ(window_->bench(), Bench::values);
+    EXPECT_STREQ(window_->bench().text().id, "values");
 
     bring_in();
     click("keep_colours");

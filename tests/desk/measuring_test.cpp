@@ -10,11 +10,11 @@ namespace {
 class MeasuringAtTheDesk : public testing::DeskTest {
 protected:
     void SetUp() override { begin(testing::slipping_painting()); }
-    const Measuring& measuring() const { return window_->measuring(); }
+    const Measuring& measuring() const { return window_->meters().passes; }
     void set_strength(float strength) const {
         Pass pass = painting().passes[1];
         pass.strength = strength;
-        session().change("Strength", with_changed_pass(painting(), 1, pass), "drag");
+        session().document.change("Strength", with_changed_pass(painting(), 1, pass), "drag");
     }
 };
 
@@ -34,12 +34,12 @@ TEST_F(MeasuringAtTheDesk, WaitsUntilTheHandRests) {
 
 TEST_F(MeasuringAtTheDesk, LeavesFiguresThatStillHold) {
     QSignalSpy figures(&measuring(), &Measuring::figures_changed);
-    session().change("Splits", with_splits(painting(), ShapeCount::three, {3, 6}));
+    session().document.change("Splits", with_splits(painting(), ShapeCount::three, {3, 6}));
     EXPECT_TRUE(measuring().current());
     EXPECT_TRUE(measuring().finished());
     QTest::qWait(100);
     EXPECT_EQ(figures.count(), 0);
-    session().change("Focus", with_foci(painting(), {{"B", {100, 100}, 30}}));
+    session().document.change("Focus", with_foci(painting(), {{"B", {100, 100}, 30}}));
     EXPECT_FALSE(measuring().current()) << "a focus does change them";
     settle();
     EXPECT_GE(figures.count(), 1);
@@ -47,7 +47,7 @@ TEST_F(MeasuringAtTheDesk, LeavesFiguresThatStillHold) {
 
 TEST_F(MeasuringAtTheDesk, BeginsAnewWithAnotherReaderAndAnotherPainting) {
     QSignalSpy figures(&measuring(), &Measuring::figures_changed);
-    session().set_reader(Reader::glow);
+    session().choices.set_reader(Reader::glow);
     EXPECT_FALSE(measuring().current());
     settle();
     EXPECT_EQ(measuring().audit()->reader, Reader::glow);

@@ -3,12 +3,13 @@
 #include <QListView>
 #include <QSignalSpy>
 
-#include "desk/band_slider.h"
-#include "desk/bar_slider.h"
-#include "desk/colour_sheet.h"
-#include "desk/greys.h"
-#include "desk/marks.h"
-#include "desk/words.h"
+#include "desk/kit/band_slider.h"
+#include "desk/kit/bar_slider.h"
+#include "desk/kit/colour_sheet.h"
+#include "desk/kit/greys.h"
+#include "desk/kit/marks.h"
+#include "desk/kit/words.h"
+#include "desk/work/reach_words.h"
 #include "render/probe.h"
 #include "support/desk_fixture.h"
 
@@ -29,19 +30,19 @@ protected:
 };
 
 TEST_F(Panes, ASealedPaintingOpensAtThePasses) {
-    EXPECT_EQ(window_->bench(), Bench::passes);
-    EXPECT_EQ(session().moment(), 2U);
+    EXPECT_STREQ(window_->bench().text().id, "passes");
+    EXPECT_EQ(session().outlook.moment(), 2U);
     EXPECT_EQ(rows()->model()->rowCount(), 3);
 }
 
 TEST_F(Panes, KeysChangeTheBench) {
     QTest::keyClick(&window_->canvas(), Qt::Key_2);
-    EXPECT_EQ(window_->bench(), Bench::values);
+    EXPECT_STREQ(window_->bench().text().id, "values");
     EXPECT_TRUE(find<QPushButton>("bench_values")->isChecked());
     QTest::keyClick(&window_->canvas(), Qt::Key_3);
-    EXPECT_EQ(window_->bench(), Bench::passes);
+    EXPECT_STREQ(window_->bench().text().id, "passes");
     click("bench_values");
-    EXPECT_EQ(window_->bench(), Bench::values);
+    EXPECT_STREQ(window_->bench().text().id, "values");
 }
 
 TEST_F(Panes, BenchesThatAreNotBuiltAreNotShown) {
@@ -83,7 +84,7 @@ TEST_F(Panes, SlidersWorkByKeyboard) {
 
 TEST_F(Panes, HoldHasNothingToDoUnderTrueColour) {
     EXPECT_TRUE(find("hold")->isEnabled());
-    session().set_moment(1);
+    session().outlook.set_moment(1);
     EXPECT_FALSE(find("hold")->isEnabled());
 }
 
@@ -112,15 +113,15 @@ TEST_F(Panes, APassIsRenamedInItsSheet) {
     QTest::keyClicks(name, "Amber 3 gsb");
     QTest::keyClick(name, Qt::Key_Return);
     EXPECT_EQ(painting().passes[1].name, "Amber 3 gsb");
-    EXPECT_EQ(window_->bench(), Bench::passes) << "letters typed are not keys pressed";
+    EXPECT_STREQ(window_->bench().text().id, "passes") << "letters typed are not keys pressed";
 }
 
 TEST_F(Panes, WhatAPassIsMeantToDoCounts) {
     settle();
-    EXPECT_EQ(window_->measuring().audit()->passes[1].value.verdict, Verdict::lost);
+    EXPECT_EQ(window_->meters().passes.audit()->passes[1].value.verdict, Verdict::lost);
     choose("intent", "reshape values");
     settle();
-    EXPECT_EQ(window_->measuring().audit()->passes[1].value.verdict, Verdict::held);
+    EXPECT_EQ(window_->meters().passes.audit()->passes[1].value.verdict, Verdict::held);
 }
 
 TEST_F(Panes, EveryBlendCanBeChosen) {
@@ -166,13 +167,13 @@ TEST_F(Panes, ChoosingARowWindsTheCanvasToThatMoment) {
     settle();
     const QColor end = shown(200, 60);
     rows()->setCurrentIndex(rows()->model()->index(0, 0));
-    EXPECT_EQ(session().moment(), 0U);
+    EXPECT_EQ(session().outlook.moment(), 0U);
     settle();
     const QColor seal = shown(200, 60);
     EXPECT_EQ(seal.red(), seal.blue()) << "the seal is grey";
     EXPECT_NE(end.red(), end.blue());
     QTest::keyClick(rows(), Qt::Key_Down);
-    EXPECT_EQ(session().moment(), 1U);
+    EXPECT_EQ(session().outlook.moment(), 1U);
 }
 
 TEST_F(Panes, TheLedgerWorksByKeyboard) {
@@ -182,7 +183,7 @@ TEST_F(Panes, TheLedgerWorksByKeyboard) {
     EXPECT_TRUE(painting().passes[1].on);
     QTest::keyClick(rows(), Qt::Key_Up, Qt::AltModifier);
     EXPECT_EQ(painting().passes[0].name, "Wash");
-    EXPECT_EQ(session().moment(), 1U) << "the row goes along";
+    EXPECT_EQ(session().outlook.moment(), 1U) << "the row goes along";
     QTest::keyClick(rows(), Qt::Key_Up, Qt::AltModifier);
     EXPECT_EQ(painting().passes[0].name, "Wash") << "there is nothing above the first";
     QTest::keyClick(rows(), Qt::Key_Delete);
@@ -195,7 +196,7 @@ TEST_F(Panes, TheLedgerWorksByKeyboard) {
 TEST_F(Panes, RowsAreReadOutInWords) {
     settle();
     const QString words = rows()->model()->index(2, 0).data(Qt::AccessibleTextRole).toString();
-    const PassAudit& wash = window_->measuring().audit()->passes[1];
+    const PassAudit& wash = window_->meters().passes.audit()->passes[1];
     EXPECT_EQ(words,
               QStringLiteral("Wash, normal · everything. Values lost: 95% of the picture within "
                              "%1 step of the seal, %2 by this pass")
@@ -337,9 +338,9 @@ TEST_F(Panes, ThePointerLineReadsThePixel) {
 
 TEST_F(Panes, TheReaderAndTheSurroundAreChosenAtTheTop) {
     choose("reader", "Luma");
-    EXPECT_EQ(session().reader(), Reader::luma);
+    EXPECT_EQ(session().choices.reader(), Reader::luma);
     settle();
-    EXPECT_EQ(window_->measuring().audit()->reader, Reader::luma);
+    EXPECT_EQ(window_->meters().passes.audit()->reader, Reader::luma);
     choose("surround", "9");
     EXPECT_EQ(window_->canvas().grab().toImage().pixelColor(3, 3), QColor(255, 255, 255));
     choose("surround", "1");

@@ -5,8 +5,8 @@
 #include <QLabel>
 #include <QTreeWidget>
 
-#include "desk/bar_slider.h"
-#include "desk/parts_table.h"
+#include "desk/kit/bar_slider.h"
+#include "desk/values/parts_table.h"
 #include "raster/polygon.h"
 #include "support/desk_fixture.h"
 
@@ -21,7 +21,7 @@ protected:
             const double step = x < 100 ? 2 : x >= 200 ? 8 : y < 50 ? 6.5 : 5;
             return encoded_grey_of(lightness_of_step(static_cast<float>(step)));
         })));
-        window_->set_bench(Bench::values);
+        window_->show_bench("values");
         settle();
     }
     QTreeWidget* table() const { return find<QTreeWidget>("parts"); }
@@ -34,7 +34,7 @@ protected:
     }
     void pick(const char* tool, double x, double y) const {
         click(tool);
-        const std::size_t before = session().painting().parts.size();
+        const std::size_t before = session().document.painting().parts.size();
         click_canvas(x, y);
         EXPECT_TRUE(wait([&] { return painting().parts.size() > before; }));
         settle();
@@ -69,7 +69,7 @@ TEST_F(PartsAtTheDesk, AreOutlinedAndHaveTheirFigures) {
 TEST_F(PartsAtTheDesk, ArePickedByValue) {
     pick("pick_by_value", 250, 100);
     EXPECT_NEAR(covered(0), 1 / 3.0, 0.001);
-    EXPECT_EQ(session().history().undo_label(), "Pick by value");
+    EXPECT_EQ(session().document.history().undo_label(), "Pick by value");
     // Wider, and the middle lid comes in; still one step of the history.
     slide("pick_width", 1);
     settle();
@@ -197,7 +197,7 @@ TEST_F(PartsAtTheDesk, RowsAreDraggedToAnotherPlace) {
     for (const auto& [name, from] : {std::pair("Left", 0), {"Middle", 100}, {"Right", 200}})
         three = testing::with_columns(three, name, from, from + 100);
     begin(three);
-    window_->set_bench(Bench::values);
+    window_->show_bench("values");
     settle();
     const auto order = [&] {
         std::string names;
@@ -221,7 +221,7 @@ TEST_F(PartsAtTheDesk, RowsAreDraggedToAnotherPlace) {
     ASSERT_EQ(order(), "LMR");
     drop(0, row(2).center() - QPoint(0, 4));
     EXPECT_EQ(order(), "MLR") << "above the last";
-    EXPECT_EQ(session().history().undo_label(), "Reorder parts");
+    EXPECT_EQ(session().document.history().undo_label(), "Reorder parts");
     EXPECT_EQ(table()->currentItem()->text(0), "Left") << "the dragged one stays chosen";
     drop(2, row(0).center() - QPoint(0, 4));
     EXPECT_EQ(order(), "RML");
@@ -237,7 +237,7 @@ TEST_F(PartsAtTheDesk, SliversAreFoundAndGiven) {
     Painting cracked = testing::with_columns(painting(), "Left", 0, 149);
     cracked = testing::with_columns(cracked, "Right", 150, 300);
     begin(cracked);
-    window_->set_bench(Bench::values);
+    window_->show_bench("values");
     settle();
     EXPECT_TRUE(find("give_slivers")->isVisible());
     click("show_slivers");
@@ -247,7 +247,7 @@ TEST_F(PartsAtTheDesk, SliversAreFoundAndGiven) {
     EXPECT_FALSE(find("give_slivers")->isVisible());
     EXPECT_FALSE(window_->canvas().shown_only());
     EXPECT_NEAR(covered(0) + covered(1), 1, 1e-4);
-    EXPECT_EQ(session().history().undo_label(), "Give slivers to their neighbours");
+    EXPECT_EQ(session().document.history().undo_label(), "Give slivers to their neighbours");
 }
 
 TEST_F(PartsAtTheDesk, AClickBesideThePicturePicksNothing) {

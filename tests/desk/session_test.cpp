@@ -4,10 +4,11 @@
 #include <atomic>
 #include <thread>
 
-#include "desk/latest_job.h"
-#include "desk/lens.h"
-#include "desk/measuring.h"
-#include "desk/session.h"
+#include "desk/kit/screen_image.h"
+#include "desk/view/lens_pixels.h"
+#include "desk/work/latest_job.h"
+#include "desk/work/measuring.h"
+#include "desk/work/session.h"
 #include "support/desk_fixture.h"
 
 namespace underpaint {
@@ -15,58 +16,59 @@ namespace {
 
 TEST(SessionTest, BeginsAtTheLastPassAndClean) {
     Session session;
-    EXPECT_FALSE(session.has_painting());
-    EXPECT_FALSE(session.unsaved());
-    EXPECT_FALSE(session.chosen_pass());
-    QSignalSpy begun(&session, &Session::begun);
-    session.begin(testing::slipping_painting(), "a.ora", true);
+    EXPECT_FALSE(session.document.has_painting());
+    EXPECT_FALSE(session.document.unsaved());
+    EXPECT_FALSE(session.outlook.chosen_pass());
+    QSignalSpy begun(&session.document, &Document::begun);
+    session.document.begin(testing::slipping_painting(), "a.ora", true);
     EXPECT_EQ(begun.count(), 1);
-    EXPECT_EQ(session.moment(), 2U);
-    EXPECT_EQ(session.chosen_pass(), 1U);
-    EXPECT_FALSE(session.unsaved());
-    session.begin(testing::slipping_painting(), "", false);
-    EXPECT_TRUE(session.unsaved());
+    EXPECT_EQ(session.outlook.moment(), 2U);
+    EXPECT_EQ(session.outlook.chosen_pass(), 1U);
+    EXPECT_FALSE(session.document.unsaved());
+    session.document.begin(testing::slipping_painting(), "", false);
+    EXPECT_TRUE(session.document.unsaved());
 }
 
 TEST(SessionTest, TellsOnlyWhatChanged) {
     Session session;
-    session.begin(testing::slipping_painting(), {}, true);
-    QSignalSpy painting(&session, &Session::painting_changed),
-        moment(&session, &Session::moment_changed), reader(&session, &Session::reader_changed);
-    session.change("Nothing", session.painting());
-    session.set_reader(Reader::lightness);
-    session.set_moment(2);
+    session.document.begin(testing::slipping_painting(), {}, true);
+    QSignalSpy painting(&session.document, &Document::changed),
+        moment(&session.outlook, &Outlook::moment_changed),
+        reader(&session.choices, &Choices::reader_changed);
+    session.document.change("Nothing", session.document.painting());
+    session.choices.set_reader(Reader::lightness);
+    session.outlook.set_moment(2);
     EXPECT_EQ(painting.count() + moment.count() + reader.count(), 0);
-    session.set_reader(Reader::glow);
-    session.set_moment(1);
-    session.set_moment(99);
+    session.choices.set_reader(Reader::glow);
+    session.outlook.set_moment(1);
+    session.outlook.set_moment(99);
     EXPECT_EQ(reader.count(), 1);
     EXPECT_EQ(moment.count(), 2);
-    EXPECT_EQ(session.moment(), 2U) << "there are no more";
+    EXPECT_EQ(session.outlook.moment(), 2U) << "there are no more";
 }
 
 TEST(SessionTest, TheMomentFollowsWhenPassesGo) {
     Session session;
-    session.begin(testing::slipping_painting(), {}, true);
-    session.change("Remove", without_pass(session.painting(), 1));
-    EXPECT_EQ(session.moment(), 1U);
-    session.undo();
-    EXPECT_EQ(session.painting().passes.size(), 2U);
-    session.redo();
-    session.redo();
-    EXPECT_EQ(session.painting().passes.size(), 1U);
+    session.document.begin(testing::slipping_painting(), {}, true);
+    session.document.change("Remove", without_pass(session.document.painting(), 1));
+    EXPECT_EQ(session.outlook.moment(), 1U);
+    session.document.undo();
+    EXPECT_EQ(session.document.painting().passes.size(), 2U);
+    session.document.redo();
+    session.document.redo();
+    EXPECT_EQ(session.document.painting().passes.size(), 1U);
 }
 
 TEST(SessionTest, WhatWasSavedMayBeOlderThanWhatIsShown) {
     Session session;
-    session.begin(testing::slipping_painting(), {}, true);
-    const Painting saved = without_pass(session.painting(), 1);
-    session.change("Remove", saved);
-    session.change("Remove", without_pass(session.painting(), 0));
-    session.mark_saved("a.ora", saved);
-    EXPECT_TRUE(session.unsaved()) << "it changed while it was being saved";
-    session.undo();
-    EXPECT_FALSE(session.unsaved());
+    session.document.begin(testing::slipping_painting(), {}, true);
+    const Painting saved = without_pass(session.document.painting(), 1);
+    session.document.change("Remove", saved);
+    session.document.change("Remove", without_pass(session.document.painting(), 0));
+    session.document.mark_saved("a.ora", saved);
+    EXPECT_TRUE(session.document.unsaved()) << "it changed while it was being saved";
+    session.document.undo();
+    EXPECT_FALSE(session.document.unsaved());
 }
 
 TEST(LatestJobTest, DeliversInTheRightThreadAndDropsWhatIsOutdated) {
@@ -120,14 +122,14 @@ TEST(MeasuringTest, SketchesFirstThenMeasuresThenMends) {
     QObject::connect(&measuring, &Measuring::figures_changed,
                      [&] { exact.push_back(measuring.audit()->exact); });
     Painting large = testing::sealed(testing::ramp({1000, 700}, Depth::bits8));
-    session.begin(with_pass(large, testing::tint({0.8F, 0.5F, 0.2F}, BlendMode::normal, 0.4F)), {},
-                  true);
+    session.document.begin(
+        with_pass(large, testing::tint({0.8F, 0.5F, 0.2F}, BlendMode::normal, 0.4F)), {}, true);
     ASSERT_TRUE(QTest::qWaitFor([&] { return measuring.finished() && !measuring.mends(0).empty(); },
                                 20000));
     EXPECT_EQ(exact, (std::vector{false, true}));
     EXPECT_EQ(measuring.thumbnails().size(), 2U);
     EXPECT_TRUE(measuring.mends(7).empty());
-    session.set_reader(Reader::luma);
+    session.choices.set_reader(Reader::luma);
     EXPECT_FALSE(measuring.current()) << "figures of another reader don't count";
     EXPECT_TRUE(measuring.mends(0).empty());
 }

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is set for this machine: the screen's profile, memory for speed.
-#include "desk/display.h"
+#include "desk/window/display.h"
 #include "support/desk_fixture.h"
 #include "support/encoders.h"
 
@@ -39,7 +39,7 @@ TEST_F(Settings, AProfileOfTheScreenChangesWhatIsShownAndNothingElse) {
     choose_profile(profile());
     EXPECT_LT(shown(30, 20).red(), 250);
     EXPECT_GT(shown(30, 20).green(), 30);
-    EXPECT_FALSE(session().unsaved());
+    EXPECT_FALSE(session().document.unsaved());
     EXPECT_TRUE(entry("screen_colours", "wide.icc")->isChecked());
 
     MainWindow again([] { return std::string("2026-11-24"); });

@@ -5,12 +5,12 @@
 #include <QLineEdit>
 #include <QListWidget>
 
-#include "desk/bar_slider.h"
-#include "desk/curve_editor.h"
-#include "desk/ladder.h"
-#include "desk/shape_bar.h"
-#include "desk/simulated_pen.h"
-#include "desk/values_sheet.h"
+#include "desk/kit/bar_slider.h"
+#include "desk/kit/curve_editor.h"
+#include "desk/kit/simulated_pen.h"
+#include "desk/panes/ladder.h"
+#include "desk/values/shape_bar.h"
+#include "desk/values/values_sheet.h"
 #include "files/openraster.h"
 #include "painting/value_curves.h"
 #include "raster/polygon.h"
@@ -32,7 +32,7 @@ protected:
         }));
         begin(painting);
     }
-    void show(Page page) const { window_->values_sheet().show_page(page); }
+    void show(Page page) const { window_->findChild<ValuesSheet*>()->show_page(page); }
     const Pass& value_pass(std::size_t index = 0) const { return painting().values.at(index); }
     float painted_at(int x, int y) const {
         return testing::pixel(value_pass().reach.painted->base(), x, y).r;
@@ -82,7 +82,7 @@ TEST_F(ValuesAtTheDesk, ALiftIsPaintedWithThePen) {
     EXPECT_GT(painted_at(250, 150), painted_at(150, 150) + 0.1F) << "pressed harder there";
     EXPECT_EQ(painted_at(200, 20), 0) << "away from the stroke";
     EXPECT_GT(step_shown(250, 150), 4.875 + 0.2);
-    EXPECT_EQ(session().history().undo_label(), "Paint reach");
+    EXPECT_EQ(session().document.history().undo_label(), "Paint reach");
     const float full = painted_at(250, 150);
     trigger("undo");
     EXPECT_LT(painted_at(250, 150), full) << "a stroke is one step";
@@ -140,7 +140,7 @@ TEST_F(ValuesAtTheDesk, PassesAreSwitchedBentReorderedAndRemoved) {
     click("lay_range");
     ASSERT_EQ(painting().values.size(), 1U);
     settle();
-    EXPECT_NEAR(range_of(window_->values().figures()->steps).lightest, 9, 0.1);
+    EXPECT_NEAR(range_of(window_->meters().values.figures()->steps).lightest, 9, 0.1);
     auto* list = find<QListWidget>("value_passes");
     list->item(0)->setCheckState(Qt::Unchecked);
     EXPECT_FALSE(value_pass().on);
@@ -163,7 +163,7 @@ TEST_F(ValuesAtTheDesk, PassesAreSwitchedBentReorderedAndRemoved) {
     QTest::mouseMove(curve, middle - QPoint(0, 12));
     QTest::mouseRelease(curve, Qt::LeftButton, {}, middle - QPoint(0, 12));
     EXPECT_EQ(std::get<Curve>(value_pass().source).all.size(), CurveEditor::kHandles);
-    EXPECT_EQ(session().history().undo_label(), "Bend the curve");
+    EXPECT_EQ(session().document.history().undo_label(), "Bend the curve");
     const double lifted = step_after(std::get<Curve>(value_pass().source).all, 5);
     curve->setFocus();
     QTest::keyClick(curve, Qt::Key_Down);
@@ -172,7 +172,7 @@ TEST_F(ValuesAtTheDesk, PassesAreSwitchedBentReorderedAndRemoved) {
 
 TEST_F(ValuesAtTheDesk, APassLandsOnChosenPartsUnderItsOwnName) {
     begin(testing::with_columns(painting(), "Left", 0, 200));
-    window_->set_bench(Bench::values);
+    window_->show_bench("values");
     show(Page::passes);
     click("lay_deepen");
     click("reach_everywhere");
@@ -198,20 +198,20 @@ TEST_F(ValuesAtTheDesk, FiguresFollowAStrokeBeforeItIsOver) {
     show(Page::passes);
     click("lay_deepen");
     settle();
-    const double before = window_->values().figures()->steps.percentile(0.5);
+    const double before = window_->meters().values.figures()->steps.percentile(0.5);
     BrushTool& tool = window_->canvas().brush();
     tool.set_brush({150, 0.9, 1, false});
     auto* canvas = &window_->canvas();
     QTest::mousePress(canvas, Qt::LeftButton, {}, at(200, 150));
     for (int x = 60; x <= 340; x += 10) QTest::mouseMove(canvas, at(x, 150));
-    ASSERT_TRUE(
-        wait([&] { return window_->values().figures()->steps.percentile(0.5) < before - 0.2; }));
+    ASSERT_TRUE(wait(
+        [&] { return window_->meters().values.figures()->steps.percentile(0.5) < before - 0.2; }));
     EXPECT_TRUE(tool.painting()) << "the pen is still down";
-    EXPECT_FALSE(window_->values().exact()) << "and the figures are marked as not exact";
+    EXPECT_FALSE(window_->meters().values.exact()) << "and the figures are marked as not exact";
     QTest::mouseRelease(canvas, Qt::LeftButton, {}, at(340, 150));
     EXPECT_FALSE(tool.painting());
     settle();
-    EXPECT_TRUE(window_->values().exact());
+    EXPECT_TRUE(window_->meters().values.exact());
 }
 
 // --- plan and findings
@@ -235,7 +235,7 @@ TEST_F(ValuesAtTheDesk, ARangeIsPlannedOnTheLadderAndReached) {
     take_mend("range-off");
     ASSERT_EQ(painting().values.size(), 1U);
     EXPECT_EQ(painting().values[0].name, "Set range");
-    const Range range = range_of(window_->values().figures()->steps);
+    const Range range = range_of(window_->meters().values.figures()->steps);
     EXPECT_NEAR(range.darkest, 1.4, 0.1);
     EXPECT_NEAR(range.lightest, 8.5, 0.1);
     EXPECT_EQ(finding("range-off"), nullptr);
@@ -259,9 +259,9 @@ TEST_F(ValuesAtTheDesk, StepsAreCountedAsThePainterLikes) {
         << "in tenths of L*";
     drag_on_ladder(painting().plan.range->lightest, 8.5);
     EXPECT_NEAR(painting().plan.range->lightest, 8.5, 0.05) << "kept in steps 1-9 all the same";
-    window_->set_bench(Bench::passes);
+    window_->show_bench("passes");
     EXPECT_FALSE(find("scale")->isVisible()) << "the ledger counts from 1 to 9";
-    window_->set_bench(Bench::values);
+    window_->show_bench("values");
     choose("scale", "1–9, the middle is 5");
 }
 
@@ -288,7 +288,7 @@ TEST_F(ValuesAtTheDesk, KeyAndLeadArePlanned) {
     EXPECT_EQ(painting().plan.key, Key::high);
     settle();
     take_mend("key-off");
-    EXPECT_EQ(key_of(window_->values().figures()->steps), Key::high);
+    EXPECT_EQ(key_of(window_->meters().values.figures()->steps), Key::high);
     click("plan_lead");
     EXPECT_TRUE(painting().plan.lead);
     choose("plan_key", "not planned");
@@ -313,7 +313,7 @@ TEST_F(ValuesAtTheDesk, AFindingIsShownAndItsMendSaysWhatItWouldDo) {
     EXPECT_FALSE(window_->canvas().shown_only());
     take_mend("bare-white");
     EXPECT_EQ(finding("bare-white"), nullptr);
-    EXPECT_EQ(session().history().undo_label(), "Tone to 8.6");
+    EXPECT_EQ(session().document.history().undo_label(), "Tone to 8.6");
 }
 
 TEST_F(ValuesAtTheDesk, APictureOfOneValueSaysSo) {
@@ -333,7 +333,7 @@ TEST_F(ValuesAtTheDesk, IsSealedTwiceComparedAndPutBackInForce) {
     EXPECT_EQ(find<QPushButton>("seal")->text(), "Go on to passes");
     Pass glaze = testing::tint({0.8F, 0.5F, 0.2F}, BlendMode::normal, 0.1F);
     glaze.name = "Glaze";
-    session().change("Lay", with_pass(painting(), glaze));
+    session().document.change("Lay", with_pass(painting(), glaze));
 
     show(Page::passes);
     click("lay_deepen");
@@ -354,8 +354,8 @@ TEST_F(ValuesAtTheDesk, IsSealedTwiceComparedAndPutBackInForce) {
     auto* seals = find<QListWidget>("seals");
     seals->setCurrentRow(0);
     click("compare_seals");
-    ASSERT_TRUE(session().comparison());
-    EXPECT_EQ(session().comparison()->right, "the values now");
+    ASSERT_TRUE(session().outlook.comparison());
+    EXPECT_EQ(session().outlook.comparison()->right, "the values now");
     settle();
     EXPECT_GT(step_shown(100, 250), 3.7) << "left of the seam: as sealed";
     EXPECT_LT(step_shown(300, 250), 5.1) << "right of it: deepened";
@@ -365,22 +365,22 @@ TEST_F(ValuesAtTheDesk, IsSealedTwiceComparedAndPutBackInForce) {
 
     click("seal");
     ASSERT_TRUE(wait([&] { return painting().seals.size() == 2; }));
-    EXPECT_FALSE(session().comparison()) << "it ends with the change";
+    EXPECT_FALSE(session().outlook.comparison()) << "it ends with the change";
     EXPECT_EQ(painting().seal().number, 2);
     settle();
     EXPECT_EQ(find<QPushButton>("seal")->text(), "Go on to passes");
     EXPECT_LT(
         step_of(read(Reader::lightness, testing::pixel(painting().ground()->base(), 200, 150))), 4);
-    window_->set_bench(Bench::passes);
+    window_->show_bench("passes");
     settle();
-    EXPECT_LT(window_->measuring().audit()->ground.steps.percentile(0.5), 4) << "measured anew";
+    EXPECT_LT(window_->meters().passes.audit()->ground.steps.percentile(0.5), 4) << "measured anew";
 
-    window_->set_bench(Bench::values);
+    window_->show_bench("values");
     show(Page::seals);
     seals->setCurrentRow(0);
     click("seal_in_force");
     EXPECT_EQ(painting().seal().number, 1);
-    EXPECT_EQ(session().history().undo_label(), "Put Seal 1 in force");
+    EXPECT_EQ(session().document.history().undo_label(), "Put Seal 1 in force");
     trigger("undo");
     EXPECT_EQ(painting().seal().number, 2);
 }
@@ -398,7 +398,7 @@ TEST_F(ValuesAtTheDesk, IsSavedAndOpenedWithEverythingAboveTheSeal) {
     const Painting done = painting();
     picked_ = folder_ / "values.ora";
     trigger("save");
-    ASSERT_TRUE(wait([&] { return !session().unsaved(); }));
+    ASSERT_TRUE(wait([&] { return !session().document.unsaved(); }));
     const auto opened = open_painting(folder_ / "values.ora", "2026-11-25");
     ASSERT_TRUE(opened);
     ASSERT_EQ(opened->painting.values.size(), 1U);

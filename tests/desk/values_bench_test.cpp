@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The Values bench: lenses, splits dragged on the ladder, foci on the canvas.
-#include "desk/ladder.h"
-#include "desk/shape_bar.h"
+#include "desk/panes/ladder.h"
+#include "desk/values/shape_bar.h"
 #include "support/desk_fixture.h"
 
 namespace underpaint {
@@ -16,7 +16,7 @@ protected:
             if (y == 199 && x >= 200) return 1.0F;
             return encoded_grey_of(lightness_of_step(x < 100 ? 2.0F : x < 200 ? 5.0F : 8.0F));
         })));
-        window_->set_bench(Bench::values);
+        window_->show_bench("values");
         settle();
     }
     const Splits& splits(ShapeCount count) const { return painting().plan.splits.of(count); }
@@ -38,12 +38,12 @@ protected:
 };
 
 TEST_F(ValuesBench, HasItsOwnLenses) {
-    for (const LensText& text : kLenses) {
-        const auto name = std::string("lens_") + text.id;
-        EXPECT_EQ(find(name.c_str())->isVisible(), text.on_values) << name;
+    for (const LensRecord* record : kLenses) {
+        const auto name = std::string("lens_") + record->id;
+        EXPECT_EQ(find(name.c_str())->isVisible(), record->on_values) << name;
     }
     click("lens_shapes-5");
-    window_->set_bench(Bench::passes);
+    window_->show_bench("passes");
     EXPECT_EQ(window_->canvas().lens(), Lens::colour) << "which Passes has not";
 }
 
@@ -108,9 +108,9 @@ TEST_F(ValuesBench, BestSplitsStandBetweenTheBands) {
 TEST_F(ValuesBench, MovingASplitMeasuresNothingAnew) {
     click("lens_shapes-2");
     settle();
-    session().change("Split", with_splits(painting(), ShapeCount::two, {4}));
-    EXPECT_TRUE(window_->measuring().current());
-    EXPECT_TRUE(window_->measuring().finished());
+    session().document.change("Split", with_splits(painting(), ShapeCount::two, {4}));
+    EXPECT_TRUE(window_->meters().passes.current());
+    EXPECT_TRUE(window_->meters().passes.finished());
 }
 
 TEST_F(ValuesBench, ExtremesStandOutUnlessInAFocus) {
@@ -119,7 +119,7 @@ TEST_F(ValuesBench, ExtremesStandOutUnlessInAFocus) {
     EXPECT_EQ(shown(50, 199.5).red(), 0);
     EXPECT_EQ(shown(250, 199.5).red(), 255);
     EXPECT_NEAR(shown(250, 100).red(), 125, 40) << "all else is middle grey";
-    session().change("Focus", with_foci(painting(), {{"A", {250, 190}, 60}}));
+    session().document.change("Focus", with_foci(painting(), {{"A", {250, 190}, 60}}));
     settle();
     EXPECT_LT(shown(230, 199.5).red(), 200) << "allowed there";
 }
@@ -158,7 +158,7 @@ TEST_F(ValuesBench, AFocusIsPlacedSizedMovedAndRemoved) {
     EXPECT_EQ(foci()[0].name, "A");
     EXPECT_NEAR(foci()[0].centre.x, 100, 1);
     EXPECT_NEAR(foci()[0].radius, 30, 1);
-    EXPECT_EQ(session().history().undo_label(), "Place a focus");
+    EXPECT_EQ(session().document.history().undo_label(), "Place a focus");
 
     drag(&window_->canvas(), at(130, 100), at(150, 100));
     EXPECT_NEAR(foci()[0].radius, 50, 1) << "by its rim";
@@ -192,7 +192,7 @@ TEST_F(ValuesBench, PlacingCanBeGivenUp) {
     EXPECT_TRUE(window_->canvas().placing_focus());
     QTest::keyClick(&window_->canvas(), Qt::Key_Escape);
     EXPECT_FALSE(window_->canvas().placing_focus());
-    window_->set_bench(Bench::passes);
+    window_->show_bench("passes");
     drag(&window_->canvas(), at(100, 100), at(120, 100));
     EXPECT_TRUE(foci().empty());
 }
@@ -205,17 +205,17 @@ TEST_F(ValuesBench, AFocusHangingOverTheBorderStaysOnThePicture) {
     EXPECT_LE(foci()[0].centre.y, 200);
     settle();
     // What is shown beside the focus is what is measured of every pixel.
-    ASSERT_TRUE(window_->canvas().focus_meter().exact());
-    EXPECT_NEAR(window_->canvas().focus_meter().contrasts().at(0).value(),
-                window_->values().figures()->focus.value().contrast, 1e-9);
+    ASSERT_TRUE(window_->meters().foci.exact());
+    EXPECT_NEAR(window_->meters().foci.contrasts().at(0).value(),
+                window_->meters().values.figures()->focus.value().contrast, 1e-9);
 }
 
 TEST_F(ValuesBench, TheMeterFollowsAFocus) {
-    session().change("Focus", with_foci(painting(), {{"A", {100, 80}, 30}}));
-    const FocusMeter& meter = window_->canvas().focus_meter();
+    session().document.change("Focus", with_foci(painting(), {{"A", {100, 80}, 30}}));
+    const FocusMeter& meter = window_->meters().foci;
     ASSERT_TRUE(wait([&] { return !meter.contrasts().empty(); }));
     EXPECT_NEAR(*meter.contrasts()[0], 3, 0.05) << "across the border of 2 and 5";
-    session().change("Focus", with_foci(painting(), {{"A", {50, 80}, 30}}));
+    session().document.change("Focus", with_foci(painting(), {{"A", {50, 80}, 30}}));
     EXPECT_NEAR(*meter.contrasts()[0], 0, 0.05) << "at once";
     ASSERT_FALSE(meter.rivals().empty());
     EXPECT_NEAR(meter.rivals()[0].contrast, 3, 0.05);

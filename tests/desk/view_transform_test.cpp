@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <gtest/gtest.h>
 
-#include "desk/view_transform.h"
+#include "desk/view/view_transform.h"
 
 namespace underpaint {
 namespace {

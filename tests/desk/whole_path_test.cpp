@@ -4,7 +4,7 @@
 #include <QTreeWidget>
 
 #include "audit/finding.h"
-#include "desk/bar_slider.h"
+#include "desk/kit/bar_slider.h"
 #include "files/audit_json.h"
 #include "files/openraster.h"
 #include "support/desk_fixture.h"
@@ -28,8 +28,9 @@ protected:
 
 TEST_F(WholePath, FromAGreyPictureToASavedPaintingAndBack) {
     bring_in_ramp();
-    EXPECT_EQ(window_->bench(), Bench::values) << "what is not sealed is still being settled";
-    EXPECT_FALSE(session().unsaved());
+    EXPECT_STREQ(window_->bench().text().id, "values")
+        << "what is not sealed is still being settled";
+    EXPECT_FALSE(session().document.unsaved());
 
     // A part, outlined from point to point and named in the table.
     outline({{100, 50}, {300, 50}, {300, 250}, {100, 250}});
@@ -49,12 +50,12 @@ TEST_F(WholePath, FromAGreyPictureToASavedPaintingAndBack) {
     EXPECT_EQ(painting().seals[0].date, "2026-11-24");
     EXPECT_EQ(find<QPushButton>("seal")->text(), "Go on to passes");
     click("seal");
-    EXPECT_EQ(window_->bench(), Bench::passes);
+    EXPECT_STREQ(window_->bench().text().id, "passes");
 
     // A tint over the part, in color mode.
     click("lay_pass");
     ASSERT_EQ(painting().passes.size(), 1U);
-    EXPECT_EQ(session().moment(), 1U);
+    EXPECT_EQ(session().outlook.moment(), 1U);
     choose("blend", "color");
     choose("lands_on", "Lantern");
     EXPECT_EQ(painting().passes[0].blend, BlendMode::color);
@@ -67,7 +68,7 @@ TEST_F(WholePath, FromAGreyPictureToASavedPaintingAndBack) {
     EXPECT_EQ(std::get<Tint>(painting().passes[0].source).colour, (Rgb{1, 0, 0}));
     find("colour_sheet")->close();
     settle();
-    EXPECT_EQ(window_->measuring().audit()->passes[0].value.verdict, Verdict::lost);
+    EXPECT_EQ(window_->meters().passes.audit()->passes[0].value.verdict, Verdict::lost);
 
     // The mend that holds values is offered with its finding, and taken.
     ASSERT_TRUE(wait([&] { return window_->findChild<QPushButton*>("mend_hold") != nullptr; }));
@@ -77,8 +78,8 @@ TEST_F(WholePath, FromAGreyPictureToASavedPaintingAndBack) {
     click("mend_hold");
     EXPECT_EQ(painting().passes[0].hold, 1);
     settle();
-    EXPECT_EQ(window_->measuring().audit()->passes[0].value.verdict, Verdict::held);
-    EXPECT_EQ(window_->measuring().findings()[0].code, FindingCode::all_held);
+    EXPECT_EQ(window_->meters().passes.audit()->passes[0].value.verdict, Verdict::held);
+    EXPECT_EQ(window_->meters().passes.findings()[0].code, FindingCode::all_held);
 
     // Undone to the beginning and brought back.
     const Painting done = painting();
@@ -98,9 +99,9 @@ TEST_F(WholePath, FromAGreyPictureToASavedPaintingAndBack) {
     const std::string measured = figures();
     picked_ = folder_ / "work";
     trigger("save");
-    ASSERT_TRUE(wait([&] { return !session().unsaved(); }));
-    EXPECT_EQ(session().file(), folder_ / "work.ora") << "the ending is put on";
-    session().begin(testing::sealed(testing::ramp({8, 8})), {}, true);
+    ASSERT_TRUE(wait([&] { return !session().document.unsaved(); }));
+    EXPECT_EQ(session().document.file(), folder_ / "work.ora") << "the ending is put on";
+    session().document.begin(testing::sealed(testing::ramp({8, 8})), {}, true);
     picked_ = folder_ / "work.ora";
     trigger("open");
     ASSERT_TRUE(wait([&] { return painting().size() == Size{400, 300}; }));
@@ -139,14 +140,14 @@ TEST_F(WholePath, AnOutlineCanBeGivenUpAndTakenBack) {
     QTest::keyClick(&window_->canvas(), Qt::Key_Escape);
     EXPECT_EQ(window_->canvas().tool(), Canvas::Tool::none);
     EXPECT_FALSE(find<QPushButton>("outline")->isChecked());
-    EXPECT_FALSE(session().unsaved());
+    EXPECT_FALSE(session().document.unsaved());
 }
 
 TEST_F(WholePath, APartInUseCanNotBeRemoved) {
     Painting start = testing::slipping_painting();
     start.passes[0].reach.parts = {start.parts[0].id};
     begin(start);
-    window_->set_bench(Bench::values);
+    window_->show_bench("values");
     auto* parts = find<QTreeWidget>("parts");
     parts->setCurrentItem(parts->topLevelItem(0));
     EXPECT_FALSE(find<QPushButton>("remove_part")->isEnabled());
@@ -166,7 +167,7 @@ TEST_F(WholePath, EasingIsOfferedAndItsGhostShown) {
     click("mend_ease");
     EXPECT_LT(painting().passes[1].strength, before);
     settle();
-    EXPECT_EQ(window_->measuring().audit()->balance(), Verdict::held);
+    EXPECT_EQ(window_->meters().passes.audit()->balance(), Verdict::held);
     trigger("undo");
     EXPECT_EQ(painting().passes[1].strength, before);
     EXPECT_EQ(find<QAction>("redo")->text(), QString("Redo: Wash: %1").arg(label));

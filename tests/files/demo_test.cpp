@@ -2,7 +2,7 @@
 #include <gtest/gtest.h>
 
 #include "audit/finding.h"
-#include "audit/mend.h"
+#include "audit/pass_mends.h"
 #include "demo/salt_cart.h"
 #include "files/openraster.h"
 #include "render/render.h"

@@ -11,9 +11,9 @@
 #include <QSettings>
 #include <QTest>
 
-#include "desk/canvas.h"
-#include "desk/main_window.h"
-#include "desk/notice_bar.h"
+#include "desk/kit/notice_bar.h"
+#include "desk/view/canvas.h"
+#include "desk/window/main_window.h"
 #include "files/flat_picture.h"
 #include "support/pictures.h"
 #include "support/temporary_folder.h"
@@ -79,12 +79,13 @@ protected:
         ASSERT_TRUE(save_png(folder_ / "ramp.png", ramp({400, 300})));
         picked_ = folder_ / "ramp.png";
         trigger("bring_in");
-        ASSERT_TRUE(wait([&] { return session().has_painting() && !window_->files().busy(); }));
+        ASSERT_TRUE(
+            wait([&] { return session().document.has_painting() && !window_->files().busy(); }));
         settle();
     }
     /// A painting begun without a file, for tests of what comes after.
     void begin(Painting painting) {
-        session().begin(std::move(painting), {}, true);
+        session().document.begin(std::move(painting), {}, true);
         settle();
     }
     void settle() const {
@@ -100,7 +101,7 @@ protected:
     }
 
     Session& session() const { return window_->session(); }
-    const Painting& painting() const { return session().painting(); }
+    const Painting& painting() const { return session().document.painting(); }
 
     TemporaryFolder folder_;
     std::unique_ptr<MainWindow> window_;

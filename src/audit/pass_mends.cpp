@@ -1,0 +1,117 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "audit/pass_mends.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cassert>
+#include <cmath>
+
+#include "render/view.h"
+
+namespace underpaint {
+namespace {
+
+constexpr int kTrialSide = 300;  // long side of the small picture that the search runs on
+
+/// With true signs: "+0.4", "−3.1", "±0.0".
+std::string signed_figure(double v) {
+    const std::string size = fmt::format("{:.1f}", std::abs(v));
+    const char* sign = size == "0.0" ? "±" : v > 0 ? "+" : "−";
+    return sign + size;
+}
+
+std::string in_words(const Balance& balance) {
+    std::string text =
+        fmt::format("Would leave the balance at: value {:.2f}", balance.value_p95);
+    if (balance.focus_kept) text += fmt::format(", focus {:.0f}%", 100 * *balance.focus_kept);
+    return text + ", swing " + signed_figure(balance.swing);
+}
+
+class Trial {
+public:
+    Trial(const Painting& painting, std::size_t pass, Reader reader, const std::stop_token& stop)
+        : painting_(painting),
+          pass_(pass),
+          reader_(reader),
+          stop_(stop),
+          small_(level_for(painting.size(), kTrialSide)),
+          basis_(basis_of(painting, Stage::colour, reader)) {}
+
+    /// Running 95th percentile after the first `passes`; nothing when stopped.
+    std::optional<double> p95(const Painting& painting, std::size_t passes, int level) const {
+        if (passes == 0) return 0;
+        const auto figures = audit(painting, {reader_, level, passes}, stop_);
+        if (!figures) return std::nullopt;
+        return figures->passes.back().value.judged_p95;
+    }
+
+    /// Whether the mended pass stays within `aim`; "no" when stopped, which ends every search.
+    bool reaches(const Mend& mend, double aim, int level) const {
+        const auto found = p95(mended(painting_, mend), pass_ + 1, level);
+        return found && *found <= aim;
+    }
+
+    std::optional<Mend> ease(double aim_small, double aim) const {
+        int good = 0, bad = static_cast<int>(std::lround(100 * painting_.passes[pass_].strength));
+        while (bad - good > 1) {
+            const int middle = (good + bad) / 2;
+            (reaches(easing(middle), aim_small, small_) ? good : bad) = middle;
+        }
+        while (good > 0 && !reaches(easing(good), aim, 0)) --good;
+        if (good == 0 || stop_.stop_requested()) return std::nullopt;
+        return with_effect(easing(good));
+    }
+
+    std::optional<Mend> hold(double aim) const {
+        const Mend mend{"Hold values", {}, SetHold{pass_, 1}, {}, basis_};
+        if (painting_.passes[pass_].hold >= 1 || !reaches(mend, aim, 0)) return std::nullopt;
+        return with_effect(mend);
+    }
+
+    int small() const { return small_; }
+
+private:
+    Mend easing(int percent) const {
+        return {fmt::format("Ease to {}%", percent), {},
+                SetStrength{pass_, static_cast<float>(percent) / 100}, {}, basis_};
+    }
+
+    std::optional<Mend> with_effect(Mend mend) const {
+        const auto figures = audit(mended(painting_, mend), {reader_, small_, {}}, stop_);
+        if (!figures) return std::nullopt;
+        const PassAudit& last = figures->passes.back();
+        mend.leaves = Balance{last.value.running.p95,
+                              last.focus ? last.focus->kept : std::nullopt, last.swing.swing};
+        mend.effect = in_words(*mend.leaves);
+        return mend;
+    }
+
+    const Painting& painting_;
+    std::size_t pass_;
+    Reader reader_;
+    const std::stop_token& stop_;
+    int small_;
+    Basis basis_;
+};
+
+}  // namespace
+
+std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, const Audit& figures,
+                            const std::stop_token& stop) {
+    assert(figures.exact && figures.passes.size() == painting.passes.size());
+    if (painting.passes[pass].does_nothing()) return {};
+    const double before = pass == 0 ? 0 : figures.passes[pass - 1].value.judged_p95;
+    const double aim = std::max(kHeldDrift, before);
+    if (figures.passes[pass].value.judged_p95 <= aim) return {};
+    const Trial trial(painting, pass, figures.reader, stop);
+    const auto before_small = trial.p95(painting, pass, trial.small());
+    if (!before_small) return {};
+
+    std::vector<Mend> mends;
+    if (auto mend = trial.ease(std::max(kHeldDrift, *before_small), aim)) mends.push_back(*mend);
+    if (auto mend = trial.hold(aim)) mends.push_back(*mend);
+    return mends;
+}
+
+}  // namespace underpaint

@@ -1,0 +1,131 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/kit/notice_bar.h"
+
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QPainter>
+#include <QPushButton>
+
+#include "desk/kit/greys.h"
+#include "desk/kit/look.h"
+
+namespace underpaint {
+
+NoticeBar::NoticeBar(QWidget* parent)
+    : QWidget(parent), text_(new QLabel), bar_(new QProgressBar), buttons_(new QHBoxLayout) {
+    setObjectName(QStringLiteral("notice"));
+    setAttribute(Qt::WA_NoMousePropagation);  // what lies below is not meant
+    text_->setObjectName(QStringLiteral("notice_text"));
+    text_->setWordWrap(true);
+    text_->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    text_->setTextFormat(Qt::PlainText);
+    bar_->setTextVisible(false);
+    bar_->setRange(0, 1000);
+    auto* words = new QVBoxLayout;
+    words->addWidget(text_);
+    words->addWidget(bar_);
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(scaled(14), scaled(9), scaled(12), scaled(9));
+    row->setSpacing(scaled(14));
+    row->addLayout(words, 1);
+    row->addLayout(buttons_);
+    buttons_->setSpacing(scaled(8));
+    hide();
+}
+
+void NoticeBar::say(const QString& text) {
+    show_sheet(text, false, {{tr("Close"), {}}});
+}
+
+void NoticeBar::ask(const QString& text, std::vector<Answer> answers) {
+    show_sheet(text, false, std::move(answers));
+}
+
+void NoticeBar::show_progress(const QString& text, std::function<void()> stop) {
+    if (!progress_ || isHidden() || text_->text() != text) {
+        show_sheet(text, true, {{tr("Stop"), std::move(stop)}});
+        bar_->setValue(0);
+    }
+}
+
+void NoticeBar::set_progress(float share) {
+    bar_->setValue(static_cast<int>(1000 * share));
+}
+
+void NoticeBar::end_progress() {
+    if (!progress_) return;
+    progress_ = false;
+    answers_.clear();
+    hide();
+}
+
+void NoticeBar::lie_over(QWidget& over) {
+    if (&over == parent()) return;
+    if (parent() != nullptr) parent()->removeEventFilter(this);
+    const bool shown = !isHidden();
+    setParent(&over);
+    over.installEventFilter(this);
+    setVisible(shown);
+    if (shown) place();
+}
+
+bool NoticeBar::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == parent() && event->type() == QEvent::Resize && !isHidden()) place();
+    return QWidget::eventFilter(watched, event);
+}
+
+void NoticeBar::place() {
+    const QWidget* over = parentWidget();
+    if (over == nullptr) return;
+    const int width = over->width();
+    const int height = hasHeightForWidth() ? heightForWidth(width) : sizeHint().height();
+    setGeometry(0, 0, width,
+                std::min(std::max(height, minimumSizeHint().height()), over->height()));
+    raise();
+}
+
+void NoticeBar::show_sheet(const QString& text, bool progress, std::vector<Answer> answers) {
+    while (QLayoutItem* item = buttons_->takeAt(0)) {
+        item->widget()->hide();
+        item->widget()->deleteLater();
+        delete item;
+    }
+    answers_ = std::move(answers);
+    progress_ = progress;
+    text_->setText(text);
+    setAccessibleName(text);
+    bar_->setVisible(progress);
+    for (std::size_t i = 0; i < answers_.size(); ++i) {
+        auto* button = new QPushButton(answers_[i].label);
+        button->setObjectName(QStringLiteral("notice_answer_%1").arg(i));
+        connect(button, &QPushButton::clicked, this, [this, i] { answer(i); });
+        buttons_->addWidget(button);
+    }
+    show();
+    place();
+    if (!answers_.empty() && !progress) buttons_->itemAt(0)->widget()->setFocus();
+}
+
+void NoticeBar::answer(std::size_t index) {
+    const auto act = answers_[index].act;
+    answers_.clear();
+    progress_ = false;
+    hide();
+    if (act) act();
+    emit closed();
+}
+
+void NoticeBar::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Escape && !answers_.empty())
+        answer(answers_.size() - 1);
+    else
+        QWidget::keyPressEvent(event);
+}
+
+void NoticeBar::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.fillRect(rect(), greys().chosen);
+    painter.fillRect(QRect(0, 0, scaled(3), height()), greys().strong);
+}
+
+}  // namespace underpaint

@@ -1,0 +1,88 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/kit/panel.h"
+
+#include <QIcon>
+#include <QPainter>
+
+#include "colour/reader.h"
+#include "colour/value_scale.h"
+#include "desk/kit/greys.h"
+#include "desk/kit/look.h"
+
+namespace underpaint {
+
+QPushButton* action_button(const char* name, const QString& label, const QString& about) {
+    auto* button = new QPushButton(label);
+    button->setObjectName(QString::fromLatin1(name));
+    button->setToolTip(about);
+    return button;
+}
+
+void show_choice(QPushButton* button, const QString& text) {
+    button->setText(text + QStringLiteral(" ▾"));
+    button->setAccessibleName(text);
+}
+
+QPushButton* choice_button(const char* name, const QString& label, const QString& about) {
+    auto* button = action_button(name, label, about);
+    button->setProperty("role", "choice");
+    show_choice(button, label);
+    return button;
+}
+
+QLabel* group_title(const QString& text) {
+    auto* label = new QLabel(text);
+    label->setFont(body_font(true));
+    return label;
+}
+
+QLabel* hint_label(const QString& text) {
+    auto* label = new QLabel(text);
+    label->setProperty("tone", "secondary");
+    label->setWordWrap(true);
+    return label;
+}
+
+QHBoxLayout* button_row(std::initializer_list<QWidget*> widgets) {
+    auto* row = new QHBoxLayout;
+    row->setSpacing(scaled(8));
+    for (QWidget* widget : widgets) row->addWidget(widget);
+    row->addStretch(1);
+    return row;
+}
+
+QHBoxLayout* setting_row(const QString& label, QWidget* control) {
+    auto* row = new QHBoxLayout;
+    row->setSpacing(scaled(8));
+    auto* text = hint_label(label);
+    text->setWordWrap(false);
+    text->setBuddy(control);
+    text->setFixedWidth(scaled(96));
+    row->addWidget(text);
+    row->addWidget(control, 1);
+    return row;
+}
+
+QWidget* labelled(const QString& label, QWidget* control) {
+    auto* box = new QWidget;
+    auto* column = new QVBoxLayout(box);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    auto* text = hint_label(label);
+    text->setWordWrap(false);
+    text->setBuddy(control);
+    column->addWidget(text);
+    column->addWidget(control, 0, Qt::AlignLeft);
+    return box;
+}
+
+QIcon value_swatch(double step) {
+    const int level = qRound(255 * encoded_grey_of(lightness_of_step(static_cast<float>(step))));
+    QPixmap square(scaled(11), scaled(11));
+    square.fill(greys().secondary);
+    QPainter painter(&square);
+    painter.fillRect(square.rect().adjusted(1, 1, -1, -1), QColor(level, level, level));
+    return square;
+}
+
+}  // namespace underpaint

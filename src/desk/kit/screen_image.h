@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QImage>
+
+#include "files/display_transform.h"
+#include "raster/rgb_block.h"
+
+namespace underpaint {
+
+/// The rows of an image (Format_RGB32) that any number of threads may write tiles into.
+class ScreenRows {
+public:
+    /// \param area that the image stands for, \param display null for an sRGB screen
+    ScreenRows(QImage& image, const Rect& area, const DisplayTransform* display);
+    /// What of the tile lies in the area, rounded to 8 bits.
+    void take(const RgbBlock& tile) const;
+
+private:
+    uchar* bits_;
+    qsizetype stride_;
+    Rect area_;
+    const DisplayTransform* display_;
+};
+
+/// 8-bit pixels for an sRGB screen, rounded.
+QImage image_of(const RgbBlock& pixels);
+
+}  // namespace underpaint

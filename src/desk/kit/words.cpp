@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/kit/words.h"
+
+#include <QDate>
+#include <QLocale>
+#include <cmath>
+
+#include "painting/shown_name.h"
+
+namespace underpaint {
+
+QString from_view(std::string_view text) {
+    return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));
+}
+
+QString kept_in_words(const std::optional<double>& kept) {
+    return kept ? QString::number(100 * *kept, 'f', 0) + QLatin1Char('%') : QStringLiteral("faint");
+}
+
+QString shown(const std::string& name) {
+    return QString::fromStdString(shown_name(name));
+}
+
+QString label_of(BlendMode mode) {
+    return from_view(text_of(mode).label);
+}
+
+QString step_in_words(double step) {
+    const QString text = QString::number(step, 'f', 1);
+    return text.endsWith(QLatin1String(".0")) ? text.chopped(2) : text;
+}
+
+double step_from_words(const QString& text, bool* number) {
+    QString plain = text.trimmed();
+    plain.replace(QStringLiteral("½"), QStringLiteral(".5"))
+        .replace(QLatin1Char(','), QLatin1Char('.'));
+    return plain.toDouble(number);
+}
+
+QString short_date(const std::string& iso) {
+    const QDate date = QDate::fromString(QString::fromStdString(iso), Qt::ISODate);
+    return QLocale(QLocale::English).toString(date, QStringLiteral("d MMM"));
+}
+
+QString signed_figure(double v, int decimals) {
+    const QString size = QString::number(std::fabs(v), 'f', decimals);
+    const bool zero = size.toDouble() == 0;
+    return (zero ? QStringLiteral("±") : v > 0 ? QStringLiteral("+") : QStringLiteral("−")) + size;
+}
+
+}  // namespace underpaint

@@ -1,0 +1,30 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QString>
+#include <optional>
+#include <string>
+#include <string_view>
+
+#include "blend/mode.h"
+
+namespace underpaint {
+
+// How figures, names and choices read on screen.
+
+QString label_of(BlendMode mode);
+/// A step without needless decimals: "5", "5.5".
+QString step_in_words(double step);
+/// The step that somebody wrote: "4.5", "4,5" or "4½"; `number` says whether it was one.
+double step_from_words(const QString& text, bool* number);
+/// "+0.41", "-3.1", with a true minus sign.
+QString signed_figure(double v, int decimals);
+/// "92%", or "faint" where there was too little contrast to keep.
+QString kept_in_words(const std::optional<double>& kept);
+/// "19 Nov"
+QString short_date(const std::string& iso);
+/// A name of the document as it is shown; see shown_name().
+QString shown(const std::string& name);
+QString from_view(std::string_view text);
+
+}  // namespace underpaint

@@ -1,0 +1,74 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QPointF>
+#include <QWidget>
+#include <functional>
+#include <string>
+
+#include "desk/panes/ladder_face.h"
+#include "desk/view/canvas.h"
+#include "desk/work/meters.h"
+#include "desk/work/session.h"
+#include "render/probe.h"
+
+namespace underpaint {
+
+/// What every bench works with.
+struct Desk {
+    Session& session;
+    Meters& meters;
+    Canvas& canvas;
+    /// What date a seal made now bears, as ISO 8601.
+    std::function<std::string()> day;
+};
+
+/// What is told of a bench.
+struct BenchText {
+    int key;         ///< its place in the working order, which is the key that enters it
+    const char* id;  ///< in object names and on the command line
+    const char* label;
+    const char* about;
+};
+
+/// One working place of the window: what it offers to the panes round the canvas, and what it does
+/// when it is entered and left. The window, the tabs, the keys and the command line know nothing
+/// else of it.
+class Bench : public QObject {
+    Q_OBJECT
+public:
+    explicit Bench(const BenchText& text) : text_(text) {}
+
+    const BenchText& text() const { return text_; }
+    /// Whether a painting that was just begun is to be worked on here.
+    virtual bool suits(const Painting& painting) const = 0;
+
+    /// Its right side of the window.
+    virtual QWidget& sheet() = 0;
+    /// The side of the seal line that the canvas shows, and so the lenses that there are.
+    virtual Stage stage() const = 0;
+    virtual LadderFace ladder() const = 0;
+    virtual FindingsMeter& findings() const = 0;
+    /// What is said of a spot of the picture, besides the part it belongs to.
+    virtual QString words_for(const Probe& spot, QPointF picture) const = 0;
+    /// Whether steps are said on the scale that the painter chose.
+    virtual bool says_chosen_scale() const { return false; }
+
+    virtual void enter() {}
+    virtual void leave() {}
+    /// Nothing of what it works on beside the interface is still to come.
+    virtual bool finished() const { return true; }
+    /// Turns to a page of its sheet; false when there is none of that name.
+    virtual bool show_page(const QString&) { return false; }
+    /// A mend in the list of findings is pointed at; null when it is no longer.
+    virtual void point_at(const Mend*) {}
+
+signals:
+    void wants_bench(const QString& id);
+    void ladder_changed();
+
+private:
+    const BenchText& text_;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QScrollArea>
+#include <QVBoxLayout>
+#include <vector>
+
+#include "desk/view/canvas.h"
+#include "desk/work/findings_meter.h"
+#include "desk/work/session.h"
+
+class QPushButton;
+
+namespace underpaint {
+
+/// The findings under the canvas: a mark, a sentence, Show, and the mends that were computed.
+/// Resting on a mend shows what it would do to all three columns before it is taken. As soon as the
+/// painting is another than the findings are of, nothing of them can be shown or taken. Where there
+/// is little room across, buttons stand under their sentence.
+class FindingsView : public QScrollArea {
+    Q_OBJECT
+public:
+    FindingsView(Session& session, Canvas& canvas, QWidget* parent = nullptr);
+
+    /// Whose findings are listed.
+    void watch(FindingsMeter& meter);
+
+signals:
+    void mend_pointed(const Mend* mend);  ///< null when the pointer has left it
+
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
+private:
+    void rebuild();
+    void rebuild_later();
+    void grey_out();
+    void add_rows(QVBoxLayout& column);
+    QHBoxLayout* begin_row(const Finding& finding, QVBoxLayout& column);
+    void add_row(const Finding& finding, QVBoxLayout& column);
+    QPushButton* show_button(const Finding& finding);
+    QPushButton* mend_button(const Mend& mend);
+    void show_place(const Finding& finding, bool on);
+    void take(const Mend& mend);
+    bool narrow() const;
+
+    Session& session_;
+    Canvas& canvas_;
+    FindingsMeter* meter_ = nullptr;
+    bool was_narrow_ = false;
+    QWidget* list_ = nullptr;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,182 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/panes/lens_row.h"
+
+#include <QHBoxLayout>
+#include <QMenu>
+#include <QPushButton>
+
+#include "desk/kit/greys.h"
+#include "desk/kit/look.h"
+
+namespace underpaint {
+
+LensRow::LensRow(Canvas& canvas, QWidget* parent) : QWidget(parent), canvas_(canvas) {
+    setObjectName(QStringLiteral("lens_row"));
+    setAttribute(Qt::WA_StyledBackground);
+    setFixedHeight(scaled(34));
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(scaled(6), 0, scaled(8), 0);
+    row->setSpacing(scaled(4));
+    for (const LensRecord* record : kLenses) {
+        auto* button = lens_button(tr(record->label), tr(record->about));
+        button->setObjectName(QStringLiteral("lens_") + QString::fromLatin1(record->id));
+        button->setCheckable(true);
+        connect(button, &QPushButton::clicked, this, [this, lens = record->lens] {
+            canvas_.set_lens(lens);
+            refresh();
+        });
+        lenses_.push_back(button);
+        row->addWidget(button);
+    }
+    more_ = lens_button(tr("More ▾"), tr("The lenses that have no room here"));
+    more_->setObjectName(QStringLiteral("more_lenses"));
+    folded_ = new QMenu(this);
+    more_->setMenu(folded_);
+    row->addWidget(more_);
+    row->addStretch(1);
+    left_ = side_button("twin_left", &LensRow::left_lens_);
+    right_ = side_button("twin_right", &LensRow::right_lens_);
+    blur_ = blur_button();
+    across_ = lens_button(tr("From afar"),
+                          tr("The picture as small as it is from across a room, without blur"));
+    across_->setObjectName(QStringLiteral("across_room"));
+    across_->setCheckable(true);
+    connect(across_, &QPushButton::toggled, &canvas_, &Canvas::set_across_room);
+    connect(across_, &QPushButton::toggled, blur_, &QWidget::setDisabled);
+    mirror_ = lens_button(tr("Mirror"), tr("See the picture the other way round (F)"));
+    upend_ = lens_button(tr("Upend"), tr("See the picture upside down (U)"));
+    connect(mirror_, &QPushButton::clicked, &canvas_, &Canvas::mirror);
+    connect(upend_, &QPushButton::clicked, &canvas_, &Canvas::upend);
+    for (QPushButton* button : {left_, right_, blur_, across_, mirror_, upend_})
+        row->addWidget(button);
+    connect(&canvas_, &Canvas::lens_changed, this, &LensRow::refresh);
+    refresh();
+}
+
+QPushButton* LensRow::lens_button(const QString& label, const QString& about) {
+    auto* button = new QPushButton(label);
+    button->setProperty("role", "lens");
+    button->setToolTip(about);
+    button->setFocusPolicy(Qt::TabFocus);
+    return button;
+}
+
+QPushButton* LensRow::side_button(const char* name, Lens LensRow::*side) {
+    auto* button = lens_button({}, tr("What the twin shows on this side of the seam"));
+    button->setObjectName(QString::fromLatin1(name));
+    auto* menu = new QMenu(this);
+    for (const LensRecord* record : kLenses) {
+        if (record->lens == Lens::twin || !record->on_colour) continue;
+        connect(menu->addAction(tr(record->label)), &QAction::triggered, this,
+                [this, side, lens = record->lens] {
+                    this->*side = lens;
+                    canvas_.set_twin(left_lens_, right_lens_);
+                    refresh();
+                });
+    }
+    button->setMenu(menu);
+    return button;
+}
+
+QPushButton* LensRow::blur_button() {
+    auto* button =
+        lens_button({}, tr("How strongly to squint: the blur as a share of the picture's "
+                           "long side"));
+    button->setObjectName(QStringLiteral("squint_blur"));
+    auto* menu = new QMenu(this);
+    const auto label = [](double share) { return tr("%1%").arg(100 * share, 0, 'f', 1); };
+    for (const double share : {kLeastSquint, 0.004, kUsualSquint, 0.015, kMostSquint})
+        connect(menu->addAction(label(share)), &QAction::triggered, this, [this, share] {
+            canvas_.set_squint(share);
+            refresh();
+        });
+    button->setMenu(menu);
+    return button;
+}
+
+void LensRow::set_comparing(bool on) {
+    comparing_ = on;
+    refresh();
+}
+
+void LensRow::set_stage(Stage stage) {
+    stage_ = stage;
+    refresh();
+}
+
+void LensRow::refresh() {
+    const bool values = stage_ == Stage::values;
+    std::vector<std::pair<QPushButton*, bool>> seen;
+    for (std::size_t i = 0; i < kLenses.size(); ++i) {
+        const LensRecord& record = *kLenses[i];
+        const Lens lens = record.lens;
+        lenses_[i]->setChecked(lens == canvas_.lens());
+        if (comparing_)
+            lenses_[i]->setChecked(lens == Lens::drift ? canvas_.lens() == lens
+                                                       : canvas_.lens() != Lens::drift);
+        if (record.label_on_values != nullptr)
+            lenses_[i]->setText(tr(values ? record.label_on_values : record.label));
+    }
+    const bool twin = !values && canvas_.lens() == Lens::twin;
+    const bool squints = canvas_.lens() == Lens::squint;
+    const auto label = [](Lens lens) { return tr(record_of(lens).label); };
+    left_->setText(tr("left: %1 ▾").arg(label(left_lens_)));
+    right_->setText(tr("right: %1 ▾").arg(label(right_lens_)));
+    blur_->setText(tr("%1% ▾").arg(100 * canvas_.squint(), 0, 'f', 1));
+    for (QPushButton* button : {left_, right_}) seen.emplace_back(button, twin);
+    for (QPushButton* button : {blur_, across_}) seen.emplace_back(button, squints);
+    for (QPushButton* button : {mirror_, upend_}) seen.emplace_back(button, !twin && !squints);
+    // Those that go first: for a moment the row would be wider than the window.
+    for (const auto& [button, visible] : seen)
+        if (!visible) button->hide();
+    for (const auto& [button, visible] : seen)
+        if (visible) button->show();
+    fold();
+}
+
+bool LensRow::has(Lens lens) const {
+    if (comparing_) return lens == Lens::twin || lens == Lens::drift;
+    return has_lens(stage_, lens);
+}
+
+void LensRow::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    fold();
+}
+
+/// Shows as many lenses as have room, the chosen one among them; the rest is in the menu.
+void LensRow::fold() {
+    const int space = layout()->spacing();
+    const QMargins margins = layout()->contentsMargins();
+    int room = width() - margins.left() - margins.right();
+    for (QPushButton* button : {left_, right_, blur_, across_, mirror_, upend_})
+        if (!button->isHidden()) room -= button->sizeHint().width() + space;
+    int needed = 0;
+    const auto width_of = [&](std::size_t i) { return lenses_[i]->sizeHint().width() + space; };
+    for (std::size_t i = 0; i < kLenses.size(); ++i)
+        if (has(kLenses[i]->lens)) needed += width_of(i);
+    const bool folds = needed > room;
+    if (folds) room -= more_->sizeHint().width() + space;
+    std::vector<bool> fits(kLenses.size());
+    for (std::size_t i = 0; i < kLenses.size(); ++i)
+        if (has(kLenses[i]->lens) && lenses_[i]->isChecked()) fits[i] = true, room -= width_of(i);
+    for (std::size_t i = 0; i < kLenses.size(); ++i) {
+        if (!has(kLenses[i]->lens) || fits[i]) continue;
+        room -= width_of(i);
+        fits[i] = !folds || room >= 0;
+    }
+    folded_->clear();
+    for (std::size_t i = 0; i < kLenses.size(); ++i) {
+        lenses_[i]->setVisible(fits[i]);
+        if (fits[i] || !has(kLenses[i]->lens)) continue;
+        QAction* action = folded_->addAction(lenses_[i]->text());
+        action->setToolTip(tr(kLenses[i]->about));
+        connect(action, &QAction::triggered, this, [this, lens = kLenses[i]->lens] {
+            canvas_.set_lens(lens);
+            refresh();
+        });
+    }
+    more_->setVisible(folds);
+}
+
+}  // namespace underpaint

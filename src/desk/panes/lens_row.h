@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+#include <vector>
+
+#include "desk/view/canvas.h"
+
+class QMenu;
+class QPushButton;
+
+namespace underpaint {
+
+/// The lenses above the canvas; beside them the two sides of the twin, or how one squints, or
+/// mirror and upend. Lenses that do not fit fold into a menu.
+class LensRow : public QWidget {
+    Q_OBJECT
+public:
+    explicit LensRow(Canvas& canvas, QWidget* parent = nullptr);
+    /// The side of the seal line whose lenses are to be had.
+    void set_stage(Stage stage);
+    /// Two seals are side by side: a twin or their drift is to be had, nothing else.
+    void set_comparing(bool on);
+
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
+private:
+    void refresh();
+    void fold();
+    bool has(Lens lens) const;
+    QPushButton* lens_button(const QString& label, const QString& about);
+    QPushButton* side_button(const char* name, Lens LensRow::*side);
+    QPushButton* blur_button();
+
+    Canvas& canvas_;
+    bool comparing_ = false;
+    Stage stage_ = Stage::colour;
+    std::vector<QPushButton*> lenses_;
+    QPushButton *more_, *left_, *right_, *blur_, *across_, *mirror_, *upend_;
+    QMenu* folded_;
+    Lens left_lens_ = Lens::seal, right_lens_ = Lens::colour;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,41 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+#include <map>
+#include <vector>
+
+#include "desk/panes/bench.h"
+
+class QHBoxLayout;
+class QMenu;
+class QPushButton;
+
+namespace underpaint {
+
+/// The painting's name with the file menu, the benches in working order, the reader, the surround.
+class TopBar : public QWidget {
+    Q_OBJECT
+public:
+    TopBar(Session& session, QMenu* file_menu, QWidget* parent = nullptr);
+    /// In working order; called once.
+    void add_benches(const std::vector<Bench*>& benches);
+    void set_bench(const Bench& bench);
+
+signals:
+    void bench_wanted(const QString& id);
+
+private:
+    void refresh();
+    QPushButton* menu_button(const char* name, const QString& about, QMenu* menu);
+    QMenu* reader_menu();
+    QMenu* scale_menu();
+    QMenu* surround_menu();
+
+    Session& session_;
+    QPushButton *title_, *reader_, *scale_, *surround_;
+    QHBoxLayout* tab_row_;
+    std::map<const Bench*, QPushButton*> tabs_;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,156 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/passes/ledger_delegate.h"
+
+#include <QPainter>
+
+#include "desk/kit/greys.h"
+#include "desk/kit/look.h"
+#include "desk/kit/marks.h"
+#include "desk/kit/words.h"
+#include "desk/passes/ledger_model.h"
+
+namespace underpaint {
+namespace {
+
+constexpr int kRowHeight = 44;
+
+void draw_thumbnail(QPainter& painter, const QRect& place, const QImage& image) {
+    if (image.isNull()) {
+        painter.fillRect(place, greys().ground);
+        return;
+    }
+    // Cut to the frame, not squeezed.
+    const QSizeF frame = place.size();
+    const double scale = std::max(frame.width() / image.width(), frame.height() / image.height());
+    const QSizeF part = frame / scale;
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    painter.drawImage(
+        QRectF(place), image,
+        QRectF(QPointF((image.width() - part.width()) / 2, (image.height() - part.height()) / 2),
+               part));
+}
+
+/// The three columns of one pass.
+void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bool exact) {
+    const LedgerColumns at = LedgerColumns::in(row.width());
+    const QRect large(row.left(), row.top() + scaled(5), row.width(), scaled(18));
+    const QRect small(row.left(), row.top() + scaled(23), row.width(), scaled(15));
+    const QString about = exact ? QString() : QStringLiteral("≈");
+    draw_figure(painter, at.value, large, about + QString::number(pass.value.running.p95, 'f', 2),
+                pass.value.verdict, 11);
+    if (pass.focus) {
+        const auto& lead = pass.focus->lead;
+        draw_figure(painter, at.focus, large,
+                    lead ? QString::number(*lead, 'f', 2) + QStringLiteral("×")
+                         : kept_in_words(pass.focus->kept),
+                    pass.focus->verdict, 11);
+    }
+    draw_figure(painter, at.swing, large, signed_figure(pass.swing.swing, 1), pass.swing.verdict,
+                11);
+
+    painter.setFont(figure_font(10));
+    painter.setPen(greys().secondary);
+    const auto own = [&](int right, const QString& text) {
+        painter.drawText(QRect(row.left(), small.top(), right - row.left(), small.height()),
+                         Qt::AlignRight | Qt::AlignVCenter, text);
+    };
+    own(at.value, QString::number(pass.value.own.p95, 'f', 2));
+    own(at.focus, pass.focus ? kept_in_words(pass.focus->kept) : QStringLiteral("–"));
+    own(at.swing, signed_figure(pass.swing.own, 1));
+}
+
+void draw_seal_figures(QPainter& painter, const QRect& row, const GroundAudit& ground) {
+    const Range range = range_of(ground.steps);
+    QString text =
+        QStringLiteral("%1–%2").arg(range.darkest, 0, 'f', 1).arg(range.lightest, 0, 'f', 1);
+    if (ground.focus && ground.focus->lead)
+        text += QStringLiteral(" · lead %1×").arg(*ground.focus->lead, 0, 'f', 2);
+    painter.setFont(figure_font(11));
+    painter.setPen(greys().secondary);
+    painter.drawText(row.adjusted(0, 0, -scaled(10), 0), Qt::AlignRight | Qt::AlignVCenter, text);
+}
+
+}  // namespace
+
+LedgerColumns LedgerColumns::in(int width) {
+    return {width - scaled(158), width - scaled(82), width - scaled(10)};
+}
+
+void draw_figure(QPainter& painter, int right, const QRect& line, const QString& text,
+                 Verdict verdict, int pixels) {
+    painter.setFont(figure_font(pixels));
+    painter.setPen(greys().strong);
+    painter.drawText(QRect(line.left(), line.top(), right - line.left(), line.height()),
+                     Qt::AlignRight | Qt::AlignVCenter, text);
+    const double size = scaled(9);
+    const double x = right - painter.fontMetrics().horizontalAdvance(text) - size - scaled(6);
+    draw_mark(painter, QRectF(x, line.center().y() - size / 2 + 0.5, size, size), verdict,
+              greys().strong);
+}
+
+QSize LedgerDelegate::sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const {
+    return {scaled(380), scaled(kRowHeight)};
+}
+
+void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
+                           const QModelIndex& index) const {
+    const auto* model = qobject_cast<const LedgerModel*>(index.model());
+    const int number = index.row();
+    const QRect row = option.rect;
+    painter->save();
+    const bool chosen = option.state & QStyle::State_Selected;
+    if (chosen) painter->fillRect(row, greys().chosen);
+    painter->fillRect(QRect(row.left(), row.bottom(), row.width(), 1), greys().rule);
+    if (chosen && (option.state & QStyle::State_HasFocus)) {
+        painter->setPen(greys().secondary);
+        painter->drawRect(row.adjusted(0, 0, -1, -2));
+    }
+
+    const bool off =
+        number > 0 &&
+        !model->session().document.painting().passes[static_cast<std::size_t>(number - 1)].on;
+    if (off) painter->setOpacity(0.45);
+    painter->setPen(greys().secondary);
+    painter->setFont(secondary_font());
+    const QRect head(row.left(), row.top(), scaled(22), row.height());
+    painter->drawText(head, Qt::AlignCenter,
+                      number == 0 ? QStringLiteral("◆") : QString::number(number));
+
+    const QRect frame(row.left() + scaled(24),
+                      row.top() + (row.height() - scaled(kThumbnailHeight)) / 2,
+                      scaled(kThumbnailWidth), scaled(kThumbnailHeight));
+    const auto& thumbnails = model->measuring().thumbnails();
+    draw_thumbnail(*painter, frame,
+                   static_cast<std::size_t>(number) < thumbnails.size()
+                       ? thumbnails[static_cast<std::size_t>(number)]
+                       : QImage());
+
+    const int left = frame.right() + scaled(8);
+    const int name_right = number == 0
+                               ? row.right() - scaled(150)
+                               : row.left() + LedgerColumns::in(row.width()).value - scaled(48);
+    const auto text_line = [&](int top, int height, const QFont& font, const QColor& colour,
+                               const QString& text) {
+        painter->setFont(font);
+        painter->setPen(colour);
+        const QRect place(left, row.top() + top, name_right - left, height);
+        painter->drawText(place, Qt::AlignLeft | Qt::AlignVCenter,
+                          painter->fontMetrics().elidedText(text, Qt::ElideRight, place.width()));
+    };
+    text_line(scaled(5), scaled(18), body_font(true), greys().strong,
+              index.data(Qt::DisplayRole).toString());
+    text_line(scaled(23), scaled(15), secondary_font(), greys().secondary,
+              model->kind_of_row(number));
+
+    const auto& audit = model->measuring().audit();
+    painter->translate(row.topLeft());
+    const QRect inside(QPoint(0, 0), row.size());
+    if (!model->measuring().current()) painter->setOpacity(0.5);
+    if (number == 0 && audit)
+        draw_seal_figures(*painter, inside, audit->ground);
+    else if (const PassAudit* figures = model->figures(number); figures && !off)
+        draw_columns(*painter, inside, *figures, audit->exact);
+    painter->restore();
+}
+
+}  // namespace underpaint

@@ -1,0 +1,104 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/passes/passes_bench.h"
+
+#include <cmath>
+
+#include "colour/intensity.h"
+#include "colour/warmth.h"
+#include "desk/kit/words.h"
+#include "desk/passes/pass_sheet.h"
+#include "desk/passes/passes_sheet.h"
+
+namespace underpaint {
+namespace {
+
+constexpr BenchText kText{3, "passes", "Passes",
+                          "Lay colour over the sealed greys and see what moved"};
+
+}  // namespace
+
+PassesBench::PassesBench(const Desk& desk)
+    : Bench(kText), desk_(desk), sheet_(new PassesSheet(desk)) {
+    connect(&desk_.meters.passes, &Measuring::figures_changed, this, &Bench::ladder_changed);
+}
+
+QWidget& PassesBench::sheet() {
+    return *sheet_;
+}
+
+FindingsMeter& PassesBench::findings() const {
+    return desk_.meters.passes;
+}
+
+/// A painting that stands at its seal is shown with all that was laid over it.
+void PassesBench::enter() {
+    const Document& document = desk_.session.document;
+    if (document.has_painting() && desk_.session.outlook.moment() == 0)
+        desk_.session.outlook.set_moment(document.painting().passes.size());
+}
+
+bool PassesBench::finished() const {
+    return sheet_->pass_sheet().finished();
+}
+
+/// With nothing pointed at, the sheet goes back to the mend of its own pass.
+void PassesBench::point_at(const Mend* mend) {
+    if (mend != nullptr && desk_.session.outlook.chosen_pass() == pass_of(*mend))
+        sheet_->pass_sheet().show_ghost(mend);
+}
+
+LadderFace PassesBench::ladder() const {
+    LadderFace face{
+        tr("The scale of values from 9, white, to 1, black. Left: as sealed. Right: now."),
+        tr("sealed"),
+        tr("now"),
+        nullptr,
+        nullptr,
+        ValueScale::one_to_nine,
+        false,
+        {}};
+    const auto& audit = desk_.meters.passes.audit();
+    if (!audit) return face;
+    const std::size_t moment = std::min(desk_.session.outlook.moment(), audit->passes.size());
+    const StepHistogram& sealed = audit->ground.steps;
+    const StepHistogram& now = moment == 0 ? sealed : audit->passes[moment - 1].steps;
+    face.filled = &sealed, face.outlined = &now;
+    const Range was = range_of(sealed), is = range_of(now);
+    const auto ends = [](const Range& range) {
+        return tr("%1 · %2").arg(range.darkest, 0, 'f', 1).arg(range.lightest, 0, 'f', 1);
+    };
+    if (moment == 0) {
+        face.figures = {{tr("Key, range"),
+                         tr("%1, %2").arg(from_view(name_of(key_of(sealed))),
+                                          from_view(width_of(was))),
+                         true},
+                        {tr("Darkest, lightest"), ends(was)}};
+        return face;
+    }
+    face.figures = {{tr("Darkest, lightest"), ends(is)},
+                    {tr("Range kept"), was.width() > 0 ? tr("%1%").arg(100 * is.width() / was.width(), 0, 'f', 0)
+                                                       : tr("flat")}};
+    const auto& parts = audit->passes[moment - 1].parts;
+    if (parts.size() < 2) return face;
+    const auto swaps = find_swaps(parts).size();
+    face.figures.push_back({tr("Part order"),
+                            swaps == 0   ? tr("kept")
+                            : swaps == 1 ? tr("1 swap")
+                                         : tr("%1 swaps").arg(swaps),
+                            true});
+    return face;
+}
+
+QString PassesBench::words_for(const Probe& spot, QPointF) const {
+    const Reader reader = desk_.session.choices.reader();
+    const float was = step_of(read(reader, spot.sealed));
+    const double now = step_of(read(reader, spot.now));
+    return tr("sealed %1 → now %2 (%3 step) · warmth %4 · intensity %5%")
+        .arg(was, 0, 'f', 1)
+        .arg(now, 0, 'f', 1)
+        .arg(signed_figure(now - static_cast<double>(was), 1))
+        .arg(signed_figure(warmth(spot.now), 1))
+        .arg(std::lround(100 * intensity(spot.now)));
+}
+
+}  // namespace underpaint

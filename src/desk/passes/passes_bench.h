@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "desk/panes/bench.h"
+
+namespace underpaint {
+
+class PassesSheet;
+
+/// The bench of the passes, below the seal line: the ledger, and the chosen pass.
+class PassesBench : public Bench {
+    Q_OBJECT
+public:
+    explicit PassesBench(const Desk& desk);
+
+    bool suits(const Painting& painting) const override { return painting.sealed(); }
+    QWidget& sheet() override;
+    Stage stage() const override { return Stage::colour; }
+    LadderFace ladder() const override;
+    FindingsMeter& findings() const override;
+    QString words_for(const Probe& spot, QPointF picture) const override;
+    void enter() override;
+    bool finished() const override;
+    void point_at(const Mend* mend) override;
+
+private:
+    Desk desk_;
+    PassesSheet* sheet_;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+
+#include "desk/view/canvas.h"
+
+class QLabel;
+class QPushButton;
+class QVBoxLayout;
+
+namespace underpaint {
+
+class BarSlider;
+
+/// What the painter means the values to be: range, key, shares of the shapes, the lead of the
+/// focus. The steps of parts are planned in their table, the range is dragged on the ladder.
+class PlanPanel : public QWidget {
+    Q_OBJECT
+public:
+    PlanPanel(Session& session, const ValuesMeter& values, Canvas& canvas,
+              QWidget* parent = nullptr);
+    void set_shapes(ShapeCount count);
+
+private:
+    void build();
+    void refresh();
+    void fill_keys(QMenu* menu);
+    void plan_range(bool on);
+    void plan_shares(bool on);
+    void move_share(std::size_t shape, float share);
+    template <class Change>
+    void change(const QString& what, Change change, const QString& gesture = {});
+
+    Session& session_;
+    const ValuesMeter& values_;
+    Canvas& canvas_;
+    ShapeCount count_ = ShapeCount::three;
+    QPushButton *range_, *key_, *shares_, *lead_on_, *place_focus_;
+    QLabel *range_text_, *foci_text_;
+    std::vector<BarSlider*> share_sliders_;
+    BarSlider* lead_;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,227 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/view/canvas.h"
+
+#include <cmath>
+
+#include "desk/kit/look.h"
+#include "render/view.h"
+
+namespace underpaint {
+
+Canvas::Canvas(Session& session, const Meters& meters, QWidget* parent)
+    : QWidget(parent),
+      session_(session),
+      meters_(meters),
+      outline_(transform_),
+      pick_(transform_),
+      brush_(session, transform_),
+      foci_(session, transform_, meters.foci) {
+    setObjectName(QStringLiteral("canvas"));
+    setAccessibleName(tr("The painting"));
+    setFocusPolicy(Qt::StrongFocus);
+    setMouseTracking(true);
+    setMinimumSize(scaled(240), scaled(180));
+    transform_.set_margin(scaled(22));
+    connect(&projector_, &Projector::shown, this, &Canvas::take);
+    connect(&meters_.edges, &EdgeMeter::changed, this, qOverload<>(&QWidget::update));
+    connect(&meters_.foci, &FocusMeter::changed, this, qOverload<>(&QWidget::update));
+    connect(&foci_, &FocusTool::placing_changed, this, &Canvas::placing_changed);
+    for (const CanvasTool* tool : tools_)
+        if (tool != nullptr) connect(tool, &CanvasTool::done, this, &Canvas::put_down);
+    connect(&session_.document, &Document::begun, this, &Canvas::begin_painting);
+    connect(&session_.document, &Document::changed, this, &Canvas::take_change);
+    const auto look_elsewhere = [this] {
+        show_only(nullptr);
+        refresh();
+    };
+    session_.when(this, look_elsewhere, &Outlook::moment_changed, &Outlook::stage_changed,
+                  &Outlook::comparison_changed);
+    connect(&session_.choices, &Choices::reader_changed, this, &Canvas::refresh);
+    connect(&session_.choices, &Choices::surround_changed, this, [this] {
+        if (only_)
+            veil_ = Veil(*only_, *session_.outlook.shown().ground(), session_.choices.surround());
+        update();
+    });
+}
+
+void Canvas::begin_painting() {
+    put_down();
+    show_only(nullptr);
+    seen_.reset();
+    shown_looks_.reset();
+    transform_.set_picture(session_.document.painting().size());
+    transform_.set_canvas(size());
+}
+
+void Canvas::take_change() {
+    if (transform_.picture() != session_.document.painting().size()) {
+        put_down();
+        show_only(nullptr);
+        seen_.reset();
+        shown_looks_.reset();
+        transform_.set_picture(session_.document.painting().size());
+        transform_.set_canvas(size());
+    }
+    if (shown_looks_ == looks()) return update();
+    refresh();
+}
+
+Canvas::Looks Canvas::looks() const {
+    const Painting& shown = session_.outlook.shown();
+    Looks looks{shown.ground(), shown.passes, {}, {}, {}};
+    for (const Part& part : shown.parts) looks.masks.push_back(part.mask);
+    const LensRecord& lens = record_of(peeked_.value_or(sight_.lens));
+    if (lens.heeds_foci) looks.foci = shown.plan.foci;
+    if (lens.heeds_splits) looks.splits = shown.plan.splits;
+    return looks;
+}
+
+void Canvas::set_lens(Lens lens) {
+    if (lens == sight_.lens) return;
+    sight_.lens = lens;
+    emit lens_changed();
+    refresh();
+}
+
+void Canvas::peek(std::optional<Lens> lens) {
+    if (peeked_ == lens) return;
+    peeked_ = lens;
+    refresh();
+}
+
+void Canvas::end_peeks() {
+    peek(std::nullopt);
+    peek_before(false);
+}
+
+void Canvas::peek_before(bool held) {
+    if (peek_before_ == held) return;
+    peek_before_ = held;
+    refresh();
+}
+
+void Canvas::set_twin(Lens left, Lens right) {
+    sight_.left = left;
+    sight_.right = right;
+    refresh();
+}
+
+Sight Canvas::wanted_sight() const {
+    Sight sight = sight_;
+    sight.upto = session_.outlook.shown_upto();
+    sight.reader = session_.choices.reader();
+    if (across_room_) sight.squint = 0;  // the distance alone does it
+    if (session_.outlook.comparison() && sight.lens != Lens::drift) {
+        sight.lens = Lens::twin;
+        sight.left = Lens::seal, sight.right = Lens::grey;
+    }
+    if (peeked_) sight.lens = *peeked_;
+    if (peek_before_ && sight.upto > 0) --sight.upto;
+    return sight;
+}
+
+void Canvas::refresh() {
+    if (!session_.document.has_painting()) return;
+    const View view = transform_.view_for(devicePixelRatioF());
+    if (view.area.empty()) return update();
+    shown_looks_ = looks();
+    Sight sight = wanted_sight();
+    // The values have no seal of their own; a glance at it is one below the seal line.
+    const bool at_seal = peeked_ == Lens::seal && session_.document.painting().sealed();
+    if (at_seal) sight.upto = 0;
+    projector_.show(at_seal ? session_.document.painting() : session_.outlook.shown(), sight, view);
+}
+
+void Canvas::take(const Seen& seen, Lens lens) {
+    seen_ = seen;
+    seen_lens_ = lens;
+    foci_.show_all_rivals(lens == Lens::pull);
+    update();
+}
+
+void Canvas::show_only(const SharedPicture& mask) {
+    if (mask == only_) return;
+    only_ = mask;
+    veil_ = mask ? Veil(*mask, *session_.outlook.shown().ground(), session_.choices.surround())
+                 : Veil();
+    emit shown_only_changed();
+    update();
+}
+
+bool Canvas::show_everything() {
+    if (!only_ && !session_.outlook.comparison()) return false;
+    show_only(nullptr);
+    session_.outlook.compare(std::nullopt);
+    return true;
+}
+
+// --- tools
+
+void Canvas::take_up(Tool tool) {
+    if (!session_.document.has_painting()) tool = Tool::none;
+    if (tool == tool_) return;
+    if (CanvasTool* before = in_hand()) before->put_down();
+    tool_ = tool;
+    drag_ = Drag::none;
+    if (tool != Tool::none) {
+        foci_.cancel_placing();
+        setFocus();
+    }
+    tool == Tool::none ? unsetCursor() : setCursor(Qt::CrossCursor);
+    emit tool_changed();
+    update();
+}
+
+// --- foci and squinting
+
+void Canvas::set_focus_editing(bool on) {
+    foci_.set_editing(on);
+    update();
+}
+
+void Canvas::begin_placing_focus() {
+    put_down();
+    foci_.begin_placing();
+    setFocus();
+}
+
+void Canvas::set_squint(double share) {
+    if (sight_.squint == share) return;
+    sight_.squint = share;
+    refresh();
+}
+
+void Canvas::set_across_room(bool on) {
+    across_room_ = on;
+    refresh();
+    update();
+}
+
+// --- view
+
+void Canvas::fit() {
+    transform_.fit();
+    refresh();
+    update();
+}
+
+void Canvas::one_to_one() {
+    transform_.zoom_about(last_.isNull() ? QPointF(width() / 2.0, height() / 2.0) : last_,
+                          1 / devicePixelRatioF());
+    refresh();
+    update();
+}
+
+void Canvas::mirror() {
+    transform_.mirror();
+    refresh();
+    update();
+}
+
+void Canvas::upend() {
+    transform_.upend();
+    refresh();
+    update();
+}
+
+}  // namespace underpaint

@@ -1,0 +1,110 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <optional>
+
+#include "colour/reader.h"
+#include "painting/plan.h"
+#include "painting/stage.h"
+#include "raster/rgb_block.h"
+
+class QImage;
+class QPainter;
+
+namespace underpaint {
+
+class EdgeMeter;
+class FocusMeter;
+class ViewTransform;
+
+/// A way of looking at the canvas. Each has a file in lenses/; to add one takes that file and a
+/// word in each of the three lists of this one.
+enum class Lens {
+    colour,
+    grey,
+    seal,
+    twin,
+    squint,
+    shapes_2,
+    shapes_3,
+    shapes_5,
+    edges,
+    drift,
+    extremes,
+    pull,
+};
+
+/// How strongly one squints: the blur's sigma as a share of the picture's long side.
+inline constexpr double kLeastSquint = 0.002, kMostSquint = 0.03, kUsualSquint = 0.008;
+
+/// What is to be seen.
+struct Sight {
+    Lens lens = Lens::colour;
+    std::size_t upto = 0;  ///< after how many passes
+    Reader reader = Reader::lightness;
+    /// The two sides of the twin lens; neither is itself a twin.
+    Lens left = Lens::seal, right = Lens::colour;
+    double squint = kUsualSquint;
+    friend bool operator==(const Sight&, const Sight&) = default;
+};
+
+/// A tile that is looked at.
+struct LensTile {
+    const RgbBlock& now;
+    const RgbBlock& sealed;  ///< for a lens that compares; otherwise the same as `now`
+    Reader reader;
+    const Plan& plan;
+    double shrink;  ///< as in View
+};
+
+/// What a lens can draw with over the picture.
+struct LensOverlay {
+    const ViewTransform& transform;
+    const EdgeMeter& edges;
+    const FocusMeter& foci;
+    double ratio;  ///< device pixels a pixel
+};
+
+/// Everything that is to be known of a lens.
+struct LensRecord {
+    Lens lens;
+    const char* id;  ///< in object names and on the command line
+    const char* label;
+    const char* about;
+    bool on_values = false, on_colour = false;  ///< the sides of the seal line that have it
+    const char* label_on_values = nullptr;      ///< where it is another there
+    const char* note = "";                      ///< said over the canvas while it is on
+    /// The state that it looks at, or both.
+    enum class Of { now, seal, both } of = Of::now;
+    /// Null: the pixels as they are.
+    RgbBlock (*pixels)(const LensTile& tile) = nullptr;
+    /// Done to the whole image when its tiles have come. `long_side` of the picture, in its pixels.
+    void (*whole)(QImage& image, const Sight& sight, double long_side) = nullptr;
+    /// Drawn over the picture.
+    void (*over)(QPainter& painter, const LensOverlay& at) = nullptr;
+    /// Into how many shapes it reduces the picture.
+    std::optional<ShapeCount> shapes = std::nullopt;
+    bool heeds_foci = false, heeds_splits = false;  ///< what of the plan its pixels depend on
+};
+
+extern const LensRecord kColourLens, kGreyLens, kSealLens, kTwinLens, kSquintLens, kShapes2Lens,
+    kShapes3Lens, kShapes5Lens, kEdgesLens, kDriftLens, kExtremesLens, kPullLens;
+
+/// In the order of the enumeration, which is that of the row of lenses.
+inline constexpr std::array kLenses{&kColourLens, &kGreyLens,    &kSealLens,     &kTwinLens,
+                                    &kSquintLens, &kShapes2Lens, &kShapes3Lens,  &kShapes5Lens,
+                                    &kEdgesLens,  &kDriftLens,   &kExtremesLens, &kPullLens};
+
+inline const LensRecord& record_of(Lens lens) {
+    return *kLenses[static_cast<std::size_t>(lens)];
+}
+inline bool has_lens(Stage stage, Lens lens) {
+    return stage == Stage::values ? record_of(lens).on_values : record_of(lens).on_colour;
+}
+/// Into how many shapes a lens reduces the picture; nothing for other lenses.
+inline std::optional<ShapeCount> shapes_of(Lens lens) {
+    return record_of(lens).shapes;
+}
+
+}  // namespace underpaint

@@ -1,0 +1,47 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QPainter>
+
+#include "desk/view/lens_pixels.h"
+#include "desk/view/view_transform.h"
+#include "desk/work/edge_meter.h"
+
+namespace underpaint {
+namespace {
+
+/// So dark that what is drawn over it stands out.
+RgbBlock sunk(const LensTile& tile) {
+    RgbBlock pixels = in_grey(tile);
+    const RgbRow all = pixels.all();
+    for (const auto channel : {all.r, all.g, all.b})
+        for (float& v : channel) v = 0.05F + 0.33F * v;
+    return pixels;
+}
+
+void draw_edges(QPainter& painter, const LensOverlay& at) {
+    const QImage& drawing = at.edges.drawing();
+    if (drawing.isNull()) return;
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    const QRectF whole = at.transform.picture_on_canvas();
+    // Made smaller by the widget's own means lines would break up.
+    const QSize size = (whole.size() * at.ratio).toSize();
+    const QImage fitting =
+        size.width() < drawing.width()
+            ? drawing.scaled(size, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
+            : drawing;
+    painter.drawImage(whole, fitting.mirrored(at.transform.mirrored(), at.transform.upended()));
+}
+
+}  // namespace
+
+const LensRecord kEdgesLens{
+    .lens = Lens::edges,
+    .id = "edges",
+    .label = "Edges",
+    .about = "Where values meet, and how abruptly: hard, firm, soft or lost",
+    .on_values = true,
+    .note = "Edges: white is hard, then firm, soft and, darkest and thinnest, lost",
+    .pixels = sunk,
+    .over = draw_edges,
+};
+
+}  // namespace underpaint

@@ -1,0 +1,49 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QObject>
+#include <chrono>
+#include <functional>
+#include <memory>
+
+#include "desk/view/through_lens.h"
+#include "desk/work/latest_job.h"
+
+namespace underpaint {
+
+/// Makes what the canvas shows, beside the interface: a coarse picture at once where the fine one
+/// will take a while, the fine one, and then what lies around it, for when the view is moved.
+class Projector : public QObject {
+    Q_OBJECT
+public:
+    explicit Projector(QObject* parent = nullptr);
+
+    /// What was asked for before is dropped.
+    void show(const Painting& painting, const Sight& sight, const View& view);
+    /// Whether what was last asked for has been shown.
+    bool settled() const { return settled_; }
+
+    /// Null for an sRGB screen. Counts from the next show() on.
+    void set_display(std::shared_ptr<const DisplayTransform> display) {
+        display_ = std::move(display);
+    }
+    /// How much memory, in bytes, may be kept to be quick with.
+    void set_budget(std::size_t bytes) { live_.set_budget(bytes); }
+
+signals:
+    void shown(const underpaint::Seen& seen, underpaint::Lens lens);
+
+private:
+    using Deliver = std::function<void(std::function<void()>)>;
+    void project(const Painting& painting, const Sight& sight, const View& view,
+                 const DisplayTransform* display, const std::stop_token& stop,
+                 const Deliver& deliver);
+
+    LiveRender live_;  // the job's alone
+    std::chrono::milliseconds last_frame_{0};
+    std::shared_ptr<const DisplayTransform> display_;
+    bool settled_ = true;
+    LatestJob job_;  // goes first
+};
+
+}  // namespace underpaint

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+
+#include "desk/window/file_desk.h"
+
+class QVBoxLayout;
+
+namespace underpaint {
+
+/// What stands in place of the canvas before there is a painting: what to do next.
+class EmptyState : public QWidget {
+    Q_OBJECT
+public:
+    EmptyState(FileDesk& files, QWidget* parent = nullptr);
+
+protected:
+    void showEvent(QShowEvent* event) override;
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    FileDesk& files_;
+    QVBoxLayout* recent_;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,430 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/window/file_desk.h"
+
+#include <QCoreApplication>
+#include <QDir>
+#include <QFileDialog>
+#include <QSettings>
+
+#include "desk/kit/words.h"
+#include "files/export_png.h"
+#include "files/open_any.h"
+#include "files/today.h"
+#include "painting/changes.h"
+#include "painting/shown_name.h"
+#include "painting/turned.h"
+
+namespace underpaint {
+namespace {
+
+using Path = FileDesk::Path;
+
+constexpr int kMostRecent = 8;
+constexpr int kPatience = 1500;  // milliseconds that a window waits for a disk when it closes
+const QString kPaintings = QStringLiteral("OpenRaster paintings (*.ora)");
+const QString kPictures =
+    QStringLiteral("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.webp *.PNG *.JPG *.JPEG *.TIF)");
+
+Path path_of(const QString& text) {
+    return {text.toStdString()};
+}
+QString text_of(const Path& path) {
+    return QString::fromStdString(path.string());
+}
+QString name_of(const Path& path) {
+    return shown(path.filename().string());
+}
+
+FileDesk::Picker dialogs() {
+    return {
+        [](const QString& title, const QString& kinds, const Path& folder) {
+            return path_of(QFileDialog::getOpenFileName(nullptr, title, text_of(folder), kinds));
+        },
+        [](const QString& title, const QString& kinds, const Path& proposed) {
+            return path_of(QFileDialog::getSaveFileName(nullptr, title, text_of(proposed), kinds));
+        }};
+}
+
+QString joined(const std::vector<std::string>& notices) {
+    QStringList lines;
+    for (const std::string& notice : notices) lines << QString::fromStdString(notice);
+    return lines.join(QLatin1Char(' '));
+}
+
+/// A name beside `file` that no file has: "cart (mine).ora", "cart (mine 2).ora".
+Path copy_of(const Path& file) {
+    std::error_code error;
+    for (int number = 1;; ++number) {
+        const std::string mine = number == 1 ? " (mine)" : " (mine " + std::to_string(number) + ")";
+        Path copy = file.parent_path() / (file.stem().string() + mine + file.extension().string());
+        if (!std::filesystem::exists(copy, error)) return copy;
+    }
+}
+
+/// What a painting's name is without what can't stand in a file's.
+std::string file_name_of(const Painting& painting) {
+    std::string name = shown_name(painting.name);
+    std::ranges::replace(name, '/', '-');
+    return name.empty() || name.starts_with('.') ? "Painting" : name;
+}
+
+}  // namespace
+
+FileDesk::FileDesk(Session& session, NoticeBar& notice, QObject* parent)
+    : QObject(parent),
+      session_(session),
+      notice_(notice),
+      picker_(dialogs()),
+      opener_([](const Path& file, const std::stop_token& stop) {
+          return open_any(file, today(), {}, stop);
+      }),
+      loading_(this),
+      saving_(this) {
+    loading_.leave_behind_after(kPatience);
+    for (LatestJob* job : {&loading_, &saving_})
+        job->on_no_memory([this, job] {
+            finish(*job);
+            say(
+                tr("There is not enough memory for this. The painting is as it was; close other "
+                   "programs and try again."));
+        });
+    connect(&notice_, &NoticeBar::closed, this, &FileDesk::show_work);
+}
+
+void FileDesk::open() {
+    when_safe([this] {
+        const auto file =
+            ask_for_file(tr("Open a painting"), kPaintings + QStringLiteral(";;") + kPictures);
+        file.empty() ? keep_after_all() : load(file);
+    });
+}
+
+void FileDesk::bring_in() {
+    when_safe([this] {
+        const auto file = ask_for_file(tr("Bring in a picture"), kPictures);
+        file.empty() ? keep_after_all() : load(file);
+    });
+}
+
+void FileDesk::open_file(const Path& file) {
+    when_safe([this, file] { load(file); });
+}
+
+void FileDesk::open_demo() {
+    // Beside the program where it is installed, in the checkout that it was built from otherwise.
+    const Path program = QCoreApplication::applicationDirPath().toStdString();
+    std::error_code error;
+    for (const Path& file : {program / "../share/faithful-underpaint/salt-cart.ora",
+                             program / "../../../demo/salt-cart.ora"})
+        if (std::filesystem::exists(file, error))
+            return when_safe([this, file] { load(file.lexically_normal(), true); });
+    say(tr("The demo painting is not where it belongs, beside the program."));
+}
+
+// --- opening
+
+void FileDesk::load(const Path& file, bool demo) {
+    run(loading_, tr("Opening %1").arg(name_of(file)),
+        [this, file, demo, opener = opener_](const std::stop_token& stop, const Deliver& deliver) {
+            // Shared, because what it holds is too large to copy on its way to the desk. The stamp
+            // is taken first: whoever changes the file from here on changes it since it was opened.
+            const auto stamp = stamp_of(file);
+            auto read = std::make_shared<Read>(Read{file, demo, stamp, opener(file, stop)});
+            deliver([this, read] {
+                finish(loading_);
+                take(read);
+            });
+        });
+}
+
+void FileDesk::take(const std::shared_ptr<Read>& read) {
+    if (!read->opened) {
+        keep_after_all();
+        return say(QString::fromStdString(read->opened.error().message()));
+    }
+    if (!read->demo) remember(read->file);
+    OpenedPainting& now = *read->opened;
+    auto painting = std::make_shared<Painting>(std::move(now.painting));
+    if (!painting->sealed() && has_colour(painting->underpaint->base().channels()) && !now.ours)
+        return emit coloured(painting);
+    const bool owned = now.ours && !now.incomplete && !read->demo;
+    when_safe([this, owned, painting, read] {
+        begin(painting, owned ? read->file : Path(), owned ? read->stamp : std::nullopt);
+        if (read->opened->incomplete) spared_ = read->file;
+        if (!read->opened->notices.empty()) say(joined(read->opened->notices));
+    });
+}
+
+void FileDesk::begin(std::shared_ptr<Painting> painting, const Path& file,
+                     const std::optional<FileStamp>& stamp) {
+    when_safe([this, painting = std::move(painting), file, stamp] {
+        given_up_.reset();
+        spared_.clear();
+        stamp_ = stamp;
+        session_.document.begin(*painting, file, true);
+    });
+}
+
+void FileDesk::stop_loading() {
+    if (!loading_.running()) return;
+    loading_.stop();
+    keep_after_all();
+    finish(loading_);
+}
+
+void FileDesk::when_safe(std::function<void()> then) {
+    if (saving()) return after_save_.push_back(std::move(then));
+    if (!session_.document.unsaved() || (given_up_ && *given_up_ == session_.document.painting()))
+        return then();
+    notice_.ask(
+        tr("%1 has changes that are not saved.").arg(shown(session_.document.painting().name)),
+        {{tr("Save"), [this, then] { save([this, then] { when_safe(then); }); }},
+         {tr("Drop them"),
+          [this, then] {
+              given_up_ = session_.document.painting();
+              then();
+          }},
+         {tr("Stay"), [this] { keep_after_all(); }}});
+}
+
+// --- saving
+
+void FileDesk::save(std::function<void()> then) {
+    if (!session_.document.has_painting() || saving()) return;
+    if (session_.document.file().empty())
+        save_as(std::move(then));
+    else
+        save_to(session_.document.file(), std::move(then), {stamp_, false});
+}
+
+void FileDesk::save_as(std::function<void()> then) {
+    if (!session_.document.has_painting() || saving()) return;
+    const std::string added = spared_.empty() ? ".ora" : " (mine).ora";
+    const Path proposed = session_.document.file().empty()
+                              ? folder() / (file_name_of(session_.document.painting()) + added)
+                              : session_.document.file();
+    const Path file = picker_.to_save(tr("Save the painting"), kPaintings, proposed);
+    if (file.empty()) return;
+    with_ending(
+        file, ".ora", [this, then](const Path& named) { save_to(named, then); },
+        [this, then] { save_as(then); });
+}
+
+void FileDesk::with_ending(Path file, const std::string& ending,
+                           const std::function<void(Path)>& save,
+                           const std::function<void()>& choose_again) {
+    if (QString::fromStdString(file.extension().string())
+            .compare(QString::fromStdString(ending), Qt::CaseInsensitive) == 0)
+        return save(file);
+    file += ending;
+    std::error_code error;
+    if (!std::filesystem::exists(file, error)) return save(file);
+    // The dialog has asked about the name without the ending.
+    notice_.ask(tr("%1 is there already.").arg(name_of(file)),
+                {{tr("Choose another name"), choose_again},
+                 {tr("Replace it"), [save, file] { save(file); }},
+                 {tr("Cancel"), {}}});
+}
+
+void FileDesk::save_to(const Path& file, std::function<void()> then, const Replacing& replacing) {
+    const auto choose_again = [this, then] { save_as(then); };
+    std::error_code error;
+    if (!spared_.empty() && std::filesystem::equivalent(file, spared_, error))
+        return notice_.ask(tr("%1 holds more than could be read here, so it is not saved over.")
+                               .arg(name_of(file)),
+                           {{tr("Choose another name"), choose_again}, {tr("Cancel"), {}}});
+    run(saving_, tr("Saving %1").arg(name_of(file)),
+        [this, file, then, choose_again, replacing, painting = session_.document.painting(),
+         document = session_.document.number()](const std::stop_token& stop,
+                                                const Deliver& deliver) {
+            const auto progress = [this, deliver](float share) {
+                deliver([this, share] { notice_.set_progress(share); });
+            };
+            const Done done = save_painting(file, painting, stop, progress, replacing);
+            deliver(
+                [this, file, then, choose_again, painting, document, done, stamp = stamp_of(file)] {
+                    finish(saving_);
+                    const auto waiting = std::exchange(after_save_, {});
+                    if (!done)
+                        return ask_about(
+                            done.error(), file,
+                            [this, then](const Path& other, const Replacing& how) {
+                                save_to(other, then, how);
+                            },
+                            choose_again);
+                    remember(file);
+                    // The painting may be another by now, to which this file does not belong.
+                    if (session_.document.number() == document) {
+                        stamp_ = stamp;
+                        spared_.clear();
+                        session_.document.mark_saved(file, painting);
+                    }
+                    emit saved();
+                    if (then) then();
+                    for (const auto& next : waiting) when_safe(next);
+                });
+        });
+}
+
+void FileDesk::ask_about(const Trouble& trouble, const Path& file,
+                         const std::function<void(const Path&, const Replacing&)>& save,
+                         const std::function<void()>& choose_again) {
+    const QString text = QString::fromStdString(trouble.message());
+    switch (trouble.kind) {
+        case TroubleKind::changed_on_disk:
+            return notice_.ask(
+                text, {{tr("Keep mine as a copy"), [save, file] { save(copy_of(file), {}); }},
+                       {tr("Overwrite"), [save, file] { save(file, {}); }},
+                       {tr("Cancel"), {}}});
+        case TroubleKind::read_only:
+            return notice_.ask(text, {{tr("Choose another name"), choose_again},
+                                      {tr("Replace it"),
+                                       [save, file] {
+                                           save(file, {{}, true});
+                                       }},
+                                      {tr("Cancel"), {}}});
+        case TroubleKind::plain: break;
+    }
+    if (!trouble.what.empty()) say(text);
+}
+
+void FileDesk::export_png() {
+    if (!session_.document.has_painting() || saving()) return;
+    const auto file =
+        picker_.to_save(tr("Export a PNG"), QStringLiteral("PNG picture (*.png)"),
+                        folder() / (file_name_of(session_.document.painting()) + ".png"));
+    if (file.empty()) return;
+    with_ending(
+        file, ".png", [this](const Path& named) { export_to(named, {}); },
+        [this] { export_png(); });
+}
+
+void FileDesk::export_to(const Path& file, const Replacing& replacing) {
+    run(saving_, tr("Exporting %1").arg(name_of(file)),
+        [this, file, replacing, painting = session_.document.painting()](
+            const std::stop_token& stop, const Deliver& deliver) {
+            const auto progress = [this, deliver](float share) {
+                deliver([this, share] { notice_.set_progress(share); });
+            };
+            const Done done = underpaint::export_png(file, painting, everything_of(painting), stop,
+                                                     progress, replacing);
+            deliver([this, file, done] {
+                finish(saving_);
+                if (done) return say(tr("Exported to %1.").arg(text_of(file)));
+                ask_about(
+                    done.error(), file,
+                    [this](const Path& other, const Replacing& how) { export_to(other, how); },
+                    [this] { export_png(); });
+            });
+        });
+}
+
+// --- work on the whole painting
+
+void FileDesk::layers_as_parts() {
+    if (!session_.document.has_painting() || busy()) return;
+    const auto file = ask_for_file(tr("Layers of a painting as parts"), kPaintings);
+    if (file.empty()) return;
+    run(loading_, tr("Reading the layers of %1").arg(name_of(file)),
+        [this, file, size = session_.document.painting().size(),
+         document = session_.document.number()](const std::stop_token& stop,
+                                                const Deliver& deliver) {
+            auto masks = std::make_shared<Result<std::vector<NamedMask>>>(
+                read_layer_masks(file, size, stop));
+            deliver([this, masks, size, document] {
+                finish(loading_);
+                if (!*masks) return say(QString::fromStdString(masks->error().message()));
+                if (session_.document.number() != document ||
+                    session_.document.painting().size() != size)
+                    return say(
+                        tr("The painting has become another meanwhile, so the layers no "
+                           "longer lie over it. Take them once more."));
+                Painting painting = session_.document.painting();
+                for (NamedMask& layer : **masks)
+                    painting = with_part(std::move(painting), layer.name, std::move(layer.mask));
+                session_.document.change(tr("Take layers as parts"), std::move(painting));
+            });
+        });
+}
+
+void FileDesk::turn(Turn turn) {
+    if (!session_.document.has_painting() || busy()) return;
+    const QString label =
+        turn == Turn::mirror ? tr("Mirror the painting") : tr("Turn the painting");
+    run(loading_, tr("Turning the painting"),
+        [this, label, turn, painting = session_.document.painting(),
+         document = session_.document.number()](const std::stop_token&, const Deliver& deliver) {
+            auto result = std::make_shared<Painting>(turned(painting, turn));
+            deliver([this, label, turn, painting, document, result] {
+                finish(loading_);
+                if (session_.document.number() != document) return;
+                // What was changed meanwhile is turned too.
+                if (session_.document.painting() != painting) return this->turn(turn);
+                session_.document.change(label, std::move(*result));
+            });
+        });
+}
+
+// --- work beside the interface
+
+void FileDesk::run(LatestJob& job, const QString& text, Work work) {
+    (&job == &saving_ ? saving_text_ : loading_text_) = text;
+    job.start([work = std::move(work)](const std::stop_token& stop, const auto& deliver) {
+        work(stop, [&](std::function<void()> function) { deliver(std::move(function)); });
+    });
+    show_work();
+    emit busy_changed();
+}
+
+void FileDesk::finish(LatestJob& job) {
+    job.stop();
+    notice_.end_progress();
+    show_work();
+    emit busy_changed();
+}
+
+/// Shows what is under way, unless something is said or asked.
+void FileDesk::show_work() {
+    if (notice_.asks()) return;
+    if (saving())
+        notice_.show_progress(saving_text_, [this] {
+            saving_.stop();
+            after_save_.clear();
+            finish(saving_);
+        });
+    else if (loading_.running())
+        notice_.show_progress(loading_text_, [this] { stop_loading(); });
+}
+
+void FileDesk::say(const QString& text) {
+    if (!text.isEmpty()) notice_.say(text);
+}
+
+// --- where files are
+
+Path FileDesk::ask_for_file(const QString& title, const QString& kinds) const {
+    return picker_.to_open(title, kinds, folder());
+}
+
+/// Where the painting lies, or the last file that was opened or saved.
+Path FileDesk::folder() const {
+    if (!session_.document.file().empty()) return session_.document.file().parent_path();
+    const QStringList names = recent();
+    if (!names.isEmpty()) return path_of(names.first()).parent_path();
+    return path_of(QDir::homePath());
+}
+
+QStringList FileDesk::recent() const {
+    return QSettings().value(QStringLiteral("recent")).toStringList();
+}
+
+void FileDesk::remember(const Path& file) {
+    std::error_code error;
+    const QString name = text_of(std::filesystem::absolute(file, error));
+    QStringList names = recent();
+    names.removeAll(name);
+    names.prepend(name);
+    QSettings().setValue(QStringLiteral("recent"), names.mid(0, kMostRecent));
+}
+
+}  // namespace underpaint

@@ -1,0 +1,127 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QObject>
+#include <QStringList>
+#include <filesystem>
+#include <functional>
+#include <memory>
+#include <optional>
+#include <vector>
+
+#include "desk/kit/notice_bar.h"
+#include "desk/work/latest_job.h"
+#include "desk/work/session.h"
+#include "files/openraster.h"
+#include "raster/turn.h"
+
+namespace underpaint {
+
+/// Everything between the session and the disk: open, bring in, save, export; the recent list; the
+/// question before unsaved work is dropped. Long work runs beside the interface and can be stopped;
+/// opening and saving don't wait for each other. What was asked before work began is looked at
+/// again when it has ended, since the painter may have gone on.
+class FileDesk : public QObject {
+    Q_OBJECT
+
+public:
+    using Path = std::filesystem::path;
+
+    /// How a file name is asked for; tests put their own in. Empty when the person thought better.
+    struct Picker {
+        std::function<Path(const QString& title, const QString& kinds, const Path& folder)> to_open;
+        std::function<Path(const QString& title, const QString& kinds, const Path& proposed)>
+            to_save;
+    };
+    /// How a file is read; see open_any().
+    using Opener = std::function<Result<OpenedPainting>(const Path&, const std::stop_token&)>;
+
+    FileDesk(Session& session, NoticeBar& notice, QObject* parent = nullptr);
+
+    void set_picker(Picker picker) { picker_ = std::move(picker); }
+    void set_opener(Opener opener) { opener_ = std::move(opener); }
+
+    // What the menu and the shortcuts ask for.
+    void open();
+    void bring_in();
+    /// \param then what waits for the painting to be safe; not called when saving came to nothing
+    void save(std::function<void()> then = {});
+    void save_as(std::function<void()> then = {});
+    void export_png();
+    /// The painting that ships with the program, as one that was never saved.
+    void open_demo();
+
+    /// Opens a painting or brings in a picture, whichever it is, after the question about unsaved
+    /// work.
+    void open_file(const Path& file);
+    /// Asks about unsaved work, then calls `then` unless the person stays. Waits for a save that is
+    /// under way.
+    void when_safe(std::function<void()> then);
+    /// Whatever unsaved work was given up for did not come: it is asked about again.
+    void keep_after_all() { given_up_.reset(); }
+    /// Begins with another painting; asks when what there is was changed since it was asked about.
+    void begin(std::shared_ptr<Painting> painting, const Path& file = {},
+               const std::optional<FileStamp>& stamp = {});
+
+    bool busy() const { return loading_.running() || saving(); }
+    bool saving() const { return saving_.running(); }
+    /// Leaves off whatever is being read.
+    void stop_loading();
+
+    /// Asks for a file to read; empty when the person thought better.
+    Path ask_for_file(const QString& title, const QString& kinds) const;
+
+    QStringList recent() const;
+    /// Takes the layers of another painting as parts of this one.
+    void layers_as_parts();
+    /// The whole painting turned or mirrored, as one change.
+    void turn(Turn turn);
+
+signals:
+    void busy_changed();
+    /// A picture with colours is to come in: how it is read is for the person to say.
+    void coloured(std::shared_ptr<underpaint::Painting> painting);
+    void saved();
+
+private:
+    using Deliver = std::function<void(std::function<void()>)>;
+    using Work = std::function<void(const std::stop_token&, const Deliver&)>;
+
+    void load(const Path& file, bool demo = false);
+    /// What came out of a file, and the stamp that it had before it was read.
+    struct Read {
+        Path file;
+        bool demo = false;
+        std::optional<FileStamp> stamp;
+        Result<OpenedPainting> opened;
+    };
+    void take(const std::shared_ptr<Read>& read);
+    void export_to(const Path& file, const Replacing& replacing);
+    void save_to(const Path& file, std::function<void()> then, const Replacing& replacing = {});
+    /// Calls `save` with a name that may be written to: one that lacked its ending is asked about
+    /// again when a file has it with the ending.
+    void with_ending(Path file, const std::string& ending, const std::function<void(Path)>& save,
+                     const std::function<void()>& choose_again);
+    void ask_about(const Trouble& trouble, const Path& file,
+                   const std::function<void(const Path&, const Replacing&)>& save,
+                   const std::function<void()>& choose_again);
+    void run(LatestJob& job, const QString& text, Work work);
+    void finish(LatestJob& job);
+    void show_work();
+    void say(const QString& text);
+    Path folder() const;
+    void remember(const Path& file);
+
+    Session& session_;
+    NoticeBar& notice_;
+    Picker picker_;
+    Opener opener_;
+    LatestJob loading_, saving_;
+    QString loading_text_, saving_text_;
+    std::vector<std::function<void()>> after_save_;
+    std::optional<Painting> given_up_;  // unsaved work that the person said may go
+    std::optional<FileStamp> stamp_;    // of the session's file, as it was opened or saved
+    Path spared_;                       // holds more than could be read, and is not saved over
+};
+
+}  // namespace underpaint

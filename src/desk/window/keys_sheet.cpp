@@ -1,0 +1,135 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/window/keys_sheet.h"
+
+#include <QEvent>
+#include <QGridLayout>
+#include <QLabel>
+#include <QMouseEvent>
+#include <QPainter>
+#include <span>
+
+#include "desk/kit/greys.h"
+#include "desk/kit/look.h"
+#include "desk/kit/panel.h"
+
+namespace underpaint {
+namespace {
+
+struct Key {
+    const char *keys, *does;
+};
+struct Group {
+    const char* title;
+    std::vector<Key> keys;
+};
+
+const std::vector<Group>& groups() {
+    static const std::vector<Group> all{
+        {QT_TRANSLATE_NOOP("Keys", "Benches and files"),
+         {{"2  3", "Values, Passes"},
+          {"Ctrl O", "open a painting"},
+          {"Ctrl Shift O", "bring in a picture"},
+          {"Ctrl S", "save"},
+          {"Ctrl Shift S", "save under another name"},
+          {"Ctrl E", "export a PNG"},
+          {"Ctrl Z", "undo"},
+          {"Ctrl Shift Z", "redo"},
+          {"?", "this sheet"},
+          {"Ctrl Q", "quit"}}},
+        {QT_TRANSLATE_NOOP("Keys", "Looking, while held"),
+         {{"G", "grey"}, {"S", "the seal"}, {"B", "before this pass"}, {"Q", "squint"}}},
+        {QT_TRANSLATE_NOOP("Keys", "The picture"),
+         {{"F", "mirror"},
+          {"U", "upend"},
+          {"Ctrl 0", "fit"},
+          {"Ctrl 1", "one to one"},
+          {"Wheel", "zoom about the pointer"},
+          {"Esc", "show everything again; put a tool down"}}},
+        {QT_TRANSLATE_NOOP("Keys", "Ledger"),
+         {{"↑  ↓", "wind the picture back and on"},
+          {"Space", "switch the pass off or on"},
+          {"Alt ↑  Alt ↓", "move the pass"},
+          {"Delete", "remove the pass"}}},
+        {QT_TRANSLATE_NOOP("Keys", "Outline and brush"),
+         {{"Enter", "close the outline"},
+          {"Backspace", "take a point back"},
+          {"[  ]", "a smaller, a larger brush"}}},
+        {QT_TRANSLATE_NOOP("Keys", "Focus and ladder"),
+         {{"Arrows", "move the chosen focus; with Shift finely"},
+          {"+  −", "a larger, a smaller focus"},
+          {"Delete", "remove the focus"},
+          {"← →  ↑ ↓", "choose a line of the ladder, move it"}}}};
+    return all;
+}
+
+/// Below what the grid holds already.
+void add_group(QGridLayout& grid, const Group& group) {
+    int row = grid.rowCount();
+    grid.setRowMinimumHeight(row++, scaled(14));
+    grid.addWidget(group_title(QObject::tr(group.title)), row++, 0, 1, 2);
+    for (const Key& key : group.keys) {
+        auto* keys = new QLabel(QString::fromUtf8(key.keys));
+        keys->setFont(figure_font(11));
+        keys->setProperty("tone", "strong");
+        grid.addWidget(keys, row, 0);
+        grid.addWidget(new QLabel(QObject::tr(key.does)), row++, 1);
+    }
+}
+
+QGridLayout* column_of(std::span<const Group> groups) {
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(scaled(14));
+    grid->setVerticalSpacing(scaled(4));
+    grid->setColumnMinimumWidth(0, scaled(104));
+    for (const Group& group : groups) add_group(*grid, group);
+    grid->setRowStretch(grid->rowCount(), 1);
+    return grid;
+}
+
+}  // namespace
+
+KeysSheet::KeysSheet(QWidget& over) : QWidget(&over) {
+    setObjectName(QStringLiteral("keys_sheet"));
+    setAccessibleName(tr("Keys"));
+    setFocusPolicy(Qt::StrongFocus);
+    setAttribute(Qt::WA_NoMousePropagation);
+    const std::span all(groups());
+    auto* sides = new QHBoxLayout;
+    sides->setSpacing(scaled(70));
+    sides->addLayout(column_of(all.first(2)));
+    sides->addLayout(column_of(all.subspan(2)));
+    sides->addStretch(1);
+    auto* whole = new QVBoxLayout(this);
+    whole->setContentsMargins(scaled(60), scaled(10), scaled(40), scaled(18));
+    whole->addLayout(sides, 1);
+    whole->addWidget(hint_label(tr("Any key or a click puts this away.")));
+    over.installEventFilter(this);
+    hide();
+}
+
+void KeysSheet::toggle() {
+    setVisible(!isVisible());
+    if (!isVisible()) return;
+    setGeometry(parentWidget()->rect());
+    raise();
+    setFocus();
+}
+
+bool KeysSheet::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == parent() && event->type() == QEvent::Resize) setGeometry(parentWidget()->rect());
+    return QWidget::eventFilter(watched, event);
+}
+
+void KeysSheet::keyPressEvent(QKeyEvent*) {
+    hide();
+}
+
+void KeysSheet::mousePressEvent(QMouseEvent*) {
+    hide();
+}
+
+void KeysSheet::paintEvent(QPaintEvent*) {
+    QPainter(this).fillRect(rect(), greys().sheet);
+}
+
+}  // namespace underpaint

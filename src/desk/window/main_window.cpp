@@ -1,0 +1,349 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/window/main_window.h"
+
+#include <QApplication>
+#include <QCloseEvent>
+#include <QDragEnterEvent>
+#include <QLineEdit>
+#include <QMenu>
+#include <QMimeData>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+#include <QWindow>
+
+#include "desk/kit/look.h"
+#include "desk/kit/notice_bar.h"
+#include "desk/kit/words.h"
+#include "desk/panes/findings_view.h"
+#include "desk/panes/ladder.h"
+#include "desk/panes/lens_row.h"
+#include "desk/panes/pointer_line.h"
+#include "desk/panes/top_bar.h"
+#include "desk/view/canvas.h"
+#include "desk/window/bring_in_sheet.h"
+#include "desk/window/display.h"
+#include "desk/window/empty_state.h"
+#include "desk/window/keys_sheet.h"
+#include "desk/window/settings_menus.h"
+
+namespace underpaint {
+namespace {
+
+constexpr int kHeldKeys[] = {Qt::Key_G, Qt::Key_S, Qt::Key_B, Qt::Key_Q, Qt::Key_F, Qt::Key_U};
+
+}  // namespace
+
+MainWindow::MainWindow(std::function<std::string()> day) {
+    setWindowTitle(tr("Faithful Underpaint"));
+    setAcceptDrops(true);
+    resize(scaled(1280), scaled(800));
+    setMinimumSize(scaled(1024), scaled(640));
+    notice_ = new NoticeBar;
+    files_ = new FileDesk(session_, *notice_, this);
+    canvas_ = new Canvas(session_, meters_);
+    display_ = new Display(*notice_, this);
+    top_ = new TopBar(session_, file_menu());
+    benches_ = make_benches({session_, meters_, *canvas_, std::move(day)});
+    setCentralWidget(build());
+    connect_panes();
+    qApp->installEventFilter(this);
+    enter(*benches_.front());
+    refresh_actions();
+}
+
+QWidget* MainWindow::build() {
+    const auto column_of = [](QWidget* owner) {
+        auto* column = new QVBoxLayout(owner);
+        column->setContentsMargins(0, 0, 0, 0);
+        column->setSpacing(0);
+        return column;
+    };
+    ladder_ = new Ladder(session_, meters_.foci);
+    lenses_ = new LensRow(*canvas_);
+    pointer_ = new PointerLine(session_);
+    findings_ = new FindingsView(session_, *canvas_);
+    findings_->setFixedHeight(scaled(132));
+    sheets_ = new QStackedWidget;
+    std::vector<Bench*> tabs;
+    for (const auto& bench : benches_) {
+        sheets_->addWidget(&bench->sheet());
+        tabs.push_back(bench.get());
+        connect(bench.get(), &Bench::wants_bench, this, &MainWindow::show_bench);
+    }
+    top_->add_benches(tabs);
+    sheets_->setFixedWidth(scaled(421));
+    sheets_->setObjectName(QStringLiteral("sheets"));
+
+    auto* painting = new QWidget;
+    auto* view = column_of(painting);
+    view->addWidget(lenses_);
+    view->addWidget(canvas_, 1);
+    view->addWidget(pointer_);
+    view->addWidget(findings_);
+    middle_ = new QStackedWidget;
+    middle_->addWidget(new EmptyState(*files_));
+    middle_->addWidget(painting);
+    bring_in_ = new BringInSheet(session_);
+    middle_->addWidget(bring_in_);
+    auto* centre = new QWidget;
+    auto* centre_column = column_of(centre);
+    centre_column->addWidget(middle_, 1);
+    notice_->lie_over(*middle_);
+
+    auto* panes = new QHBoxLayout;
+    panes->setSpacing(0);
+    panes->addWidget(ladder_);
+    panes->addWidget(centre, 1);
+    panes->addWidget(sheets_);
+    auto* whole = new QWidget;
+    auto* column = column_of(whole);
+    column->addWidget(top_);
+    column->addLayout(panes, 1);
+    keys_ = new KeysSheet(*whole);
+    return whole;
+}
+
+QMenu* MainWindow::file_menu() {
+    auto* menu = new QMenu(this);
+    const auto add = [&](const char* name, const QString& label, const QKeySequence& keys,
+                         auto act) {
+        QAction* action = menu->addAction(label);
+        action->setObjectName(QString::fromLatin1(name));
+        action->setShortcut(keys);
+        connect(action, &QAction::triggered, this, act);
+        addAction(action);  // so that the shortcut works while the menu is closed
+        return action;
+    };
+    add("open", tr("Open a painting…"), QKeySequence::Open, [this] { files_->open(); });
+    add("bring_in", tr("Bring in a picture…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_O),
+        [this] { files_->bring_in(); });
+    auto* recent = menu->addMenu(tr("Open again"));
+    connect(recent, &QMenu::aboutToShow, this, [this, recent] { fill_recent(recent); });
+    menu->addSeparator();
+    save_ = add("save", tr("Save"), QKeySequence::Save, [this] { files_->save(); });
+    save_as_ = add("save_as", tr("Save as…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S),
+                   [this] { files_->save_as(); });
+    export_ = add("export", tr("Export a PNG…"), QKeySequence(Qt::CTRL | Qt::Key_E),
+                  [this] { files_->export_png(); });
+    menu->addSeparator();
+    undo_ = add("undo", tr("Undo"), QKeySequence::Undo, [this] { session_.document.undo(); });
+    redo_ = add("redo", tr("Redo"), QKeySequence::Redo, [this] { session_.document.redo(); });
+    menu->addSeparator();
+    parts_in_ = add("layers_as_parts", tr("Layers of a painting as parts…"), {},
+                    [this] { files_->layers_as_parts(); });
+    QMenu* turns = menu->addMenu(tr("Turn the painting"));
+    for (const auto& [name, label, turn] :
+         {std::tuple("turn_painting_left", tr("to the left"), Turn::left),
+          {"turn_painting_right", tr("to the right"), Turn::right},
+          {"turn_painting_half", tr("upside down"), Turn::half},
+          {"mirror_painting", tr("mirrored"), Turn::mirror}}) {
+        QAction* action = turns->addAction(label);
+        action->setObjectName(QString::fromLatin1(name));
+        connect(action, &QAction::triggered, this, [this, turn = turn] { files_->turn(turn); });
+    }
+    menu->addSeparator();
+    add("fit", tr("Fit the picture"), QKeySequence(Qt::CTRL | Qt::Key_0),
+        [this] { canvas_->fit(); });
+    add("one_to_one", tr("One to one"), QKeySequence(Qt::CTRL | Qt::Key_1),
+        [this] { canvas_->one_to_one(); });
+    menu->addSeparator();
+    add_settings(*menu, *canvas_, *display_, [this] {
+        return files_->ask_for_file(tr("The profile of this screen"),
+                                    tr("ICC profiles (*.icc *.icm)"));
+    });
+    add("keys", tr("Keys…"), {}, [this] { keys_->toggle(); });
+    menu->addSeparator();
+    add("quit", tr("Quit"), QKeySequence(Qt::CTRL | Qt::Key_Q), [this] { close(); });
+    return menu;
+}
+
+void MainWindow::fill_recent(QMenu* menu) {
+    menu->clear();
+    for (const QString& file : files_->recent())
+        connect(menu->addAction(file), &QAction::triggered, this,
+                [this, file] { files_->open_file(file.toStdString()); });
+    if (menu->isEmpty()) menu->addAction(tr("Nothing yet"))->setEnabled(false);
+}
+
+void MainWindow::connect_panes() {
+    connect(top_, &TopBar::bench_wanted, this, &MainWindow::show_bench);
+    connect(canvas_, &Canvas::pointed, pointer_, &PointerLine::point);
+    connect(pointer_, &PointerLine::stepped, ladder_, &Ladder::set_pointer);
+    connect(findings_, &FindingsView::mend_pointed, this, [this](const Mend* mend) {
+        bench_->point_at(mend);
+        pointer_->say(mend == nullptr ? QString() : QString::fromStdString(mend->effect));
+    });
+    connect(&session_.outlook, &Outlook::comparison_changed, this,
+            [this] { lenses_->set_comparing(session_.outlook.comparison().has_value()); });
+    session_.when(this, &MainWindow::refresh_actions, &Document::changed, &Document::saved_changed);
+    connect(canvas_, &Canvas::lens_changed, this,
+            [this] { ladder_->set_shapes(shapes_of(canvas_->lens())); });
+    connect(files_, &FileDesk::busy_changed, this, &MainWindow::refresh_actions);
+    connect(files_, &FileDesk::coloured, this, [this](const std::shared_ptr<Painting>& painting) {
+        bring_in_->show_picture(std::move(*painting));
+        show_middle(Middle::bring_in);
+    });
+    connect(bring_in_, &BringInSheet::chosen, files_,
+            [this](const std::shared_ptr<Painting>& painting) { files_->begin(painting); });
+    connect(bring_in_, &BringInSheet::finished, this, [this] {
+        files_->keep_after_all();
+        show_middle(session_.document.has_painting() ? Middle::painting : Middle::empty);
+    });
+    connect(&session_.document, &Document::begun, this, [this] {
+        show_middle(Middle::painting);
+        canvas_->setFocus();
+        const auto suits = [this](const auto& bench) {
+            return bench->suits(session_.document.painting());
+        };
+        enter(**std::ranges::find_if(benches_, suits));
+    });
+}
+
+void MainWindow::refresh_actions() {
+    const bool any = session_.document.has_painting(), free = any && !files_->busy();
+    const bool saves = any && !files_->saving();
+    const auto step = [&](QAction* action, const QString& verb, const std::string& label) {
+        action->setEnabled(!label.empty());
+        action->setText(label.empty()
+                            ? verb
+                            : QStringLiteral("%1: %2").arg(verb, QString::fromStdString(label)));
+    };
+    step(undo_, tr("Undo"), any ? session_.document.history().undo_label() : std::string());
+    step(redo_, tr("Redo"), any ? session_.document.history().redo_label() : std::string());
+    for (QAction* action : {save_, save_as_, export_}) action->setEnabled(saves);
+    parts_in_->setEnabled(free);
+    setWindowModified(session_.document.unsaved());
+    setWindowTitle(
+        any ? tr("%1[*] – Faithful Underpaint").arg(shown(session_.document.painting().name))
+            : tr("Faithful Underpaint"));
+}
+
+void MainWindow::show_bench(const QString& id) {
+    for (const auto& bench : benches_)
+        if (id.compare(QLatin1String(bench->text().id), Qt::CaseInsensitive) == 0) enter(*bench);
+}
+
+void MainWindow::enter(Bench& bench) {
+    canvas_->put_down();
+    if (bench_ != nullptr && bench_ != &bench) bench_->leave();
+    bench_ = &bench;
+    session_.outlook.set_stage(bench.stage());
+    if (!has_lens(bench.stage(), canvas_->lens())) canvas_->set_lens(Lens::colour);
+    bench.enter();
+    sheets_->setCurrentWidget(&bench.sheet());
+    top_->set_bench(bench);
+    ladder_->set_bench(bench);
+    lenses_->set_stage(bench.stage());
+    pointer_->set_bench(bench);
+    findings_->watch(bench.findings());
+}
+
+bool MainWindow::handle_key(int key, bool pressed) {
+    switch (key) {
+        case Qt::Key_G:
+            canvas_->peek(pressed ? std::optional(Lens::grey) : std::nullopt);
+            return true;
+        case Qt::Key_S:
+            canvas_->peek(pressed ? std::optional(Lens::seal) : std::nullopt);
+            return true;
+        case Qt::Key_Q:
+            canvas_->peek(pressed ? std::optional(Lens::squint) : std::nullopt);
+            return true;
+        case Qt::Key_B: canvas_->peek_before(pressed); return true;
+        case Qt::Key_F:
+            if (pressed) canvas_->mirror();
+            return true;
+        case Qt::Key_U:
+            if (pressed) canvas_->upend();
+            return true;
+        case Qt::Key_Question:
+            if (pressed) keys_->toggle();
+            return true;
+        case Qt::Key_Escape: return pressed && escape();
+        default: break;
+    }
+    for (const auto& bench : benches_)
+        if (key == Qt::Key_0 + bench->text().key) {
+            if (pressed) enter(*bench);
+            return true;
+        }
+    return false;
+}
+
+/// What is shown by itself goes first, wherever the focus is; then whoever has the focus is asked.
+bool MainWindow::escape() {
+    if (keys_->isVisible() || notice_->asks() || canvas_->tool() != Canvas::Tool::none)
+        return false;
+    return canvas_->show_everything();
+}
+
+/// A key that is let go elsewhere is not heard of.
+void MainWindow::changeEvent(QEvent* event) {
+    if (event->type() == QEvent::ActivationChange && !isActiveWindow()) canvas_->end_peeks();
+    QMainWindow::changeEvent(event);
+}
+
+bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
+    const bool press = event->type() == QEvent::KeyPress,
+               release = event->type() == QEvent::KeyRelease;
+    if (!press && !release) return false;
+    auto* key = static_cast<QKeyEvent*>(event);
+    const bool typing = qobject_cast<QLineEdit*>(watched) != nullptr ||
+                        qobject_cast<QLineEdit*>(QApplication::focusWidget()) != nullptr;
+    const auto* widget = qobject_cast<QWidget*>(watched);
+    const bool here = widget != nullptr && widget->window() == this && isActiveWindow();
+    // A question mark comes with Shift on many keyboards.
+    const bool plain = key->modifiers() == Qt::NoModifier || key->key() == Qt::Key_Question;
+    if (!here || typing || (press && !plain)) return false;
+    if (keys_->isVisible() && key->key() != Qt::Key_Question) return false;
+    // A held key repeats; only its first press and its last release mean something.
+    if (key->isAutoRepeat()) return std::ranges::count(kHeldKeys, key->key()) > 0;
+    return handle_key(key->key(), press);
+}
+
+/// While a picture is being brought in, the benches have nothing to say.
+void MainWindow::show_middle(Middle middle) {
+    middle_->setCurrentIndex(static_cast<int>(middle));
+    const bool in = middle == Middle::bring_in;
+    ladder_->setVisible(!in);
+    sheets_->setVisible(!in);
+    // Over the edge of the picture where there is one, so that its lenses stay in reach.
+    notice_->lie_over(middle == Middle::painting ? static_cast<QWidget&>(*canvas_) : *middle_);
+}
+
+bool MainWindow::settled() const {
+    const bool measured = bench_->findings().findings_current();
+    return canvas_->settled() && meters_.finished() && measured && !files_->busy() &&
+           !bring_in_->busy() &&
+           std::ranges::all_of(benches_, [](const auto& bench) { return bench->finished(); });
+}
+
+void MainWindow::showEvent(QShowEvent*) {
+    display_->move_to(screen());
+    connect(windowHandle(), &QWindow::screenChanged, display_, &Display::move_to,
+            Qt::UniqueConnection);
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    if (closing_ || (!session_.document.unsaved() && !files_->saving())) {
+        files_->stop_loading();
+        return event->accept();
+    }
+    event->ignore();
+    files_->when_safe([this] {
+        closing_ = true;
+        close();
+    });
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+    const auto urls = event->mimeData()->urls();
+    if (urls.size() == 1 && urls.first().isLocalFile()) event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+    files_->open_file(event->mimeData()->urls().first().toLocalFile().toStdString());
+    event->acceptProposedAction();
+}
+
+}  // namespace underpaint

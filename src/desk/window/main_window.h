@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QMainWindow>
+#include <functional>
+
+#include "desk/window/benches.h"
+#include "desk/window/file_desk.h"
+
+class QMenu;
+class QStackedWidget;
+
+namespace underpaint {
+
+class Canvas;
+class Display;
+class BringInSheet;
+class FindingsView;
+class Ladder;
+class LensRow;
+class NoticeBar;
+class KeysSheet;
+class PointerLine;
+class TopBar;
+
+/// Puts the panes together and passes keys, drops and closing on to whom they concern.
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+public:
+    /// `day` says what date a seal made now bears; tests put their own in.
+    explicit MainWindow(std::function<std::string()> day);
+
+    Session& session() { return session_; }
+    FileDesk& files() { return *files_; }
+    const Meters& meters() const { return meters_; }
+    /// Whatever is made beside the interface has come.
+    bool settled() const;
+    Canvas& canvas() { return *canvas_; }
+    /// By its id; nothing happens when there is none of that name.
+    void show_bench(const QString& id);
+    Bench& bench() const { return *bench_; }
+
+protected:
+    void showEvent(QShowEvent* event) override;
+    void changeEvent(QEvent* event) override;
+    void closeEvent(QCloseEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
+private:
+    QWidget* build();
+    void enter(Bench& bench);
+    QMenu* file_menu();
+    void fill_recent(QMenu* menu);
+    void connect_panes();
+    enum class Middle { empty, painting, bring_in };
+    void show_middle(Middle middle);
+    void refresh_actions();
+    /// Keys that are held to peek, or that switch at once. True when `key` was one of them.
+    bool handle_key(int key, bool pressed);
+    bool escape();
+
+    Session session_;
+    Meters meters_{session_};
+    NoticeBar* notice_;
+    FileDesk* files_;
+    Canvas* canvas_;
+    Display* display_;
+    TopBar* top_;
+    Ladder* ladder_;
+    LensRow* lenses_;
+    PointerLine* pointer_;
+    FindingsView* findings_;
+    BringInSheet* bring_in_;
+    KeysSheet* keys_;
+    std::vector<std::unique_ptr<Bench>> benches_;
+    QStackedWidget *sheets_, *middle_;
+    QAction *undo_, *redo_, *save_, *save_as_, *export_, *parts_in_;
+    Bench* bench_ = nullptr;
+    bool closing_ = false;
+};
+
+}  // namespace underpaint

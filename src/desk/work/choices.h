@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QObject>
+
+#include "colour/reader.h"
+#include "colour/value_scale.h"
+
+namespace underpaint {
+
+/// What is chosen for the whole desk and belongs to no painting.
+class Choices : public QObject {
+    Q_OBJECT
+public:
+    using QObject::QObject;
+
+    /// The formula that says how light a colour reads.
+    Reader reader() const { return reader_; }
+    void set_reader(Reader reader);
+    /// The scale that steps are said on, everywhere on the Values bench.
+    ValueScale scale() const { return scale_; }
+    void set_scale(ValueScale scale);
+    double said(double step) const { return on_scale(step, scale_); }
+    /// The step around the picture.
+    double surround() const { return surround_; }
+    void set_surround(double step);
+
+signals:
+    void reader_changed();
+    void surround_changed();
+    void scale_changed();
+
+private:
+    Reader reader_ = Reader::lightness;
+    ValueScale scale_ = ValueScale::one_to_nine;
+    double surround_ = 5;
+};
+
+}  // namespace underpaint

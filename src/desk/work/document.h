@@ -1,0 +1,49 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QObject>
+#include <filesystem>
+#include <optional>
+
+#include "painting/history.h"
+
+namespace underpaint {
+
+/// The painting at the desk with its history, and the file it belongs to.
+class Document : public QObject {
+    Q_OBJECT
+public:
+    using QObject::QObject;
+
+    bool has_painting() const { return history_.has_value(); }
+    const Painting& painting() const { return history_->now(); }
+    const History& history() const { return *history_; }
+    const std::filesystem::path& file() const { return file_; }
+    /// How many paintings were begun: work that was done for one is not for the next.
+    std::uint64_t number() const { return number_; }
+    bool unsaved() const { return history_ && !history_->clean(); }
+
+    /// Begins anew with another painting; an empty `file` means that it was never saved here.
+    void begin(Painting painting, std::filesystem::path file, bool saved);
+    void mark_saved(std::filesystem::path file, const Painting& as);
+
+    /// One step of the history. Changes that follow each other with the same gesture are one.
+    void change(const QString& label, Painting next, const QString& gesture = {});
+    void end_gesture();
+    void undo();
+    void redo();
+
+signals:
+    void begun();    ///< another painting
+    void changed();  ///< the same one, changed (also after begun)
+    void saved_changed();
+
+private:
+    void tell_changed();
+
+    std::optional<History> history_;
+    std::filesystem::path file_;
+    std::uint64_t number_ = 0;
+};
+
+}  // namespace underpaint

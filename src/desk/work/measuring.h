@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QImage>
+#include <QTimer>
+#include <vector>
+
+#include "audit/audit.h"
+#include "audit/basis.h"
+#include "desk/work/findings_meter.h"
+#include "desk/work/latest_job.h"
+#include "desk/work/session.h"
+
+namespace underpaint {
+
+/// Keeps the figures of the passes up to date beside the interface: at once on a small
+/// picture (marked as not exact), then on every pixel, then the mends for what slipped.
+class Measuring : public FindingsMeter {
+    Q_OBJECT
+public:
+    explicit Measuring(Session& session, QObject* parent = nullptr);
+
+    /// The figures are those of the session's painting as it is now.
+    bool current() const { return current_; }
+    const std::optional<Audit>& audit() const { return audit_; }
+    bool findings_current() const override { return current_; }
+    SharedPicture place_of(const Finding& finding) override;
+    /// For a pass counted from 0; empty when there are none, or not yet.
+    const std::vector<Mend>& mends(std::size_t pass) const;
+    /// The picture after each pass, small; the first is the seal.
+    const std::vector<QImage>& thumbnails() const { return thumbnails_; }
+    bool finished() const override { return !job_.running() && !rest_.isActive(); }
+
+signals:
+    void figures_changed();
+    void thumbnails_changed();
+
+private:
+    void put_off();
+    void measure();
+    void take(Audit figures, std::vector<Finding> findings);
+    const Finding* slip_of(std::size_t pass) const;
+
+    Session& session_;
+    LatestJob job_;
+    QTimer rest_;
+    std::optional<Basis> basis_;
+    bool current_ = false;
+    std::optional<Audit> audit_;
+    std::vector<QImage> thumbnails_;
+};
+
+/// Side in pixels that a thumbnail is made for.
+inline constexpr int kThumbnailWidth = 58, kThumbnailHeight = 38;
+
+}  // namespace underpaint

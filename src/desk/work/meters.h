@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "desk/work/edge_meter.h"
+#include "desk/work/focus_meter.h"
+#include "desk/work/measuring.h"
+#include "desk/work/values_meter.h"
+
+namespace underpaint {
+
+/// Everything that is measured beside the interface, for whoever wants to know of it.
+struct Meters {
+    explicit Meters(Session& session)
+        : passes(session), values(session), foci(session, values), edges(session, values) {}
+
+    /// All that is to come has come.
+    bool finished() const {
+        return passes.finished() && values.finished() && edges.finished();
+    }
+
+    Measuring passes;
+    ValuesMeter values;
+    FocusMeter foci;
+    EdgeMeter edges;
+};
+
+}  // namespace underpaint

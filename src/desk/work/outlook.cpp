@@ -1,0 +1,69 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/work/outlook.h"
+
+#include <algorithm>
+
+namespace underpaint {
+
+Outlook::Outlook(const Document& document) : document_(document) {
+    connect(&document_, &Document::begun, this, &Outlook::begin);
+    connect(&document_, &Document::changed, this, &Outlook::follow);
+}
+
+void Outlook::begin() {
+    moment_ = document_.painting().passes.size();
+    comparison_.reset();
+    find_shown();
+}
+
+/// A moment that is no longer there gives way to the last that is.
+void Outlook::follow() {
+    const std::size_t most = document_.painting().passes.size();
+    const bool cut = moment_ > most;
+    moment_ = std::min(moment_, most);
+    const bool compared = comparison_.has_value();
+    comparison_.reset();
+    find_shown();
+    if (compared) emit comparison_changed();
+    if (cut) emit moment_changed();
+}
+
+void Outlook::find_shown() {
+    shown_ = comparison_ ? comparison_->painting : staged(document_.painting(), stage_);
+}
+
+std::size_t Outlook::shown_upto() const {
+    return stage_ == Stage::colour && !comparison_ ? moment_ : shown_.passes.size();
+}
+
+void Outlook::set_stage(Stage stage) {
+    if (stage == stage_) return;
+    stage_ = stage;
+    if (document_.has_painting()) {
+        compare(std::nullopt);
+        find_shown();
+    }
+    emit stage_changed();
+}
+
+void Outlook::compare(std::optional<Comparison> comparison) {
+    if (!document_.has_painting() || (!comparison && !comparison_)) return;
+    comparison_ = std::move(comparison);
+    find_shown();
+    emit comparison_changed();
+}
+
+void Outlook::set_moment(std::size_t passes) {
+    if (!document_.has_painting()) return;
+    passes = std::min(passes, document_.painting().passes.size());
+    if (passes == moment_) return;
+    moment_ = passes;
+    emit moment_changed();
+}
+
+std::optional<std::size_t> Outlook::chosen_pass() const {
+    if (!document_.has_painting() || moment_ == 0) return std::nullopt;
+    return moment_ - 1;
+}
+
+}  // namespace underpaint

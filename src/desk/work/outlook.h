@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QObject>
+#include <QString>
+#include <optional>
+
+#include "desk/work/document.h"
+#include "painting/stage.h"
+
+namespace underpaint {
+
+/// Two pictures side by side, in place of the painting, and what they are called.
+struct Comparison {
+    Painting painting;  ///< see compared()
+    QString left, right;
+};
+
+/// Where in the painting one looks: on which side of the seal line, after how many passes, or at
+/// two states side by side.
+class Outlook : public QObject {
+    Q_OBJECT
+public:
+    /// Made before whoever listens to the document, so that it has followed when they hear of it.
+    explicit Outlook(const Document& document);
+
+    /// Which side of the seal line is being worked on.
+    Stage stage() const { return stage_; }
+    void set_stage(Stage stage);
+    /// That side as a painting of its own, or what is being compared: this is what the canvas
+    /// shows.
+    const Painting& shown() const { return shown_; }
+    /// After how many of its passes.
+    std::size_t shown_upto() const;
+    /// Shows a comparison until it is ended or something changes.
+    void compare(std::optional<Comparison> comparison);
+    const std::optional<Comparison>& comparison() const { return comparison_; }
+
+    /// The moment below the seal line that the canvas shows: after how many passes. 0 is the seal.
+    std::size_t moment() const { return moment_; }
+    void set_moment(std::size_t passes);
+    /// The pass last laid at that moment, counted from 0.
+    std::optional<std::size_t> chosen_pass() const;
+
+signals:
+    void moment_changed();
+    void stage_changed();
+    void comparison_changed();
+
+private:
+    void begin();
+    void follow();
+    void find_shown();
+
+    const Document& document_;
+    std::size_t moment_ = 0;
+    Stage stage_ = Stage::values;
+    Painting shown_;
+    std::optional<Comparison> comparison_;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "desk/work/choices.h"
+#include "desk/work/document.h"
+#include "desk/work/outlook.h"
+
+namespace underpaint {
+
+/// What the desk is working on and how: the one thing that all panes listen to, each to what of it
+/// concerns it.
+struct Session {
+    Document document;
+    Choices choices;
+    Outlook outlook{document};
+
+    /// Calls a slot at each of some signals, whichever of the three has them.
+    template <class Receiver, class Slot, class... Signal>
+    void when(Receiver* receiver, Slot slot, Signal... heard) const {
+        (QObject::connect(&owner_of(heard), heard, receiver, slot), ...);
+    }
+
+private:
+    const Document& owner_of(void (Document::*)()) const { return document; }
+    const Choices& owner_of(void (Choices::*)()) const { return choices; }
+    const Outlook& owner_of(void (Outlook::*)()) const { return outlook; }
+};
+
+}  // namespace underpaint

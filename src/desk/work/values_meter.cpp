@@ -1,0 +1,110 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/work/values_meter.h"
+
+#include <chrono>
+
+#include "render/view.h"
+
+namespace underpaint {
+namespace {
+
+/// A hand that has not moved for so long rests.
+constexpr std::chrono::milliseconds kRest{120};
+constexpr int kSketchSide = 700;  // long side that a sketch has at least
+
+}  // namespace
+
+ValuesMeter::ValuesMeter(const Session& session, QObject* parent)
+    : FindingsMeter(parent),
+      session_(session),
+      sketching_(this),
+      measuring_(this, Urgency::when_idle) {
+    rest_.setSingleShot(true);
+    rest_.setInterval(kRest);
+    connect(&rest_, &QTimer::timeout, this, &ValuesMeter::measure);
+    connect(&session_.document, &Document::begun, this, [this] {
+        basis_.reset();
+        figures_.reset();
+        findings_.clear();
+        findings_current_ = false;
+    });
+    session_.when(this, &ValuesMeter::look, &Document::changed, &Choices::reader_changed,
+                  &Outlook::stage_changed, &Choices::scale_changed);
+}
+
+void ValuesMeter::look() {
+    if (!session_.document.has_painting() || session_.outlook.stage() != Stage::values) return;
+    const Painting& painting = session_.document.painting();
+    Basis basis{painting.underpaint, painting.values, painting.parts, session_.choices.reader(),
+                session_.choices.scale()};
+    const bool other = basis_ != basis, moved = plan_.foci != painting.plan.foci;
+    if (!other && plan_ == painting.plan) return;
+    findings_current_ = false;
+    emit outdated();
+    // Foci are measured as they move by the focus meter; the exact figures have them too.
+    if (other || moved) out_of_date_ = true;
+    if (other) sketching_.running() ? void(sketch_again_ = true) : sketch();
+    basis_ = std::move(basis);
+    plan_ = painting.plan;
+    measuring_.stop();
+    rest_.start();
+}
+
+ValuesAuditOptions ValuesMeter::options(bool exact) const {
+    const int level = exact ? 0 : level_for(session_.document.painting().size(), kSketchSide);
+    return {session_.choices.reader(), level, exact, exact, session_.choices.scale()};
+}
+
+/// A sketch that was begun is finished, so that figures follow a hand that never rests.
+void ValuesMeter::sketch() {
+    sketch_again_ = false;
+    sketching_.start([this, values = staged(session_.document.painting(), Stage::values),
+                      options = options(false)](const std::stop_token& stop, const auto& deliver) {
+        auto figures = audit_values(values, options, stop);
+        if (!figures) return;
+        auto shared = std::make_shared<const ValuesAudit>(std::move(*figures));
+        deliver([this, shared] {
+            // A sketch that came after the exact figures says nothing new.
+            if (out_of_date_ && shared->size == session_.document.painting().size()) take(shared);
+            if (sketch_again_)
+                QMetaObject::invokeMethod(this, &ValuesMeter::sketch, Qt::QueuedConnection);
+        });
+    });
+}
+
+void ValuesMeter::measure() {
+    const auto known = exact() ? figures_ : nullptr;
+    measuring_.start([this, painting = session_.document.painting(), options = options(true),
+                      known](const std::stop_token& stop, const auto& deliver) {
+        std::shared_ptr<const ValuesAudit> figures = known;
+        if (!figures) {
+            auto measured = audit_values(staged(painting, Stage::values), options, stop);
+            if (!measured) return;
+            figures = std::make_shared<const ValuesAudit>(std::move(*measured));
+            deliver([this, figures] {
+                out_of_date_ = false;
+                take(figures);
+            });
+        }
+        // At once without, then with the mends, which take their time.
+        const auto say = [&](std::vector<Finding> findings) {
+            deliver([this, findings = std::move(findings)] {
+                findings_ = findings;
+                findings_current_ = true;
+                emit findings_changed();
+            });
+        };
+        ValuesAudit without_mends = *figures;
+        without_mends.exact = false;
+        say(find_in_values(painting, without_mends, stop));
+        auto findings = find_in_values(painting, *figures, stop);
+        if (!stop.stop_requested()) say(std::move(findings));
+    });
+}
+
+void ValuesMeter::take(std::shared_ptr<const ValuesAudit> figures) {
+    figures_ = std::move(figures);
+    emit changed();
+}
+
+}  // namespace underpaint

@@ -1,0 +1,16 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "colour/reader.h"
+#include "raster/rgb_block.h"
+
+namespace underpaint {
+
+// What is read off the pixels of a block, one figure a pixel.
+
+/// Steps (1-9), by a reader.
+FloatBlock steps_of(const RgbBlock& pixels, Reader reader);
+/// Signed warmth; see warmth().
+FloatBlock warmth_of(const RgbBlock& pixels);
+
+}  // namespace underpaint
