@@ -22,8 +22,7 @@ std::string signed_figure(double v) {
 }
 
 std::string in_words(const Balance& balance) {
-    std::string text =
-        fmt::format("Would leave the balance at: value {:.2f}", balance.value_p95);
+    std::string text = fmt::format("Would leave the balance at: value {:.2f}", balance.value_p95);
     if (balance.focus_kept) text += fmt::format(", focus {:.0f}%", 100 * *balance.focus_kept);
     return text + ", swing " + signed_figure(balance.swing);
 }
@@ -73,16 +72,19 @@ public:
 
 private:
     Mend easing(int percent) const {
-        return {fmt::format("Ease to {}%", percent), {},
-                SetStrength{pass_, static_cast<float>(percent) / 100}, {}, basis_};
+        return {fmt::format("Ease to {}%", percent),
+                {},
+                SetStrength{pass_, static_cast<float>(percent) / 100},
+                {},
+                basis_};
     }
 
     std::optional<Mend> with_effect(Mend mend) const {
         const auto figures = audit(mended(painting_, mend), {reader_, small_, {}}, stop_);
         if (!figures) return std::nullopt;
         const PassAudit& last = figures->passes.back();
-        mend.leaves = Balance{last.value.running.p95,
-                              last.focus ? last.focus->kept : std::nullopt, last.swing.swing};
+        mend.leaves = Balance{last.value.running.p95, last.focus ? last.focus->kept : std::nullopt,
+                              last.swing.swing};
         mend.effect = in_words(*mend.leaves);
         return mend;
     }

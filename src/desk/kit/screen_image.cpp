@@ -14,11 +14,10 @@ void ScreenRows::take(const RgbBlock& tile) const {
     const auto width = static_cast<std::size_t>(part.width);
     for (int y = part.y; y < part.bottom(); ++y) {
         const ConstRgbRow row = tile.row(y - tile.area().y);
-        const std::span line(bits_ + (y - area_.y) * stride_ + 4 * (part.x - area_.x),
-                             4 * width);
-        pack_screen_row({row.r.subspan(skip, width), row.g.subspan(skip, width),
-                         row.b.subspan(skip, width)},
-                        line);
+        const std::span line(bits_ + (y - area_.y) * stride_ + 4 * (part.x - area_.x), 4 * width);
+        pack_screen_row(
+            {row.r.subspan(skip, width), row.g.subspan(skip, width), row.b.subspan(skip, width)},
+            line);
         if (display_ != nullptr) display_->convert_row(line);
     }
 }

@@ -68,16 +68,16 @@ LadderFace PassesBench::ladder() const {
         return tr("%1 · %2").arg(range.darkest, 0, 'f', 1).arg(range.lightest, 0, 'f', 1);
     };
     if (moment == 0) {
-        face.figures = {{tr("Key, range"),
-                         tr("%1, %2").arg(from_view(name_of(key_of(sealed))),
-                                          from_view(width_of(was))),
-                         true},
-                        {tr("Darkest, lightest"), ends(was)}};
+        face.figures = {
+            {tr("Key, range"),
+             tr("%1, %2").arg(from_view(name_of(key_of(sealed))), from_view(width_of(was))), true},
+            {tr("Darkest, lightest"), ends(was)}};
         return face;
     }
-    face.figures = {{tr("Darkest, lightest"), ends(is)},
-                    {tr("Range kept"), was.width() > 0 ? tr("%1%").arg(100 * is.width() / was.width(), 0, 'f', 0)
-                                                       : tr("flat")}};
+    face.figures = {
+        {tr("Darkest, lightest"), ends(is)},
+        {tr("Range kept"),
+         was.width() > 0 ? tr("%1%").arg(100 * is.width() / was.width(), 0, 'f', 0) : tr("flat")}};
     const auto& parts = audit->passes[moment - 1].parts;
     if (parts.size() < 2) return face;
     const auto swaps = find_swaps(parts).size();

@@ -16,9 +16,8 @@ ValuesBench::ValuesBench(const Desk& desk)
     connect(sheet_, &ValuesSheet::wants_passes, this,
             [this] { emit wants_bench(QStringLiteral("passes")); });
     connect(&desk_.meters.values, &ValuesMeter::changed, this, &Bench::ladder_changed);
-    connect(&desk_.canvas, &Canvas::lens_changed, this, [this] {
-        shapes_ = shapes_of(desk_.canvas.lens()).value_or(shapes_);
-    });
+    connect(&desk_.canvas, &Canvas::lens_changed, this,
+            [this] { shapes_ = shapes_of(desk_.canvas.lens()).value_or(shapes_); });
 }
 
 QWidget& ValuesBench::sheet() {

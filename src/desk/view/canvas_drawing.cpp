@@ -7,6 +7,7 @@
 #include "desk/kit/look.h"
 #include "desk/view/canvas.h"
 #include "desk/view/canvas_label.h"
+#include "desk/view/lens_legend.h"
 
 namespace underpaint {
 namespace {
@@ -34,18 +35,21 @@ void Canvas::paintEvent(QPaintEvent*) {
     draw_note(painter);
 }
 
-/// What a lens that changes the picture says of itself.
+/// What a lens that changes the picture says of itself, with its scale where it has one.
 void Canvas::draw_note(QPainter& painter) const {
-    const QString note = seen_ ? tr(record_of(seen_lens_).note) : QString();
+    const LensRecord& lens = record_of(seen_lens_);
+    const QString note = seen_ ? tr(lens.note) : QString();
     if (note.isEmpty()) return;
     painter.setFont(secondary_font());
+    const double scale = lens.legend ? legend_width(painter, *lens.legend) : 0;
     const QRectF place = QRectF(painter.fontMetrics().boundingRect(note))
-                             .adjusted(-scaled(7), -scaled(3), scaled(7), scaled(3));
+                             .adjusted(-scaled(7) - scale, -scaled(3), scaled(7), scaled(3));
     const QRectF box(QPointF((width() - place.width()) / 2, height() - place.height() - scaled(1)),
                      place.size());
     painter.fillRect(box, QColor(0x11, 0x11, 0x11, 215));
     painter.setPen(QColor(0xf4, 0xf4, 0xf4));
-    painter.drawText(box, Qt::AlignCenter, note);
+    painter.drawText(box.adjusted(scale, 0, 0, 0), Qt::AlignCenter, note);
+    if (lens.legend) draw_legend(painter, box, *lens.legend);
 }
 
 /// An image that was made for this very size is moved by less than a pixel of the screen, so that

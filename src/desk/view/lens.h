@@ -66,6 +66,13 @@ struct LensOverlay {
     double ratio;  ///< device pixels a pixel
 };
 
+/// The scale of a lens that tints, drawn beside its note.
+struct LensLegend {
+    const char *least, *most;  ///< what its ends are called
+    float from;                ///< the tint at the left end; that at the right is 1
+    Rgb (*tint)(float share);  ///< over middle grey
+};
+
 /// Everything that is to be known of a lens.
 struct LensRecord {
     Lens lens;
@@ -75,6 +82,7 @@ struct LensRecord {
     bool on_values = false, on_colour = false;  ///< the sides of the seal line that have it
     const char* label_on_values = nullptr;      ///< where it is another there
     const char* note = "";                      ///< said over the canvas while it is on
+    std::optional<LensLegend> legend = std::nullopt;
     /// The state that it looks at, or both.
     enum class Of { now, seal, both } of = Of::now;
     /// Null: the pixels as they are.

@@ -19,7 +19,9 @@ inline constexpr Rgb kUpTint{1.0F, 0.62F, 0.16F}, kDownTint{0.20F, 0.52F, 1.0F};
 /// \param grey the pixel's own, encoded, \param share 0: no tint, 1: full
 constexpr Rgb tinted(float grey, Rgb tint, float share) {
     const float base = 0.12F + 0.62F * grey;
-    const auto channel = [&](float t) { return base + share * (t * (0.45F + 0.55F * base) - base); };
+    const auto channel = [&](float t) {
+        return base + share * (t * (0.45F + 0.55F * base) - base);
+    };
     return {channel(tint.r), channel(tint.g), channel(tint.b)};
 }
 

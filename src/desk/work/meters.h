@@ -14,9 +14,7 @@ struct Meters {
         : passes(session), values(session), foci(session, values), edges(session, values) {}
 
     /// All that is to come has come.
-    bool finished() const {
-        return passes.finished() && values.finished() && edges.finished();
-    }
+    bool finished() const { return passes.finished() && values.finished() && edges.finished(); }
 
     Measuring passes;
     ValuesMeter values;

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "desk/view/lens_pixels.h"
 #include "render/grey.h"
+#include "desk/view/lens_pixels.h"
 
 namespace underpaint {
 

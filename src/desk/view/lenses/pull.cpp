@@ -15,9 +15,9 @@ void darken(QPainter& painter, const LensOverlay& at) {
     QImage map = at.foci.pull();
     const bool x = at.transform.mirrored(), y = at.transform.upended();
     if (x || y) map = map.mirrored(x, y);
-    const QRectF on_canvas = QRectF(at.transform.to_canvas(place.topLeft()),
-                                    at.transform.to_canvas(place.bottomRight()))
-                                 .normalized();
+    const QRectF on_canvas =
+        QRectF(at.transform.to_canvas(place.topLeft()), at.transform.to_canvas(place.bottomRight()))
+            .normalized();
     painter.save();
     painter.setClipRect(at.transform.picture_on_canvas());
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
@@ -32,8 +32,9 @@ const LensRecord kPullLens{
     .lens = Lens::pull,
     .id = "pull",
     .label = "Pull of the eye",
-    .about = "What draws the eye stays lit, the rest sinks: contrast in discs of the first focus's "
-             "size",
+    .about =
+        "What draws the eye stays lit, the rest sinks: contrast in discs of the first focus's "
+        "size",
     .on_values = true,
     .note = "Lit where contrast is greatest, in discs of the first focus's size",
     .pixels = in_grey,

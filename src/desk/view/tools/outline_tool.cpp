@@ -9,10 +9,10 @@
 namespace underpaint {
 namespace {
 
-constexpr int kLeastMove = 3;               // pixels between two points of a drawn line
-constexpr std::size_t kLeastPoints = 3;     // of an outline
-constexpr std::size_t kDrawnPoints = 12;    // more are a line that is drawn
-constexpr double kNearBegin = 40;           // a drawn line that ends so near has come round
+constexpr int kLeastMove = 3;             // pixels between two points of a drawn line
+constexpr std::size_t kLeastPoints = 3;   // of an outline
+constexpr std::size_t kDrawnPoints = 12;  // more are a line that is drawn
+constexpr double kNearBegin = 40;         // a drawn line that ends so near has come round
 
 }  // namespace
 
