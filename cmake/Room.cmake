@@ -10,7 +10,7 @@ function(underpaint_room name)
   list(TRANSFORM ROOM_USES PREPEND underpaint_)
   target_link_libraries(underpaint_${name}
     PUBLIC ${ROOM_USES} ${ROOM_LIBRARIES}
-    PRIVATE underpaint_options)
+    PRIVATE underpaint_room_options)
 endfunction()
 
 # A room of the desk: its widgets have signals, and all begin with the same large headers.

@@ -31,35 +31,7 @@ std::optional<StepHistogram> ground_steps(const Painting& painting, const AuditO
     return result;
 }
 
-bool add_focus(Audit& audit, const std::vector<Focus>& foci,
-               const std::vector<ViewingTally>& states, const std::stop_token& stop) {
-    if (states.empty()) return true;
-    const Search search = audit.exact ? Search::thorough : Search::quick;
-    const auto sealed = audit_focus(states[0].steps(), foci, std::nullopt, search);
-    audit.ground.focus = sealed;
-    for (std::size_t i = 0; sealed && i < audit.passes.size(); ++i) {
-        if (stop.stop_requested()) return false;
-        audit.passes[i].focus = audit_focus(states[i + 1].steps(), foci, sealed, search);
-    }
-    return true;
-}
-
-void judge_swings(Audit& audit) {
-    double before = audit.ground.swing.swing, largest = before;
-    for (PassAudit& pass : audit.passes) {
-        SwingAudit& swing = pass.swing;
-        swing.own = swing.swing - before;
-        swing.verdict = judge_swing(swing.swing, largest);
-        largest = largest_swing(swing.swing, largest);
-        before = swing.swing;
-    }
-}
-
 }  // namespace
-
-Verdict Audit::balance() const {
-    return passes.empty() ? Verdict::held : passes.back().value.verdict;
-}
 
 std::optional<Audit> audit(const Painting& painting, const AuditOptions& options,
                            const std::stop_token& stop, const Progress& progress) {
@@ -86,8 +58,9 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
     AuditTally sum = auditor.empty_tally();
     for (const AuditTally& tally : tallies) sum += tally;
     auditor.report(sum, result);
-    judge_swings(result);
-    if (!add_focus(result, painting.plan.foci, auditor.viewing(), stop)) return std::nullopt;
+    const Judging judging{painting, sum.states[0], auditor.viewing(), stop};
+    for (const MeasureRecord* measure : kMeasures)
+        if (measure->judge != nullptr && !measure->judge(judging, result)) return std::nullopt;
     return result;
 }
 

@@ -35,23 +35,13 @@ struct MoveSplits {
     friend bool operator==(const MoveSplits&, const MoveSplits&) = default;
 };
 
-/// The last row of the three columns as a mend would leave it, on a picture of a quarter million
-/// pixels or so.
-struct Balance {
-    double value_p95 = 0;
-    std::optional<double> focus_kept;
-    double swing = 0;
-    friend bool operator==(const Balance&, const Balance&) = default;
-};
-
 /// A change, computed by the program and where it can be measured beforehand also tried, that
 /// brings a finding back.
 struct Mend {
     std::string label;   ///< "Ease to 11%"
     std::string effect;  ///< what it would leave, in words
     std::variant<SetStrength, SetHold, LayValuePass, MoveSplits> change;
-    std::optional<Balance> leaves;  ///< for changes below the seal line
-    Basis basis;                    ///< the state it was computed for; it is taken on no other
+    Basis basis;  ///< the state it was computed for; it is taken on no other
     friend bool operator==(const Mend&, const Mend&) = default;
 };
 

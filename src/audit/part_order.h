@@ -4,6 +4,7 @@
 #include <span>
 #include <vector>
 
+#include "audit/exact_sum.h"
 #include "painting/part.h"
 
 namespace underpaint {
@@ -14,6 +15,12 @@ struct PartStep {
     double sealed = 0, now = 0;
     double share = 0;  ///< of the picture, 0..1
     friend bool operator==(const PartStep&, const PartStep&) = default;
+};
+
+/// What of it is gathered tile by tile: means, in the painting's order of parts.
+struct PartTally {
+    std::vector<WeightedMean> means;
+    PartTally& operator+=(const PartTally& other);
 };
 
 /// Two parts at least 0.25 step apart when sealed that stand the other way round.

@@ -14,17 +14,17 @@ namespace {
 
 constexpr int kTrialSide = 300;  // long side of the small picture that the search runs on
 
-/// With true signs: "+0.4", "−3.1", "±0.0".
-std::string signed_figure(double v) {
-    const std::string size = fmt::format("{:.1f}", std::abs(v));
-    const char* sign = size == "0.0" ? "±" : v > 0 ? "+" : "−";
-    return sign + size;
-}
-
-std::string in_words(const Balance& balance) {
-    std::string text = fmt::format("Would leave the balance at: value {:.2f}", balance.value_p95);
-    if (balance.focus_kept) text += fmt::format(", focus {:.0f}%", 100 * *balance.focus_kept);
-    return text + ", swing " + signed_figure(balance.swing);
+/// The last row of the ledger as a mend would leave it.
+std::string in_words(const PassAudit& last) {
+    std::string text;
+    for (const MeasureRecord* measure : kMeasures) {
+        const auto words = measure->column ? measure->words(last) : std::nullopt;
+        if (!words) continue;
+        std::string label(measure->label);
+        label[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(label[0])));
+        text += fmt::format("{}{} {}", text.empty() ? "" : ", ", label, words->balance);
+    }
+    return "Would leave the balance at: " + text;
 }
 
 class Trial {
@@ -63,7 +63,7 @@ public:
     }
 
     std::optional<Mend> hold(double aim) const {
-        const Mend mend{"Hold values", {}, SetHold{pass_, 1}, {}, basis_};
+        const Mend mend{"Hold values", {}, SetHold{pass_, 1}, basis_};
         if (painting_.passes[pass_].hold >= 1 || !reaches(mend, aim, 0)) return std::nullopt;
         return with_effect(mend);
     }
@@ -75,17 +75,13 @@ private:
         return {fmt::format("Ease to {}%", percent),
                 {},
                 SetStrength{pass_, static_cast<float>(percent) / 100},
-                {},
                 basis_};
     }
 
     std::optional<Mend> with_effect(Mend mend) const {
         const auto figures = audit(mended(painting_, mend), {reader_, small_, {}}, stop_);
         if (!figures) return std::nullopt;
-        const PassAudit& last = figures->passes.back();
-        mend.leaves = Balance{last.value.running.p95, last.focus ? last.focus->kept : std::nullopt,
-                              last.swing.swing};
-        mend.effect = in_words(*mend.leaves);
+        mend.effect = in_words(figures->passes.back());
         return mend;
     }
 

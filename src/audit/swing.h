@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "audit/exact_sum.h"
 #include "audit/verdict.h"
 
 namespace underpaint {
@@ -10,6 +11,13 @@ struct SwingAudit {
     double swing = 0, own = 0;
     Verdict verdict = Verdict::held;
     friend bool operator==(const SwingAudit&, const SwingAudit&) = default;
+};
+
+/// What of it is gathered tile by tile: mean warmth of both sides of the split.
+struct SwingTally {
+    WeightedMean light, shadow;
+    SwingTally& operator+=(const SwingTally& other);
+    double swing() const;  ///< 0 where one of the sides is empty
 };
 
 /// Until a swing has come to this, there is nothing to lose.

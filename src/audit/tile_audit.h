@@ -4,19 +4,10 @@
 #include <vector>
 
 #include "audit/audit.h"
-#include "audit/viewing.h"
+#include "audit/tile_state.h"
 #include "render/render.h"
 
 namespace underpaint {
-
-/// What is gathered about one state of the painting, over any number of tiles.
-struct StateTally {
-    DriftTally running, own, judged, own_judged;
-    StepHistogram steps;
-    WeightedMean light_warmth, shadow_warmth;
-    std::vector<WeightedMean> parts;
-    StateTally& operator+=(const StateTally& other);
-};
 
 /// One for the ground, then one for each pass.
 struct AuditTally {
@@ -38,11 +29,8 @@ public:
     void report(const AuditTally& tally, Audit& audit) const;
 
 private:
-    struct Tile;
-    void move_on(Tile& tile, const RgbBlock& state, bool all) const;
-    void measure_state(const Tile& tile, StateTally& tally) const;
-    void measure_parts(const Tile& tile, StateTally& tally) const;
-    void measure_warmth(const Tile& tile, StateTally& tally) const;
+    void move_on(TileState& tile, const RgbBlock& state, bool all) const;
+    void gather(const TileState& tile, StateTally& tally) const;
 
     const Painting& painting_;
     AuditOptions options_;

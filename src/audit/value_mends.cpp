@@ -32,7 +32,7 @@ Pass value_pass(std::string name, Source source, Intent intent) {
 }
 
 Mend laying(std::string label, std::string effect, Pass pass) {
-    return {std::move(label), std::move(effect), LayValuePass{std::move(pass)}, {}, {}};
+    return {std::move(label), std::move(effect), LayValuePass{std::move(pass)}, {}};
 }
 
 Source curve_source(CurvePoints all) {
@@ -92,7 +92,6 @@ Mend mend_shares(const ValuesAudit& figures, ShapeCount count, const ShapeShares
     return {label,
             "Would leave the shapes, from the darkest, at " + shares,
             MoveSplits{count, splits},
-            {},
             {}};
 }
 

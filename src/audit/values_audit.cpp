@@ -5,21 +5,21 @@
 
 #include <algorithm>
 
-#include "audit/exact_sum.h"
+#include "audit/part_means.h"
 #include "render/readings.h"
 #include "render/render.h"
 
 namespace underpaint {
 namespace {
 
-struct PartTally {
+struct ValuePart {
     StepHistogram steps;
     WeightedMean mean;
 };
 
 struct Tally {
     StepHistogram steps;
-    std::vector<PartTally> parts;
+    std::vector<ValuePart> parts;
     Tally& operator+=(const Tally& other) {
         steps += other.steps;
         for (std::size_t i = 0; i < parts.size(); ++i) {
@@ -31,30 +31,20 @@ struct Tally {
 };
 
 void measure_parts(const std::vector<Pyramid::Level>& masks, const FloatBlock& steps,
-                   std::vector<PartTally>& tallies) {
-    const Rect& tile = steps.area();
-    std::vector<float> cover(static_cast<std::size_t>(tile.width)), covered(cover.size());
-    for (std::size_t part = 0; part < masks.size(); ++part) {
-        const Picture& mask = *masks[part];
-        if (mask.surely_all(0, tile, 0)) continue;
-        for (int y = 0; y < tile.height; ++y) {
-            mask.read_channel(0, tile.x, tile.y + y, cover);
-            const auto row = steps.row(y);
-            double sum = 0, weight = 0;
-            std::size_t count = 0;
-            for (std::size_t x = 0; x < cover.size(); ++x) {
-                sum += double{cover[x]} * row[x];
-                weight += cover[x];
-                covered[count] = row[x];
-                count += cover[x] >= 0.5F ? 1 : 0;
-            }
-            tallies[part].steps.add(std::span(covered).first(count));
-            tallies[part].mean.add(sum, weight);
+                   std::vector<ValuePart>& tallies) {
+    std::vector<float> covered(static_cast<std::size_t>(steps.area().width));
+    for_rows_of_parts(masks, steps, [&](std::size_t part, auto cover, auto row) {
+        std::size_t count = 0;
+        for (std::size_t x = 0; x < cover.size(); ++x) {
+            covered[count] = row[x];
+            count += cover[x] >= 0.5F ? 1 : 0;
         }
-    }
+        tallies[part].steps.add(std::span(covered).first(count));
+        add_row(tallies[part].mean, cover, row);
+    });
 }
 
-PartFigures figures_of(const Part& part, const PartTally& tally, double pixels) {
+PartFigures figures_of(const Part& part, const ValuePart& tally, double pixels) {
     PartFigures figures{part.id, tally.mean.weight() / pixels, {}};
     if (tally.steps.count() > 0)
         figures.steps = {tally.mean.value(), tally.steps.percentile(0.05),
@@ -102,7 +92,7 @@ std::optional<ValuesAudit> audit_values(const Painting& values, const ValuesAudi
 
     std::vector<Pyramid::Level> masks;
     for (const Part& part : values.parts) masks.push_back(part.mask->level(options.level));
-    const auto empty = [&] { return Tally{{}, std::vector<PartTally>(masks.size())}; };
+    const auto empty = [&] { return Tally{{}, std::vector<ValuePart>(masks.size())}; };
     tbb::enumerable_thread_specific<Tally> each(empty);
     ViewingTally viewing(halved(values.size(), options.level), values.size());
     if (!walk_final_steps(values, options.reader, options.level, stop, [&](const FloatBlock& tile) {

@@ -3,7 +3,9 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <iostream>
+#include <span>
 
 #include "audit/value_findings.h"
 #include "demo/salt_cart.h"
@@ -20,17 +22,31 @@
 namespace underpaint {
 namespace {
 
+std::string lower(std::string_view text) {
+    std::string result(text);
+    std::ranges::transform(result, result.begin(), [](unsigned char c) { return std::tolower(c); });
+    return result;
+}
+
 void print_table(const Painting& painting, const Audit& audit,
                  const std::vector<Finding>& findings) {
     fmt::print("{}, {} x {}, values read by {}\n\n", shown_name(painting.name), audit.size.width,
                audit.size.height, text_of(audit.reader).id);
-    fmt::print("{:>3}  {:28} {:9} {:>7} {:>7} {:>7} {:>7} {:>9}\n", "", "pass", "value", "p95",
+    fmt::print("{:>3}  {:28} {:9} {:>7} {:>7} {:>7} {:>7} {:>9}", "", "pass", "value", "p95",
                "own p95", "mean", "max", "changed");
+    const auto others = std::span(kMeasures).subspan(1);  // values stand first, in full
+    for (const MeasureRecord* measure : others) fmt::print(" {:>10}", lower(measure->label));
+    fmt::print("\n");
     for (const PassAudit& pass : audit.passes) {
         const ValueAudit& value = pass.value;
-        fmt::print("{:3}  {:28} {:9} {:7.3f} {:7.3f} {:7.3f} {:7.3f} {:8.1f}%\n", pass.index,
+        fmt::print("{:3}  {:28} {:9} {:7.3f} {:7.3f} {:7.3f} {:7.3f} {:8.1f}%", pass.index,
                    shown_name(pass.name), id_of(value.verdict), value.running.p95, value.own.p95,
                    value.running.mean, value.running.max, 100 * value.running.changed_steps);
+        for (const MeasureRecord* measure : others) {
+            const auto words = measure->words(pass);
+            fmt::print(" {:>10}", words ? words->now : "-");
+        }
+        fmt::print("\n");
     }
     fmt::print("\n");
     for (const Finding& finding : findings)

@@ -8,21 +8,14 @@ namespace {
 
 using Json = nlohmann::ordered_json;
 
-Json value_of(const ValueAudit& value) {
-    return {{"mean", value.running.mean}, {"p95", value.running.p95},
-            {"max", value.running.max},   {"changed_steps", value.running.changed_steps},
-            {"own_p95", value.own.p95},   {"verdict", id_of(value.verdict)}};
-}
-
-Json focus_of(const FocusAudit& focus) {
-    return {{"contrast", focus.contrast},
-            {"kept", focus.kept ? Json(*focus.kept) : Json()},
-            {"lead", focus.lead ? Json(*focus.lead) : Json()},
-            {"verdict", id_of(focus.verdict)}};
-}
-
-Json swing_of(const SwingAudit& swing) {
-    return {{"swing", swing.swing}, {"own", swing.own}, {"verdict", id_of(swing.verdict)}};
+/// Null where it was not measured.
+Json figures_of(const MeasureRecord& measure, const PassAudit& pass) {
+    Json json;
+    for (const FigureField& field : measure.fields(pass))
+        json[std::string(field.id)] = field.value ? Json(*field.value) : Json();
+    if (json.is_null() || !measure.judged) return json;
+    if (const auto words = measure.words(pass)) json["verdict"] = id_of(words->verdict);
+    return json;
 }
 
 }  // namespace
@@ -35,9 +28,12 @@ std::string write_audit(const Audit& audit, const std::vector<Finding>& findings
               {"passes", Json::array()},
               {"findings", Json::array()}};
     for (const PassAudit& pass : audit.passes) {
-        Json entry{{"index", pass.index}, {"name", pass.name}, {"value", value_of(pass.value)}};
-        if (pass.focus) entry["focus"] = focus_of(*pass.focus);
-        entry["swing"] = swing_of(pass.swing);
+        Json entry{{"index", pass.index}, {"name", pass.name}};
+        for (const MeasureRecord* measure : kMeasures) {
+            if (measure->fields == nullptr) continue;
+            if (Json figures = figures_of(*measure, pass); !figures.is_null())
+                entry[std::string(measure->id)] = std::move(figures);
+        }
         json["passes"].push_back(std::move(entry));
     }
     for (const Finding& finding : findings)

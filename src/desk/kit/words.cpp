@@ -13,10 +13,6 @@ QString from_view(std::string_view text) {
     return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()));
 }
 
-QString kept_in_words(const std::optional<double>& kept) {
-    return kept ? QString::number(100 * *kept, 'f', 0) + QLatin1Char('%') : QStringLiteral("faint");
-}
-
 QString shown(const std::string& name) {
     return QString::fromStdString(shown_name(name));
 }
@@ -40,12 +36,6 @@ double step_from_words(const QString& text, bool* number) {
 QString short_date(const std::string& iso) {
     const QDate date = QDate::fromString(QString::fromStdString(iso), Qt::ISODate);
     return QLocale(QLocale::English).toString(date, QStringLiteral("d MMM"));
-}
-
-QString signed_figure(double v, int decimals) {
-    const QString size = QString::number(std::fabs(v), 'f', decimals);
-    const bool zero = size.toDouble() == 0;
-    return (zero ? QStringLiteral("±") : v > 0 ? QStringLiteral("+") : QStringLiteral("−")) + size;
 }
 
 }  // namespace underpaint

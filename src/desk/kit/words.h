@@ -6,6 +6,7 @@
 #include <string>
 #include <string_view>
 
+#include "audit/figures.h"
 #include "blend/mode.h"
 
 namespace underpaint {
@@ -17,10 +18,10 @@ QString label_of(BlendMode mode);
 QString step_in_words(double step);
 /// The step that somebody wrote: "4.5", "4,5" or "4½"; `number` says whether it was one.
 double step_from_words(const QString& text, bool* number);
-/// "+0.41", "-3.1", with a true minus sign.
-QString signed_figure(double v, int decimals);
-/// "92%", or "faint" where there was too little contrast to keep.
-QString kept_in_words(const std::optional<double>& kept);
+/// "+0.41", "−3.1", with a true minus sign.
+inline QString signed_figure(double v, int decimals) {
+    return QString::fromStdString(with_sign(v, decimals));
+}
 /// "19 Nov"
 QString short_date(const std::string& iso);
 /// A name of the document as it is shown; see shown_name().

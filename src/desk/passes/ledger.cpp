@@ -94,13 +94,11 @@ void LedgerHeader::paintEvent(QPaintEvent*) {
     painter.fillRect(QRect(0, height() - 2, width(), 2), greys().rule);
     painter.setFont(secondary_font());
     painter.setPen(greys().secondary);
-    const LedgerColumns at = LedgerColumns::in(width());
     painter.drawText(rect().adjusted(scaled(6), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter,
                      tr("Passes"));
-    for (const auto& [right, text] :
-         {std::pair(at.value, tr("Value")), std::pair(at.focus, tr("Focus")),
-          std::pair(at.swing, tr("Swing"))})
-        painter.drawText(QRect(0, 0, right, height()), Qt::AlignRight | Qt::AlignVCenter, text);
+    for (const LedgerColumn& column : ledger_columns(width()))
+        painter.drawText(QRect(0, 0, column.right, height()), Qt::AlignRight | Qt::AlignVCenter,
+                         from_view(column.measure.label));
 }
 
 BalanceRow::BalanceRow(const Session& session, const Measuring& measuring, QWidget* parent)
@@ -132,17 +130,13 @@ void BalanceRow::paintEvent(QPaintEvent*) {
     const auto& audit = measuring_.audit();
     if (!audit || audit->passes.empty()) return;
     const PassAudit& last = audit->passes.back();
-    const LedgerColumns at = LedgerColumns::in(width());
     if (!measuring_.current()) painter.setOpacity(0.5);
-    draw_figure(painter, at.value, rect(),
-                (audit->exact ? QString() : QStringLiteral("≈")) +
-                    QString::number(last.value.running.p95, 'f', 2),
-                last.value.verdict, 15);
-    if (last.focus)
-        draw_figure(painter, at.focus, rect(), kept_in_words(last.focus->kept), last.focus->verdict,
-                    15);
-    draw_figure(painter, at.swing, rect(), signed_figure(last.swing.swing, 1), last.swing.verdict,
-                15);
+    for (const LedgerColumn& column : ledger_columns(width()))
+        if (const auto words = column.measure.words(last))
+            draw_figure(
+                painter, column.right, rect(),
+                about(column.measure, audit->exact) + QString::fromStdString(words->balance),
+                words->verdict, 15);
 }
 
 }  // namespace underpaint

@@ -30,33 +30,22 @@ void draw_thumbnail(QPainter& painter, const QRect& place, const QImage& image) 
                part));
 }
 
-/// The three columns of one pass.
+/// The columns of one pass: how it stands, large, and the pass's own share, small.
 void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bool exact) {
-    const LedgerColumns at = LedgerColumns::in(row.width());
     const QRect large(row.left(), row.top() + scaled(5), row.width(), scaled(18));
     const QRect small(row.left(), row.top() + scaled(23), row.width(), scaled(15));
-    const QString about = exact ? QString() : QStringLiteral("≈");
-    draw_figure(painter, at.value, large, about + QString::number(pass.value.running.p95, 'f', 2),
-                pass.value.verdict, 11);
-    if (pass.focus) {
-        const auto& lead = pass.focus->lead;
-        draw_figure(painter, at.focus, large,
-                    lead ? QString::number(*lead, 'f', 2) + QStringLiteral("×")
-                         : kept_in_words(pass.focus->kept),
-                    pass.focus->verdict, 11);
+    for (const LedgerColumn& column : ledger_columns(row.width())) {
+        const auto words = column.measure.words(pass);
+        if (words)
+            draw_figure(painter, column.right, large,
+                        about(column.measure, exact) + QString::fromStdString(words->now),
+                        words->verdict, 11);
+        painter.setFont(figure_font(10));
+        painter.setPen(greys().secondary);
+        painter.drawText(QRect(row.left(), small.top(), column.right - row.left(), small.height()),
+                         Qt::AlignRight | Qt::AlignVCenter,
+                         words ? QString::fromStdString(words->own) : QStringLiteral("–"));
     }
-    draw_figure(painter, at.swing, large, signed_figure(pass.swing.swing, 1), pass.swing.verdict,
-                11);
-
-    painter.setFont(figure_font(10));
-    painter.setPen(greys().secondary);
-    const auto own = [&](int right, const QString& text) {
-        painter.drawText(QRect(row.left(), small.top(), right - row.left(), small.height()),
-                         Qt::AlignRight | Qt::AlignVCenter, text);
-    };
-    own(at.value, QString::number(pass.value.own.p95, 'f', 2));
-    own(at.focus, pass.focus ? kept_in_words(pass.focus->kept) : QStringLiteral("–"));
-    own(at.swing, signed_figure(pass.swing.own, 1));
 }
 
 void draw_seal_figures(QPainter& painter, const QRect& row, const GroundAudit& ground) {
@@ -72,8 +61,17 @@ void draw_seal_figures(QPainter& painter, const QRect& row, const GroundAudit& g
 
 }  // namespace
 
-LedgerColumns LedgerColumns::in(int width) {
-    return {width - scaled(158), width - scaled(82), width - scaled(10)};
+std::vector<LedgerColumn> ledger_columns(int width) {
+    constexpr int from_right[] = {158, 82, 10};
+    std::vector<LedgerColumn> columns;
+    for (const MeasureRecord* measure : kMeasures)
+        if (measure->column)
+            columns.push_back({*measure, width - scaled(from_right[columns.size()])});
+    return columns;
+}
+
+QString about(const MeasureRecord& measure, bool exact) {
+    return !exact && &measure == &kValueMeasure ? QStringLiteral("≈") : QString();
 }
 
 void draw_figure(QPainter& painter, int right, const QRect& line, const QString& text,
@@ -126,9 +124,9 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
                        : QImage());
 
     const int left = frame.right() + scaled(8);
-    const int name_right = number == 0
-                               ? row.right() - scaled(150)
-                               : row.left() + LedgerColumns::in(row.width()).value - scaled(48);
+    const int name_right =
+        number == 0 ? row.right() - scaled(150)
+                    : row.left() + ledger_columns(row.width()).front().right - scaled(48);
     const auto text_line = [&](int top, int height, const QFont& font, const QColor& colour,
                                const QString& text) {
         painter->setFont(font);

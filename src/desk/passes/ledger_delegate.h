@@ -2,17 +2,19 @@
 #pragma once
 
 #include <QStyledItemDelegate>
+#include <vector>
 
 #include "audit/audit.h"
 
 namespace underpaint {
 
-/// Where the ledger's columns stand, counted from the right edge; the header, the rows and the
-/// balance share it.
-struct LedgerColumns {
-    int value, focus, swing;  ///< right edges
-    static LedgerColumns in(int width);
+/// A column of the ledger: the measure it shows, and where it ends. The header, the rows and the
+/// balance share them.
+struct LedgerColumn {
+    const MeasureRecord& measure;
+    int right;  ///< its right edge
 };
+std::vector<LedgerColumn> ledger_columns(int width);
 
 /// Draws one row: number, thumbnail, name and kind, and three columns with the balance large and
 /// the pass's own share small.
@@ -28,5 +30,8 @@ public:
 /// One figure with its mark, right-aligned at `right`.
 void draw_figure(QPainter& painter, int right, const QRect& line, const QString& text,
                  Verdict verdict, int pixels);
+/// What stands before figures that are not of every pixel yet: those of values, which others only
+/// follow.
+QString about(const MeasureRecord& measure, bool exact);
 
 }  // namespace underpaint

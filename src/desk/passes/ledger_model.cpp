@@ -40,8 +40,8 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
                             : shown(session_.document.painting()
                                         .passes[static_cast<std::size_t>(row - 1)]
                                         .name);
-        case Qt::ToolTipRole:
         case Qt::AccessibleTextRole: return in_words(row);
+        case Qt::ToolTipRole: return detail(row);
         default: return {};
     }
 }
@@ -73,6 +73,22 @@ QString LedgerModel::in_words(int row) const {
                     .arg(word_of(figures->value.verdict))
                     .arg(figures->value.running.p95, 0, 'f', 2)
                     .arg(figures->value.own.p95, 0, 'f', 2);
+    return text;
+}
+
+/// Below the row in words a line for each measure.
+QString LedgerModel::detail(int row) const {
+    QString text = in_words(row);
+    const PassAudit* pass = figures(row);
+    if (pass == nullptr) return text;
+    for (const MeasureRecord* measure : kMeasures) {
+        const auto words = measure->words(*pass);
+        if (!words) continue;
+        text += tr("\n%1: %2").arg(from_view(measure->label), QString::fromStdString(words->now));
+        if (!words->own.empty())
+            text += tr(" (%1 by this pass)").arg(QString::fromStdString(words->own));
+        if (measure->judged) text += tr(", %1").arg(word_of(words->verdict));
+    }
     return text;
 }
 

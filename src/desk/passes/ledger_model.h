@@ -15,7 +15,7 @@ public:
     LedgerModel(Session& session, const Measuring& measuring, QObject* parent = nullptr);
 
     int rowCount(const QModelIndex& parent = {}) const override;
-    /// Display: the name. Tooltip and accessible text: the row in words.
+    /// Display: the name. Accessible text: the row in words; tooltip: with all that is measured.
     QVariant data(const QModelIndex& index, int role) const override;
 
     const Session& session() const { return session_; }
@@ -27,6 +27,7 @@ public:
 
 private:
     QString in_words(int row) const;
+    QString detail(int row) const;
 
     Session& session_;
     const Measuring& measuring_;

@@ -74,18 +74,11 @@ LadderFace PassesBench::ladder() const {
             {tr("Darkest, lightest"), ends(was)}};
         return face;
     }
-    face.figures = {
-        {tr("Darkest, lightest"), ends(is)},
-        {tr("Range kept"),
-         was.width() > 0 ? tr("%1%").arg(100 * is.width() / was.width(), 0, 'f', 0) : tr("flat")}};
-    const auto& parts = audit->passes[moment - 1].parts;
-    if (parts.size() < 2) return face;
-    const auto swaps = find_swaps(parts).size();
-    face.figures.push_back({tr("Part order"),
-                            swaps == 0   ? tr("kept")
-                            : swaps == 1 ? tr("1 swap")
-                                         : tr("%1 swaps").arg(swaps),
-                            true});
+    face.figures = {{tr("Darkest, lightest"), ends(is)}};
+    for (const MeasureRecord* measure : {&kRangeMeasure, &kOrderMeasure})
+        if (const auto words = measure->words(audit->passes[moment - 1]))
+            face.figures.push_back({from_view(measure->label), QString::fromStdString(words->now),
+                                    measure == &kOrderMeasure});
     return face;
 }
 

@@ -31,6 +31,8 @@ enum class Lens {
     shapes_5,
     edges,
     drift,
+    warmth,
+    intensity,
     extremes,
     pull,
 };
@@ -97,12 +99,16 @@ struct LensRecord {
 };
 
 extern const LensRecord kColourLens, kGreyLens, kSealLens, kTwinLens, kSquintLens, kShapes2Lens,
-    kShapes3Lens, kShapes5Lens, kEdgesLens, kDriftLens, kExtremesLens, kPullLens;
+    kShapes3Lens, kShapes5Lens, kEdgesLens, kDriftLens, kWarmthLens, kIntensityLens, kExtremesLens,
+    kPullLens;
 
 /// In the order of the enumeration, which is that of the row of lenses.
-inline constexpr std::array kLenses{&kColourLens, &kGreyLens,    &kSealLens,     &kTwinLens,
-                                    &kSquintLens, &kShapes2Lens, &kShapes3Lens,  &kShapes5Lens,
-                                    &kEdgesLens,  &kDriftLens,   &kExtremesLens, &kPullLens};
+inline constexpr std::array kLenses{&kColourLens,   &kGreyLens,    &kSealLens,    &kTwinLens,
+                                    &kSquintLens,   &kShapes2Lens, &kShapes3Lens, &kShapes5Lens,
+                                    &kEdgesLens,    &kDriftLens,   &kWarmthLens,  &kIntensityLens,
+                                    &kExtremesLens, &kPullLens};
+static_assert(kLenses.size() == static_cast<std::size_t>(Lens::pull) + 1,
+              "one of a list is missing");
 
 inline const LensRecord& record_of(Lens lens) {
     return *kLenses[static_cast<std::size_t>(lens)];

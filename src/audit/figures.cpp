@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "audit/figures.h"
+
+#include <fmt/format.h>
+
+#include <cmath>
+
+namespace underpaint {
+
+std::string with_sign(double v, int decimals) {
+    const std::string size = fmt::format("{:.{}f}", std::fabs(v), decimals);
+    const bool zero = size.find_first_not_of("0.") == std::string::npos;
+    return (zero ? "±" : v > 0 ? "+" : "−") + size;
+}
+
+std::string kept_in_words(const std::optional<double>& kept) {
+    return kept ? fmt::format("{:.0f}%", 100 * *kept) : "faint";
+}
+
+}  // namespace underpaint
