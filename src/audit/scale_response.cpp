@@ -21,20 +21,6 @@ float place_of(int point, int points) {
     return 1 + 8 * static_cast<float>(point) / static_cast<float>(points - 1);
 }
 
-/// What a source that is the same everywhere lays over a grey.
-Rgb laid_over(const Source& source, Rgb found) {
-    if (const auto* map = std::get_if<GradientMap>(&source))
-        return gradient_at(map->stops, static_cast<double>(read(Reader::lightness, found)) / 100);
-    if (const auto* curve = std::get_if<Curve>(&source)) {
-        const double all = curve_at(curve->all, static_cast<double>(found.g));
-        const auto channel = [&](const CurvePoints& own) {
-            return static_cast<float>(curve_at(own, all));
-        };
-        return {channel(curve->red), channel(curve->green), channel(curve->blue)};
-    }
-    return mean_colour(source);
-}
-
 std::vector<ScalePoint> by_formula(const Pass& pass, Reader reader, int points) {
     std::vector<ScalePoint> curve;
     for (int i = 0; i < points; ++i) {
@@ -42,7 +28,7 @@ std::vector<ScalePoint> by_formula(const Pass& pass, Reader reader, int points) 
         const Rgb found = grey(encoded_grey_of(lightness_of_step(step)));
         const float alpha =
             pass.does_nothing() ? 0 : pass.strength * coverage(pass.reach.band, step);
-        const Rgb now = lay({pass.blend, pass.hold}, found, laid_over(pass.source, found), alpha);
+        const Rgb now = lay({pass.blend, pass.hold}, found, *laid_over(pass.source, found), alpha);
         const float drift = step_of(read(reader, now)) - step_of(read(reader, found));
         curve.push_back({step, drift, drift, drift});
     }
@@ -104,10 +90,7 @@ bool is_same_everywhere(const Pass& pass) {
     if (pass.does_nothing()) return true;
     const bool holds = pass.hold > 0 || pass.blend == BlendMode::true_colour;
     if (holds && pass.hold_to == HoldTo::sealed) return false;
-    const auto* map = std::get_if<GradientMap>(&pass.source);
-    return std::holds_alternative<Tint>(pass.source) ||
-           std::holds_alternative<Curve>(pass.source) ||
-           (map != nullptr && map->of == MapOf::below);
+    return laid_over(pass.source, grey(0.5F)).has_value();
 }
 
 std::optional<std::vector<ScalePoint>> scale_response(const Painting& painting, std::size_t pass,

@@ -29,89 +29,65 @@ Json json_of(const GradientStops& stops) {
     return list;
 }
 
-/// Writes one kind of source each.
+template <class Member>
+std::string name_of(const Member& member) {
+    if constexpr (std::is_same_v<Member, Parameter>)
+        return std::string(member.id);
+    else
+        return std::string(member);
+}
+
+/// Writes the fields of a source; one of a new type does not compile until it is said here how.
 struct Writer {
     const NamePicture& name;
+    Json json;
 
-    Json operator()(const Tint& s) const {
-        return {{"kind", "tint"}, {"colour", json_of(s.colour)}};
+    template <class Member, class Field>
+    void operator()(const Member& member, const Field& field) {
+        json[name_of(member)] = written(field);
     }
-    Json operator()(const Painted& s) const {
-        return {{"kind", "painted"}, {"picture", name(s.pixels)}, {"x", s.x}, {"y", s.y}};
-    }
-    Json operator()(const GradientMap& s) const {
-        return {{"kind", "gradient-map"},
-                {"of", s.of == MapOf::seal ? "seal" : "below"},
-                {"stops", json_of(s.stops)}};
-    }
-    Json operator()(const Placed& s) const {
-        const Placement& p = s.placement;
-        return {{"kind", "picture"},
-                {"picture", name(s.pixels)},
-                {"mirrored", p.mirrored},
-                {"upended", p.upended},
-                {"quarter_turns", p.quarter_turns},
-                {kPlacedScale.id, p.scale},
-                {"x", p.x},
-                {"y", p.y}};
-    }
-    Json operator()(const Curve& s) const {
-        return {{"kind", "curve"},
-                {"all", json_of(s.all)},
-                {"red", json_of(s.red)},
-                {"green", json_of(s.green)},
-                {"blue", json_of(s.blue)}};
-    }
-    Json operator()(const Underpaint&) const { return {{"kind", "underpaint"}}; }
-    Json operator()(const Grain& s) const {
-        return {{"kind", "grain"},
-                {"seed", s.seed},
-                {kGrainSize.id, s.size},
-                {kGrainAmount.id, s.amount}};
-    }
-    Json operator()(const Glow& s) const {
-        return {{"kind", "glow"},           {"x", s.centre.x},      {"y", s.centre.y},
-                {kGlowRadius.id, s.radius}, {kGlowCore.id, s.core}, {"colour", json_of(s.colour)}};
-    }
-    Json operator()(const Sharpness& s) const {
-        return {{"kind", "sharpness"},
-                {kSharpnessRadius.id, s.radius},
-                {kSharpnessAmount.id, s.amount}};
-    }
-    Json operator()(const Vignette& s) const {
-        return {{"kind", "vignette"},
-                {kVignetteInner.id, s.inner},
-                {kVignetteOuter.id, s.outer},
-                {"colour", json_of(s.colour)}};
-    }
+    Json written(Rgb c) const { return json_of(c); }
+    Json written(const GradientStops& stops) const { return json_of(stops); }
+    Json written(const CurvePoints& points) const { return json_of(points); }
+    Json written(const SharedPicture& picture) const { return name(picture); }
+    Json written(MapOf of) const { return of == MapOf::seal ? "seal" : "below"; }
+    Json written(bool v) const { return v; }
+    Json written(int v) const { return v; }
+    Json written(std::uint32_t v) const { return v; }
+    Json written(float v) const { return v; }
+    Json written(double v) const { return v; }
 };
 
+/// Reads them back.
 class Reader {
 public:
-    Reader(const Json& json, const std::string& file) : json_(json), file_(file) {}
+    Reader(const Json& json, const std::string& file, const PictureByName& picture)
+        : json_(json), file_(file), picture_(picture) {}
 
-    const Json& at(std::string_view id) const { return json_.at(std::string(id)); }
-    Rgb colour() const { return colour_from(at("colour")); }
-
-    GradientStops stops() const {
-        GradientStops stops;
-        for (const Json& s : bounded(at("stops")))
-            stops.push_back({s.at("at"), colour_from(s.at("colour"))});
-        return stops;
-    }
-    CurvePoints points(std::string_view id) const {
-        CurvePoints points;
-        for (const Json& p : bounded(at(id))) points.push_back({p.at(0), p.at(1)});
-        return points;
-    }
-    MapOf map_of() const {
-        const std::string of = at("of");
-        if (of == "seal") return MapOf::seal;
-        if (of == "below") return MapOf::below;
-        throw Trouble{file_, "its painting data has the unknown word \"" + of + "\"."};
+    template <class Member, class Field>
+    void operator()(const Member& member, Field& field) const {
+        read(json_.at(name_of(member)), field);
     }
 
 private:
+    template <class Number>
+    requires std::is_arithmetic_v<Number>
+    void read(const Json& json, Number& v) const { v = json; }
+    void read(const Json& json, Rgb& c) const { c = colour_from(json); }
+    void read(const Json& json, GradientStops& stops) const {
+        for (const Json& s : bounded(json))
+            stops.push_back({s.at("at"), colour_from(s.at("colour"))});
+    }
+    void read(const Json& json, CurvePoints& points) const {
+        for (const Json& p : bounded(json)) points.push_back({p.at(0), p.at(1)});
+    }
+    void read(const Json& json, SharedPicture& picture) const { picture = picture_(json); }
+    void read(const Json& json, MapOf& of) const {
+        const std::string word = json;
+        if (word != "seal" && word != "below")
+            throw Trouble{file_, "its painting data has the unknown word \"" + word + "\"."};
+        of = word == "seal" ? MapOf::seal : MapOf::below;
+    }
     const Json& bounded(const Json& list) const {
         if (list.size() > kMostPoints)
             throw Trouble{file_, "a curve or gradient in it has more than " +
@@ -121,40 +97,38 @@ private:
 
     const Json& json_;
     const std::string& file_;
+    const PictureByName& picture_;
 };
+
+/// The source of that kind, among all there are.
+template <std::size_t i = 0>
+Source source_of_kind(const std::string& kind, const Reader& read, const std::string& file) {
+    if constexpr (i == std::variant_size_v<Source>) {
+        throw Trouble{file, "its painting data has the unknown source \"" + kind + "\"."};
+    } else {
+        using Kind = std::variant_alternative_t<i, Source>;
+        if (kind != Kind::id) return source_of_kind<i + 1>(kind, read, file);
+        Kind source;
+        Kind::fields(source, read);
+        return source;
+    }
+}
 
 }  // namespace
 
 Json source_to_json(const Source& source, const NamePicture& name) {
-    return std::visit(Writer{name}, source);
+    return std::visit(
+        [&](const auto& s) {
+            Writer write{name, {{"kind", s.id}}};
+            s.fields(s, write);
+            return std::move(write.json);
+        },
+        source);
 }
 
 Source source_from_json(const Json& json, const std::string& file, const PictureByName& picture) {
-    const Reader read(json, file);
-    const std::string kind = read.at("kind");
-    if (kind == "tint") return Tint{read.colour()};
-    if (kind == "painted") return Painted{picture(read.at("picture")), read.at("x"), read.at("y")};
-    if (kind == "gradient-map") return GradientMap{read.stops(), read.map_of()};
-    if (kind == "picture")
-        return Placed{picture(read.at("picture")),
-                      {read.at("mirrored"), read.at("upended"), read.at("quarter_turns"),
-                       read.at(kPlacedScale.id), read.at("x"), read.at("y")}};
-    if (kind == "curve")
-        return Curve{read.points("all"), read.points("red"), read.points("green"),
-                     read.points("blue")};
-    if (kind == "underpaint") return Underpaint{};
-    if (kind == "grain")
-        return Grain{read.at("seed"), read.at(kGrainSize.id), read.at(kGrainAmount.id)};
-    if (kind == "glow")
-        return Glow{{read.at("x"), read.at("y")},
-                    read.at(kGlowRadius.id),
-                    read.at(kGlowCore.id),
-                    read.colour()};
-    if (kind == "vignette")
-        return Vignette{read.at(kVignetteInner.id), read.at(kVignetteOuter.id), read.colour()};
-    if (kind == "sharpness")
-        return Sharpness{read.at(kSharpnessRadius.id), read.at(kSharpnessAmount.id)};
-    throw Trouble{file, "its painting data has the unknown source \"" + kind + "\"."};
+    const Reader read(json, file, picture);
+    return source_of_kind(json.at("kind"), read, file);
 }
 
 }  // namespace underpaint

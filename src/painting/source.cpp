@@ -8,90 +8,65 @@
 namespace underpaint {
 namespace {
 
-template <class... Cases>
-struct Match : Cases... {
-    using Cases::operator()...;
-};
-template <class... Cases>
-Match(Cases...) -> Match<Cases...>;
-
-Rgb mean_of(const Pyramid& pyramid) {
-    int level = 0;
-    while (halved(pyramid.size(), level).area() > 1) ++level;
-    const RgbBlock one = rgb_of(*pyramid.level(level), {0, 0, 1, 1});
-    return one.row(0)[0];
-}
-
 float unit(float v) {
     return v > 0 ? std::min(v, 1.0F) : 0.0F;
 }
-Rgb unit(Rgb c) {
-    return {unit(c.r), unit(c.g), unit(c.b)};
-}
-double finite(double v) {
-    return std::isfinite(v) ? std::clamp(v, -1e6, 1e6) : 0;
-}
+
+/// Brings a field into its range; of a kind of field that has none here it does not compile.
+struct InRange {
+    void operator()(std::string_view, Rgb& c) const { c = {unit(c.r), unit(c.g), unit(c.b)}; }
+    void operator()(std::string_view, double& v) const {
+        v = std::isfinite(v) ? std::clamp(v, -1e6, 1e6) : 0;
+    }
+    void operator()(const Parameter& p, float& v) const { v = p.clamp(v); }
+    void operator()(const Parameter& p, double& v) const {
+        v = static_cast<double>(p.clamp(static_cast<float>(v)));
+    }
+    void operator()(std::string_view, GradientStops& v) const { v = in_range(std::move(v)); }
+    void operator()(std::string_view, CurvePoints& v) const { v = in_range(std::move(v)); }
+    // Any is as good as another.
+    void operator()(std::string_view, SharedPicture&) const {}
+    void operator()(std::string_view, MapOf&) const {}
+    void operator()(std::string_view, bool&) const {}
+    void operator()(std::string_view, int&) const {}
+    void operator()(std::string_view, std::uint32_t&) const {}
+};
 
 }  // namespace
 
-const char* kind_of(const Source& source) {
-    constexpr const char* kinds[] = {"plain tint", "painted colour", "gradient map", "picture",
-                                     "curve",      "underpaint",     "grain",        "glow",
-                                     "vignette",   "sharpness"};
-    static_assert(std::size(kinds) == std::variant_size_v<Source>);
-    return kinds[source.index()];
+std::string_view kind_of(const Source& source) {
+    return std::visit([](const auto& s) { return s.label; }, source);
 }
 
 Rgb mean_colour(const Source& source) {
-    return std::visit(
-        Match{[](const Painted& s) { return mean_of(*s.pixels); },
-              [](const Placed& s) { return mean_of(*s.pixels); },
-              [](const GradientMap& s) { return gradient_at(s.stops, 0.5); },
-              [](const Tint& s) { return s.colour; }, [](const Glow& s) { return s.colour; },
-              [](const Vignette& s) { return s.colour; }, [](const auto&) { return grey(0.5F); }},
-        source);
+    return std::visit([](const auto& s) { return s.mean(); }, source);
 }
 
 bool reads_below(const Source& source) {
-    const auto* map = std::get_if<GradientMap>(&source);
-    return std::holds_alternative<Curve>(source) || std::holds_alternative<Sharpness>(source) ||
-           (map && map->of == MapOf::below);
+    return std::visit([](const auto& s) { return s.reads_below(); }, source);
+}
+
+std::optional<Rgb> laid_over(const Source& source, Rgb found) {
+    return std::visit([&](const auto& s) { return s.over(found); }, source);
+}
+
+std::vector<SharedPicture> pictures_of(const Source& source) {
+    std::vector<SharedPicture> pictures;
+    const auto keep = [&](const auto&, const auto& field) {
+        if constexpr (std::is_same_v<std::decay_t<decltype(field)>, SharedPicture>)
+            pictures.push_back(field);
+    };
+    std::visit([&](const auto& s) { s.fields(s, keep); }, source);
+    return pictures;
 }
 
 Source in_range(Source source) {
-    std::visit(Match{[](Tint& s) { s.colour = unit(s.colour); },
-                     [](GradientMap& s) { s.stops = in_range(std::move(s.stops)); },
-                     [](Placed& s) {
-                         Placement& p = s.placement;
-                         p.quarter_turns = (p.quarter_turns % 4 + 4) % 4;
-                         p.scale = kPlacedScale.clamp(static_cast<float>(p.scale));
-                         p.x = finite(p.x), p.y = finite(p.y);
-                     },
-                     [](Curve& s) {
-                         for (CurvePoints* curve : {&s.all, &s.red, &s.green, &s.blue})
-                             *curve = in_range(std::move(*curve));
-                     },
-                     [](Grain& s) {
-                         s.size = kGrainSize.clamp(s.size);
-                         s.amount = kGrainAmount.clamp(s.amount);
-                     },
-                     [](Glow& s) {
-                         s.centre = {finite(s.centre.x), finite(s.centre.y)};
-                         s.radius = kGlowRadius.clamp(s.radius);
-                         s.core = kGlowCore.clamp(s.core);
-                         s.colour = unit(s.colour);
-                     },
-                     [](Vignette& s) {
-                         s.inner = kVignetteInner.clamp(s.inner);
-                         s.outer = std::max(kVignetteOuter.clamp(s.outer), s.inner);
-                         s.colour = unit(s.colour);
-                     },
-                     [](Sharpness& s) {
-                         s.radius = kSharpnessRadius.clamp(s.radius);
-                         s.amount = kSharpnessAmount.clamp(s.amount);
-                     },
-                     [](auto&) {}},
-               source);
+    std::visit(
+        [](auto& s) {
+            s.fields(s, InRange{});
+            if constexpr (requires { s.settle(); }) s.settle();
+        },
+        source);
     return source;
 }
 

@@ -125,4 +125,11 @@ Picture halved(const Picture& picture) {
     return result;
 }
 
+Rgb mean_of(const Pyramid& picture) {
+    int level = 0;
+    while (halved(picture.size(), level).area() > 1) ++level;
+    const RgbBlock one = rgb_of(*picture.level(level), {0, 0, 1, 1});
+    return one.row(0)[0];
+}
+
 }  // namespace underpaint

@@ -40,6 +40,8 @@ private:
 /// How documents hold pixels: shared, because versions and undo steps have most of them in common.
 using SharedPicture = std::shared_ptr<const Pyramid>;
 SharedPicture share(Picture picture);
+/// The mean of all pixels, weighted by alpha where there is one.
+Rgb mean_of(const Pyramid& picture);
 SharedPicture share(Picture picture, const SharedPicture& before, const Rect& changed);
 
 /// One halving.

@@ -3,32 +3,9 @@
 
 #include <algorithm>
 
+#include "render/source_tile.h"
+
 namespace underpaint {
-namespace {
-
-template <std::size_t n>
-std::vector<Table> listed(std::array<Table, n> tables) {
-    return {tables.begin(), tables.end()};
-}
-
-std::vector<Table> tables_for(const Source& source) {
-    if (const auto* map = std::get_if<GradientMap>(&source)) return listed(tables_of(map->stops));
-    if (const auto* curve = std::get_if<Curve>(&source))
-        return {table_of(curve->all, curve->red), table_of(curve->all, curve->green),
-                table_of(curve->all, curve->blue)};
-    return {};
-}
-
-SeenPlaced* pixels_for(const Source& source, Inputs& inputs) {
-    if (const auto* painted = std::get_if<Painted>(&source))
-        return &inputs.seen(painted->pixels, {.x = double(painted->x), .y = double(painted->y)});
-    if (const auto* placed = std::get_if<Placed>(&source))
-        return &inputs.seen(placed->pixels, placed->placement);
-    return nullptr;
-}
-
-}  // namespace
-
 Recipe::Recipe(const Painting& painting, Inputs& inputs)
     : painting_(painting), shrink_(inputs.shrink()) {
     prepare(inputs);
@@ -53,12 +30,11 @@ void Recipe::prepare(Inputs& inputs) {
                 ready.masks.push_back(&inputs.seen(part->mask));
         ready.idle = ready.masks.empty() && !pass.reach.parts.empty();
         if (pass.reach.painted) ready.painted = &inputs.seen(pass.reach.painted);
-        ready.pixels = pixels_for(pass.source, inputs);
-        if (const auto* sharpness = std::get_if<Sharpness>(&pass.source)) {
-            ready.blurred = &inputs.blurred(painting_.ground(), sharpness->radius);
-            ready.idle = ready.idle || sharpness->amount == 0;
-        }
-        ready.tables = tables_for(pass.source);
+        std::visit(
+            [&](const auto& source) {
+                prepare_source(source, {painting_, inputs}, ready);
+            },
+            pass.source);
     }
 }
 

@@ -12,15 +12,15 @@
 
 namespace underpaint {
 
-/// A pass with what it needs.
+/// A pass with what it needs; of the source's needs, what its prepare() filled in.
 struct ReadyPass {
     const Pass* pass = nullptr;
     bool idle = false;                ///< could not change any pixel anywhere
     std::vector<SeenPicture*> masks;  ///< of the reach; empty: everywhere
     SeenPicture* painted = nullptr;   ///< the painted reach; null: none is needed
-    SeenPlaced* pixels = nullptr;     ///< of a painted or placed source
-    SeenBlurred* blurred = nullptr;   ///< the ground, for a sharpness
-    std::vector<Table> tables;        ///< a channel each, of a gradient or curve
+    SeenPlaced* pixels = nullptr;
+    SeenBlurred* blurred = nullptr;  ///< the ground
+    std::vector<Table> tables;       ///< a channel each
 };
 
 /// A painting made ready to be evaluated at one shrink: what is looked up once a pass, and not once

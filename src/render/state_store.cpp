@@ -21,10 +21,8 @@ std::vector<SharedPicture> pictures_of(const Painting& painting) {
     std::vector<SharedPicture> pictures{painting.ground()};
     for (const Part& part : painting.parts) pictures.push_back(part.mask);
     for (const Pass& pass : painting.passes) {
-        if (const auto* painted = std::get_if<Painted>(&pass.source))
-            pictures.push_back(painted->pixels);
-        if (const auto* placed = std::get_if<Placed>(&pass.source))
-            pictures.push_back(placed->pixels);
+        for (SharedPicture& picture : pictures_of(pass.source))
+            pictures.push_back(std::move(picture));
         if (pass.reach.painted) pictures.push_back(pass.reach.painted);
     }
     std::ranges::sort(pictures);

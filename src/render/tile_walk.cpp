@@ -5,7 +5,7 @@
 #include <utility>
 
 #include "blend/rows.h"
-#include "render/source_fill.h"
+#include "render/source_tile.h"
 #include "render/tiles.h"
 
 namespace underpaint {
@@ -107,76 +107,21 @@ void TileWalk::intersect(const FloatBlock& other) {
         intersect_row(coverage_.samples(), other.samples());
 }
 
-/// Makes the source ready, and takes its alpha into the coverage. False when it has none here.
+/// Fills in the source, and takes its alpha into the coverage. False when it has none here.
 bool TileWalk::load(const ReadyPass& ready) {
-    const Source& source = ready.pass->source;
-    uniform_ = false;
-    if (ready.pixels != nullptr) {
-        const Cover cover = ready.pixels->read(source_, alpha_);
-        if (cover == Cover::none) return false;
-        if (cover == Cover::some) intersect(alpha_);
-    } else if (const auto* tint = std::get_if<Tint>(&source)) {
-        uniform_ = true;
-        colour_ = tint->colour;
-    } else if (const auto* map = std::get_if<GradientMap>(&source)) {
-        if (map->of == MapOf::seal) find_sealed();
-        map_lightness(map->of == MapOf::seal ? sealed_ : state_, ready.tables);
-    } else if (std::holds_alternative<Curve>(source)) {
-        apply_curves(ready.tables);
-    } else if (const auto* sharpness = std::get_if<Sharpness>(&source)) {
-        sharpen(*ready.blurred, sharpness->amount);
-    } else if (std::holds_alternative<Underpaint>(source)) {
-        recipe_.ground().inside(state_.area()).read_rgb(source_);
-    } else if (const auto* grain = std::get_if<Grain>(&source)) {
-        fill_grain(*grain, recipe_.shrink(), source_);
-    } else if (const auto* glow = std::get_if<Glow>(&source)) {
-        if (!fill_glow(*glow, recipe_.shrink(), alpha_)) return false;
-        intersect(alpha_);
-        uniform_ = true;
-        colour_ = glow->colour;
-    } else if (const auto* vignette = std::get_if<Vignette>(&source)) {
-        if (!fill_vignette(*vignette, recipe_.painting().size(), recipe_.shrink(), alpha_))
-            return false;
-        intersect(alpha_);
-        uniform_ = true;
-        colour_ = vignette->colour;
-    }
+    SourceTile tile{ready, recipe_, state_, *this, source_, alpha_, scratch_, {}};
+    const Cover cover =
+        std::visit([&](const auto& source) { return fill(source, tile); }, ready.pass->source);
+    if (cover == Cover::none) return false;
+    if (cover == Cover::some) intersect(alpha_);
+    uniform_ = tile.one_colour.has_value();
+    if (uniform_) colour_ = *tile.one_colour;
     return true;
 }
 
-void TileWalk::map_lightness(const RgbBlock& of, const std::vector<Table>& tables) {
-    const auto at = alpha_.samples();
-    read_row(Reader::lightness, of.all(), at);
-    for (float& v : at) v *= 0.01F;
-    const RgbRow to = source_.all();
-    table_row(tables[0], at, to.r);
-    table_row(tables[1], at, to.g);
-    table_row(tables[2], at, to.b);
-}
-
-void TileWalk::apply_curves(const std::vector<Table>& tables) {
-    const ConstRgbRow from = std::as_const(state_).all();
-    const RgbRow to = source_.all();
-    table_row(tables[0], from.r, to.r);
-    table_row(tables[1], from.g, to.g);
-    table_row(tables[2], from.b, to.b);
-}
-
-void TileWalk::sharpen(SeenBlurred& seen, float amount) {
-    const Rect& tile = state_.area();
-    blurred_.reshape(tile);
-    seen.inside(tile).read_rgb(blurred_);
-    recipe_.ground().inside(tile).read_rgb(source_);
-    const auto mix = [&](std::span<float> to, std::span<const float> below,
-                         std::span<const float> smooth) {
-        for (std::size_t i = 0; i < to.size(); ++i)
-            to[i] = std::clamp(below[i] + amount * (to[i] - smooth[i]), 0.0F, 1.0F);
-    };
-    const RgbRow to = source_.all();
-    const ConstRgbRow below = std::as_const(state_).all(), smooth = std::as_const(blurred_).all();
-    mix(to.r, below.r, smooth.r);
-    mix(to.g, below.g, smooth.g);
-    mix(to.b, below.b, smooth.b);
+const RgbBlock& TileWalk::sealed() {
+    find_sealed();
+    return sealed_;
 }
 
 void TileWalk::find_sealed() {

@@ -33,6 +33,8 @@ public:
     const RgbBlock& source();
     /// Reach x source alpha of the pass last laid, 0..1; meaningless if lay() returned false.
     const FloatBlock& coverage();
+    /// The sealed pixels of this tile.
+    const RgbBlock& sealed();
     /// The seal's steps (1-9, by L*) in this tile.
     const FloatBlock& sealed_steps();
 
@@ -42,13 +44,10 @@ private:
     bool cover_parts(const ReadyPass& ready, const Rect& tile);
     void intersect(const FloatBlock& other);
     bool load(const ReadyPass& ready);
-    void map_lightness(const RgbBlock& of, const std::vector<Table>& tables);
-    void apply_curves(const std::vector<Table>& tables);
-    void sharpen(SeenBlurred& blurred, float amount);
     void find_sealed();
 
     const Recipe& recipe_;
-    RgbBlock state_, source_, sealed_, blurred_;
+    RgbBlock state_, source_, sealed_, scratch_;
     FloatBlock coverage_, alpha_, sealed_steps_, sealed_luminance_;
     Rgb colour_;              // the source, where it is one colour
     bool uniform_ = false;    // it is

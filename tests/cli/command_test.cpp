@@ -69,6 +69,7 @@ TEST_F(Command, AuditPrintsTheJsonThatIsPromised) {
         EXPECT_TRUE(pass["value"][figure].is_number()) << figure;
     EXPECT_EQ(pass["value"]["verdict"], "lost");
     EXPECT_TRUE(pass["focus"]["kept"].is_number());
+    EXPECT_TRUE(pass["range"]["kept"].is_number());
     ASSERT_FALSE(json["findings"].empty());
     for (const char* member : {"code", "pass", "text"})
         EXPECT_TRUE(json["findings"][0].contains(member));

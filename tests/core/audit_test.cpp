@@ -231,6 +231,36 @@ TEST(Findings, TellALostFocus) {
     EXPECT_NE(focus->text.find("The lamp"), std::string::npos);
 }
 
+// --- range
+
+TEST(RangeKept, IsTheRangeOfStepsAgainstTheSealedOne) {
+    // Two greys, drawn together by a veil of middle grey at 0.4; by the formulas, written out.
+    const auto step = [](double encoded) {
+        const double linear =
+            encoded <= 0.04045 ? encoded / 12.92 : std::pow((encoded + 0.055) / 1.055, 2.4);
+        return 1 + (116 * std::cbrt(linear) - 16) / 12.5;
+    };
+    const double dark = 0.3, light = 0.9;
+    Painting painting = sealed(
+        testing::grey_picture({200, 40}, [&](int x, int) { return x < 100 ? dark : light; }));
+    painting = with_pass(painting, tint(grey(0.5F), BlendMode::normal, 0.4F));
+    const auto figures = measure(painting);
+    const auto veiled = [&](double v) { return step(v + 0.4 * (0.5 - v)); };
+    const double kept = (veiled(light) - veiled(dark)) / (step(light) - step(dark));
+    ASSERT_TRUE(figures.passes[0].range.kept);
+    EXPECT_NEAR(*figures.passes[0].range.kept, kept, 0.002);
+    EXPECT_EQ(kRangeMeasure.words(figures.passes[0])->now,
+              std::to_string(std::lround(100 * kept)) + "%");
+}
+
+TEST(RangeKept, IsNothingWhereTheSealIsOfOneValue) {
+    Painting painting = sealed(Picture({20, 20}, Channels::grey, Depth::bits8, 0.5F));
+    painting = with_pass(painting, tint({1, 0, 0}, BlendMode::color));
+    const auto figures = measure(painting);
+    EXPECT_FALSE(figures.passes[0].range.kept);
+    EXPECT_EQ(kRangeMeasure.words(figures.passes[0])->now, "flat");
+}
+
 // --- mends
 
 class Mends : public ::testing::Test {

@@ -205,6 +205,18 @@ TEST_F(Panes, RowsAreReadOutInWords) {
     EXPECT_EQ(find("balance")->accessibleName(), "Balance: values lost");
 }
 
+TEST_F(Panes, ARowsDetailHasEveryMeasure) {
+    settle();
+    const QString detail = rows()->model()->index(2, 0).data(Qt::ToolTipRole).toString();
+    const PassAudit& wash = window_->meters().passes.audit()->passes[1];
+    for (const MeasureRecord* measure : kMeasures)
+        EXPECT_TRUE(detail.contains(
+            QStringLiteral("\n%1: %2")
+                .arg(from_view(measure->label), QString::fromStdString(measure->words(wash)->now))))
+            << measure->id << " in " << detail.toStdString();
+    EXPECT_TRUE(detail.contains(QStringLiteral("Range kept: ")));
+}
+
 // --- lenses, peeking, the seam
 
 TEST_F(Panes, LensesShowWhatTheySay) {

@@ -205,7 +205,7 @@ void PassSheet::show_pass() {
     }
     const Pass& now = pass();
     if (!name_->hasFocus()) name_->setText(shown(now.name));
-    kind_->setText(QString::fromLatin1(kind_of(now.source)));
+    kind_->setText(from_view(kind_of(now.source)));
     on_->setChecked(now.on);
     on_->setText(now.on ? tr("On") : tr("Off"));
     swatch_->setStyleSheet(QStringLiteral("QPushButton { background: %1; border: 1px solid %2; }")

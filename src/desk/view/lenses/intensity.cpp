@@ -24,8 +24,9 @@ const LensRecord kIntensityLens{
     .lens = Lens::intensity,
     .id = "intensity",
     .label = "Intensity",
-    .about = "Tinted by how intense colour is: its share of the most that there is at that "
-             "lightness and hue",
+    .about =
+        "Tinted by how intense colour is: its share of the most that there is at that "
+        "lightness and hue",
     .on_colour = true,
     .note = "Tinted by intensity: grey is neutral, full all that the screen has there",
     .legend = LensLegend{"0%", "100%", 0, [](float share) { return tinted(0.5F, kTint, share); }},

@@ -33,7 +33,8 @@ const LensRecord kWarmthLens{
     .about = "Tinted: what is warm turns amber, what is cool turns blue; neutrals stay grey",
     .on_colour = true,
     .note = "Tinted by warmth: amber is warm, blue cool, grey neutral",
-    .legend = LensLegend{"−20", "+20", -1, [](float share) { return tint_of(share * kFull, 0.5F); }},
+    .legend =
+        LensLegend{"−20", "+20", -1, [](float share) { return tint_of(share * kFull, 0.5F); }},
     .pixels = warmth_tinted,
 };
 

@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <string_view>
+
+#include "colour/rgb.h"
+#include "painting/curve.h"
+
+namespace underpaint {
+
+/// What lies below, through curves: each channel through `all`, then through its own.
+struct Curve {
+    CurvePoints all, red, green, blue;
+
+    static constexpr std::string_view id = "curve", label = "curve";
+    static constexpr bool has_place = false;
+    bool reads_below() const { return true; }
+    template <class Self, class Each>
+    static void fields(Self& self, Each&& each) {
+        each("all", self.all);
+        each("red", self.red);
+        each("green", self.green);
+        each("blue", self.blue);
+    }
+    Rgb mean() const { return grey(0.5F); }
+    std::optional<Rgb> over(Rgb found) const {
+        const auto channel = [&](const CurvePoints& own, float v) {
+            return static_cast<float>(curve_at(own, curve_at(all, static_cast<double>(v))));
+        };
+        return Rgb{channel(red, found.r), channel(green, found.g), channel(blue, found.b)};
+    }
+    friend bool operator==(const Curve&, const Curve&) = default;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <string_view>
+
+#include "colour/rgb.h"
+#include "painting/parameter.h"
+#include "raster/geometry.h"
+
+namespace underpaint {
+
+class Turner;
+
+/// Light round a point: full inside the core, gone at the radius.
+struct Glow {
+    Point centre;        ///< in pixels of the painting
+    float radius = 100;  ///< see kGlowRadius
+    float core = 0;      ///< see kGlowCore
+    Rgb colour = grey(1);
+
+    static constexpr std::string_view id = "glow", label = "glow";
+    static constexpr bool has_place = true;
+    bool reads_below() const { return false; }
+    template <class Self, class Each>
+    static void fields(Self& self, Each&& each) {
+        each("x", self.centre.x);
+        each("y", self.centre.y);
+        each(kGlowRadius, self.radius);
+        each(kGlowCore, self.core);
+        each("colour", self.colour);
+    }
+    Rgb mean() const { return colour; }
+    std::optional<Rgb> over(Rgb) const { return std::nullopt; }
+    void turn(Turner& turner);
+    friend bool operator==(const Glow&, const Glow&) = default;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <string_view>
+
+#include "painting/gradient.h"
+
+namespace underpaint {
+
+enum class MapOf { below, seal };
+
+/// A colour for each lightness: a gradient read at L* / 100 of the seal or of what lies below.
+struct GradientMap {
+    GradientStops stops;
+    MapOf of = MapOf::below;
+
+    static constexpr std::string_view id = "gradient-map", label = "gradient map";
+    static constexpr bool has_place = false;
+    bool reads_below() const { return of == MapOf::below; }
+    template <class Self, class Each>
+    static void fields(Self& self, Each&& each) {
+        each("of", self.of);
+        each("stops", self.stops);
+    }
+    Rgb mean() const { return gradient_at(stops, 0.5); }
+    std::optional<Rgb> over(Rgb found) const;
+    friend bool operator==(const GradientMap&, const GradientMap&) = default;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <string_view>
+
+#include "raster/pyramid.h"
+
+namespace underpaint {
+
+class Turner;
+
+/// Painted colour: pixels with alpha, their top left corner at (x, y) of the painting. What lies
+/// outside the painting stays in the file and is not seen.
+struct Painted {
+    SharedPicture pixels;
+    int x = 0, y = 0;
+
+    static constexpr std::string_view id = "painted", label = "painted colour";
+    static constexpr bool has_place = true;
+    bool reads_below() const { return false; }
+    template <class Self, class Each>
+    static void fields(Self& self, Each&& each) {
+        each("picture", self.pixels);
+        each("x", self.x);
+        each("y", self.y);
+    }
+    Rgb mean() const { return mean_of(*pixels); }
+    std::optional<Rgb> over(Rgb) const { return std::nullopt; }
+    void turn(Turner& turner);
+    friend bool operator==(const Painted&, const Painted&) = default;
+};
+
+}  // namespace underpaint

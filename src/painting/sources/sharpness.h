@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <string_view>
+
+#include "colour/rgb.h"
+#include "painting/parameter.h"
+
+namespace underpaint {
+
+/// What lies below with its edges softened or sharpened: state + amount x (ground - blurred
+/// ground), so that -1 gives the blurred ground and above 0 is an unsharp mask.
+struct Sharpness {
+    float radius = 3;   ///< see kSharpnessRadius
+    float amount = -1;  ///< see kSharpnessAmount
+
+    static constexpr std::string_view id = "sharpness", label = "sharpness";
+    static constexpr bool has_place = false;
+    bool reads_below() const { return true; }
+    template <class Self, class Each>
+    static void fields(Self& self, Each&& each) {
+        each(kSharpnessRadius, self.radius);
+        each(kSharpnessAmount, self.amount);
+    }
+    Rgb mean() const { return grey(0.5F); }
+    std::optional<Rgb> over(Rgb) const { return std::nullopt; }
+    friend bool operator==(const Sharpness&, const Sharpness&) = default;
+};
+
+}  // namespace underpaint

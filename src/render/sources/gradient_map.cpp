@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "blend/rows.h"
+#include "render/source_tile.h"
+#include "render/tile_walk.h"
+
+namespace underpaint {
+
+void prepare_source(const GradientMap& map, const SourceNeeds&, ReadyPass& ready) {
+    const auto tables = tables_of(map.stops);
+    ready.tables.assign(tables.begin(), tables.end());
+}
+
+Cover fill(const GradientMap& map, SourceTile& tile) {
+    const RgbBlock& of = map.of == MapOf::seal ? tile.walk.sealed() : tile.state;
+    const auto at = tile.alpha.samples();  // lent: the map covers everything
+    read_row(Reader::lightness, of.all(), at);
+    for (float& v : at) v *= 0.01F;
+    const RgbRow to = tile.colour.all();
+    table_row(tile.ready.tables[0], at, to.r);
+    table_row(tile.ready.tables[1], at, to.g);
+    table_row(tile.ready.tables[2], at, to.b);
+    return Cover::all;
+}
+
+}  // namespace underpaint
