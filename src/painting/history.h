@@ -33,8 +33,7 @@ public:
 
     /// Whether the painting is the one last marked (as saved).
     bool clean() const { return now() == saved_; }
-    void mark_clean() { saved_ = now(); }
-    /// The same when an older state was what got saved.
+    /// Marks what got saved, which may be an older state.
     void mark_saved_as(Painting painting) { saved_ = std::move(painting); }
 
 private:

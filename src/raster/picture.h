@@ -12,9 +12,6 @@
 namespace underpaint {
 
 enum class Depth : std::uint8_t { bits8, bits16 };
-constexpr float white_of(Depth depth) {
-    return depth == Depth::bits8 ? 255.0F : 65535.0F;
-}
 
 /// What the channels of a picture are. A mask is a `grey` picture whose value is coverage.
 enum class Channels : std::uint8_t { grey = 1, grey_alpha = 2, rgb = 3, rgb_alpha = 4 };

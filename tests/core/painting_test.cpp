@@ -201,7 +201,7 @@ TEST_F(HistoryTest, KnowsWhetherItIsSaved) {
     EXPECT_TRUE(history_.clean());
     history_.change("One", named("one"));
     EXPECT_FALSE(history_.clean());
-    history_.mark_clean();
+    history_.mark_saved_as(history_.now());
     EXPECT_TRUE(history_.clean());
     history_.undo();
     EXPECT_FALSE(history_.clean());

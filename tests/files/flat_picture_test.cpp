@@ -33,7 +33,8 @@ struct Kind {
     Depth depth;
 };
 void PrintTo(const Kind& kind, std::ostream* out) {
-    *out << count_of(kind.channels) << " channels, " << white_of(kind.depth) << " levels";
+    *out << count_of(kind.channels) << " channels, " << (kind.depth == Depth::bits8 ? 255 : 65535)
+         << " levels";
 }
 class Png : public ::testing::TestWithParam<Kind> {};
 

@@ -51,18 +51,6 @@ QHBoxLayout* button_row(std::initializer_list<QWidget*> widgets) {
     return row;
 }
 
-QHBoxLayout* setting_row(const QString& label, QWidget* control) {
-    auto* row = new QHBoxLayout;
-    row->setSpacing(scaled(8));
-    auto* text = hint_label(label);
-    text->setWordWrap(false);
-    text->setBuddy(control);
-    text->setFixedWidth(scaled(96));
-    row->addWidget(text);
-    row->addWidget(control, 1);
-    return row;
-}
-
 QWidget* labelled(const QString& label, QWidget* control) {
     auto* box = new QWidget;
     auto* column = new QVBoxLayout(box);

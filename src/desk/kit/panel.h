@@ -21,8 +21,6 @@ QLabel* group_title(const QString& text);
 QLabel* hint_label(const QString& text = {});
 /// A row with the design's spacing.
 QHBoxLayout* button_row(std::initializer_list<QWidget*> widgets);
-/// The name of a setting, and what sets it, in one row of two columns.
-QHBoxLayout* setting_row(const QString& label, QWidget* control);
 /// The name of a setting above what sets it.
 QWidget* labelled(const QString& label, QWidget* control);
 

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "render/sources/falloff.h"
 #include "render/source_tile.h"
+#include "render/sources/falloff.h"
 
 namespace underpaint {
 

@@ -4,8 +4,8 @@
 namespace underpaint {
 
 void prepare_source(const Painted& painted, const SourceNeeds& needs, ReadyPass& ready) {
-    ready.pixels = &needs.inputs.seen(painted.pixels,
-                                      {.x = double(painted.x), .y = double(painted.y)});
+    ready.pixels =
+        &needs.inputs.seen(painted.pixels, {.x = double(painted.x), .y = double(painted.y)});
 }
 
 Cover fill(const Painted&, SourceTile& tile) {
