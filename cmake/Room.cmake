@@ -13,10 +13,15 @@ function(underpaint_room name)
     PRIVATE underpaint_room_options)
 endfunction()
 
-# A room of the desk: its widgets have signals, and all begin with the same large headers.
+# A room of the desk: its widgets have signals, and all begin with the same large headers, which
+# the lowest of them reads for all.
 function(underpaint_desk_room name)
   underpaint_room(desk_${name} ${ARGN})
   set_target_properties(underpaint_desk_${name} PROPERTIES AUTOMOC ON AUTORCC ON)
-  target_precompile_headers(underpaint_desk_${name}
-    PRIVATE <QPainter> <QWidget> <optional> <string> <vector>)
+  if(name STREQUAL kit)
+    target_precompile_headers(underpaint_desk_kit
+      PRIVATE <QPainter> <QWidget> <optional> <string> <vector>)
+  else()
+    target_precompile_headers(underpaint_desk_${name} REUSE_FROM underpaint_desk_kit)
+  endif()
 endfunction()

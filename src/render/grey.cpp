@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "render/grey.h"
 
-#include "blend/rows.h"
+#include "blend/read_rows.h"
 #include "render/tile_walk.h"
 
 namespace underpaint {

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "render/readings.h"
 
-#include "blend/rows.h"
+#include "blend/read_rows.h"
 #include "colour/value_scale.h"
 
 namespace underpaint {

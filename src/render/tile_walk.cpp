@@ -4,7 +4,9 @@
 #include <algorithm>
 #include <utility>
 
-#include "blend/rows.h"
+#include "blend/lay_rows.h"
+#include "blend/read_rows.h"
+#include "blend/table_rows.h"
 #include "render/source_tile.h"
 #include "render/tiles.h"
 

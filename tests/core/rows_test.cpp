@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Row functions against their scalar namesakes, on every instruction set that this machine has: on
 // the edges of each formula and on a million random pixels.
-#include "blend/rows.h"
+#include "blend/lay_rows.h"
+#include "blend/read_rows.h"
+#include "blend/row_tolerance.h"
+#include "blend/table_rows.h"
 
 #include <gtest/gtest.h>
 

@@ -15,8 +15,10 @@
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
 #include "desk/panes/parts_menu.h"
+#include "desk/panes/source_editor.h"
 #include "desk/work/reach_words.h"
 #include "painting/changes.h"
+#include "painting/source_fields.h"
 
 namespace underpaint {
 PassSheet::PassSheet(Session& session, const Measuring& measuring, QWidget* parent)
@@ -40,7 +42,7 @@ void PassSheet::build() {
     on_->setToolTip(tr("Lay this pass or leave it out. Space in the ledger does the same"));
     swatch_ = new QPushButton;
     swatch_->setObjectName(QStringLiteral("swatch"));
-    swatch_->setAccessibleName(tr("Colour of the tint"));
+    swatch_->setAccessibleName(tr("Colour of the pass"));
     swatch_->setToolTip(tr("The colour that is laid; click to change it"));
     swatch_->setFixedSize(scaled(52), scaled(72));
     strength_ = new BarSlider(kStrength);
@@ -66,6 +68,8 @@ void PassSheet::build() {
     sliders->setSpacing(0);
     sliders->addWidget(strength_);
     sliders->addWidget(hold_);
+    source_ = new SourceEditor;
+    sliders->addWidget(source_);
     auto* middle = new QHBoxLayout;
     middle->setSpacing(scaled(12));
     middle->addWidget(swatch_, 0, Qt::AlignTop);
@@ -130,9 +134,17 @@ void PassSheet::build() {
     });
     connect(colours_, &ColourSheet::picked, this, [this](Rgb colour) {
         change(
-            tr("Change colour"), [&](Pass& p) { p.source = Tint{colour}; },
+            tr("Change colour"),
+            [&](Pass& p) { for_colours(p.source, [&](Rgb& own) { own = colour; }); },
             QStringLiteral("colour"));
     });
+    connect(source_, &SourceEditor::changed, this,
+            [this](const Source& source, const QString& field) {
+                change(
+                    tr("Change the %1").arg(from_view(kind_of(source))),
+                    [&](Pass& p) { p.source = source; }, field);
+            });
+    connect(source_, &SourceEditor::released, &session_.document, &Document::end_gesture);
     connect(strength_, &BarSlider::released, &session_.document, &Document::end_gesture);
     connect(hold_, &BarSlider::released, &session_.document, &Document::end_gesture);
     connect(band_, &BandSlider::released, &session_.document, &Document::end_gesture);
@@ -181,9 +193,7 @@ void PassSheet::fill_intents(QMenu* menu) {
 }
 
 void PassSheet::toggle_colours() {
-    const auto* tint = std::get_if<Tint>(&pass().source);
-    if (tint == nullptr) return;
-    colours_->set_colour(tint->colour);
+    for_colours(pass().source, [&](const Rgb& own) { colours_->set_colour(own); });
     colours_->move(swatch_->mapToGlobal(QPoint(-colours_->width() - scaled(18), 0)));
     colours_->show();
     colours_->setFocus();
@@ -210,7 +220,10 @@ void PassSheet::show_pass() {
     on_->setText(now.on ? tr("On") : tr("Off"));
     swatch_->setStyleSheet(QStringLiteral("QPushButton { background: %1; border: 1px solid %2; }")
                                .arg(hex_of(mean_colour(now.source)), greys().rule.name()));
-    swatch_->setEnabled(std::holds_alternative<Tint>(now.source));
+    bool has_colour = false;
+    for_colours(now.source, [&](const Rgb&) { has_colour = true; });
+    swatch_->setEnabled(has_colour);
+    source_->show_source(now.source);
     strength_->set_value(now.strength);
     hold_->set_value(now.hold);
     hold_->setEnabled(now.blend != BlendMode::true_colour);

@@ -17,6 +17,7 @@ namespace underpaint {
 class BandSlider;
 class BarSlider;
 class ColourSheet;
+class SourceEditor;
 
 /// The settings of the chosen pass.
 class PassSheet : public QWidget {
@@ -50,6 +51,7 @@ private:
     BarSlider *strength_, *hold_;
     BandSlider* band_;
     ColourSheet* colours_;
+    SourceEditor* source_;
     ScalePlot* plot_;
 };
 

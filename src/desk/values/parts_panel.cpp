@@ -293,7 +293,7 @@ void PartsPanel::refresh_tools() {
                "Escape when it is right."));
 
     chosen_row_->setEnabled(part.has_value());
-    emit chosen_changed(part);
+    session_.outlook.choose_part(part);
     if (!part) return;
     const Painting& painting = session_.document.painting();
     const auto place = std::ranges::find(painting.parts, *part, &Part::id);

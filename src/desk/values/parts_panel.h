@@ -25,14 +25,10 @@ class PartsPanel : public QWidget {
 public:
     PartsPanel(Session& session, const ValuesMeter& values, Canvas& canvas,
                QWidget* parent = nullptr);
-    /// Work on pixels is under way.
     /// How many parts are seen at once.
     void set_rows(int rows) { parts_->set_rows(rows); }
+    /// Work on pixels is under way.
     bool busy() const { return picker_.busy() || slivers_job_.running(); }
-
-signals:
-    /// The part that is chosen; nothing when none is.
-    void chosen_changed(std::optional<underpaint::PartId> part);
 
 private:
     QWidget* make_row();

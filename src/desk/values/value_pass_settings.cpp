@@ -9,6 +9,7 @@
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
 #include "desk/panes/parts_menu.h"
+#include "desk/panes/source_editor.h"
 #include "desk/values/brush_settings.h"
 #include "desk/view/canvas.h"
 #include "desk/work/reach_words.h"
@@ -48,24 +49,13 @@ QWidget* ValuePassSettings::source_settings() {
     });
     connect(curve_, &CurveEditor::released, &session_.document, &Document::end_gesture);
 
-    sharpness_ = new QWidget;
-    auto* sliders = new QVBoxLayout(sharpness_);
-    sliders->setContentsMargins(0, 0, 0, 0);
-    sliders->setSpacing(0);
-    const auto slider = [&](const Parameter& parameter, float Sharpness::*member) {
-        auto* result = new BarSlider(parameter);
-        connect(result, &BarSlider::moved, this, [this, parameter, member](float v) {
-            change(
-                tr("Change sharpness"), [&](Pass& p) { std::get<Sharpness>(p.source).*member = v; },
-                from_view(parameter.id));
-        });
-        connect(result, &BarSlider::released, &session_.document, &Document::end_gesture);
-        sliders->addWidget(result);
-        return result;
-    };
-    radius_ = slider(kSharpnessRadius, &Sharpness::radius);
-    amount_ = slider(kSharpnessAmount, &Sharpness::amount);
-    sliders->addStretch(1);
+    sharpness_ = new SourceEditor;
+    connect(sharpness_, &SourceEditor::changed, this,
+            [this](const Source& source, const QString& field) {
+                change(
+                    tr("Change sharpness"), [&](Pass& p) { p.source = source; }, field);
+            });
+    connect(sharpness_, &SourceEditor::released, &session_.document, &Document::end_gesture);
 
     auto* box = new QWidget;
     auto* column = new QVBoxLayout(box);
@@ -200,14 +190,9 @@ void ValuePassSettings::refresh() {
     if (now == nullptr) return;
     if (!name_->hasFocus()) name_->setText(shown(now->name));
     const auto* curve = std::get_if<Curve>(&now->source);
-    const auto* sharpness = std::get_if<Sharpness>(&now->source);
     curve_->setVisible(curve != nullptr);
-    sharpness_->setVisible(sharpness != nullptr);
     if (curve != nullptr) curve_->set_curve(curve->all);
-    if (sharpness != nullptr) {
-        radius_->set_value(sharpness->radius);
-        amount_->set_value(sharpness->amount);
-    }
+    sharpness_->show_source(now->source);
     strength_->set_value(now->strength);
     show_choice(parts_, parts_in_words(session_.document.painting(), now->reach));
     everywhere_->setEnabled(now->reach.painted != nullptr);

@@ -13,6 +13,7 @@ class QPushButton;
 namespace underpaint {
 
 class BarSlider;
+class SourceEditor;
 class Canvas;
 class CurveEditor;
 
@@ -48,8 +49,8 @@ private:
     std::optional<std::size_t> chosen_;
     QLineEdit* name_;
     CurveEditor* curve_;
-    QWidget* sharpness_;
-    BarSlider *strength_, *radius_, *amount_;
+    SourceEditor* sharpness_;
+    BarSlider* strength_;
     QPushButton *parts_, *paint_, *take_off_, *everywhere_, *up_, *down_;
 };
 

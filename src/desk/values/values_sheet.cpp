@@ -110,12 +110,14 @@ QWidget* ValuesSheet::shapes_page() {
     auto* edges = new EdgeBars(meters_.edges);
     column->addWidget(title);
     column->addWidget(edges);
-    connect(parts_, &PartsPanel::chosen_changed, this,
-            [this, title, edges](std::optional<PartId> part) {
-                edges->show_part(part);
-                const Part* named = part ? session_.document.painting().part(*part) : nullptr;
-                title->setText(named ? tr("Edges of %1").arg(shown(named->name)) : tr("Edges"));
-            });
+    const auto show_edges = [this, title, edges] {
+        const auto part = session_.outlook.chosen_part();
+        edges->show_part(part);
+        title->setText(
+            part ? tr("Edges of %1").arg(shown(session_.document.painting().part(*part)->name))
+                 : tr("Edges"));
+    };
+    session_.when(this, show_edges, &Outlook::part_chosen, &Document::changed);
     column->addStretch(1);
     return page;
 }

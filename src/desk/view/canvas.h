@@ -145,7 +145,7 @@ private:
     FocusTool foci_;
     const std::array<CanvasTool*, 4> tools_{nullptr, &outline_, &pick_, &brush_};  // by Tool
     Tool tool_ = Tool::none;
-    /// What the pressed button does; null with `drag_` a tool: the foci's, or the one in hand.
+    /// What the pressed button does, and if that is a tool's, whose: the one in hand, or the foci.
     enum class Drag { none, pan, seam, tool } drag_ = Drag::none;
     CanvasTool* dragged_ = nullptr;
     QPointF last_;

@@ -13,6 +13,7 @@ Outlook::Outlook(const Document& document) : document_(document) {
 void Outlook::begin() {
     moment_ = document_.painting().passes.size();
     comparison_.reset();
+    part_.reset();
     find_shown();
 }
 
@@ -64,6 +65,18 @@ void Outlook::set_moment(std::size_t passes) {
 std::optional<std::size_t> Outlook::chosen_pass() const {
     if (!document_.has_painting() || moment_ == 0) return std::nullopt;
     return moment_ - 1;
+}
+
+std::optional<PartId> Outlook::chosen_part() const {
+    const bool there =
+        part_ && document_.has_painting() && document_.painting().part(*part_) != nullptr;
+    return there ? part_ : std::nullopt;
+}
+
+void Outlook::choose_part(std::optional<PartId> part) {
+    if (part == part_) return;
+    part_ = part;
+    emit part_chosen();
 }
 
 }  // namespace underpaint

@@ -16,8 +16,8 @@ struct Comparison {
     QString left, right;
 };
 
-/// Where in the painting one looks: on which side of the seal line, after how many passes, or at
-/// two states side by side.
+/// Where in the painting one looks and what of it is chosen: which side of the seal line, after how
+/// many passes, or two states side by side; which part and pass.
 class Outlook : public QObject {
     Q_OBJECT
 public:
@@ -42,8 +42,13 @@ public:
     /// The pass last laid at that moment, counted from 0.
     std::optional<std::size_t> chosen_pass() const;
 
+    /// The part that is worked on; nothing when it is no longer there.
+    std::optional<PartId> chosen_part() const;
+    void choose_part(std::optional<PartId> part);
+
 signals:
     void moment_changed();
+    void part_chosen();
     void stage_changed();
     void comparison_changed();
 
@@ -54,6 +59,7 @@ private:
 
     const Document& document_;
     std::size_t moment_ = 0;
+    std::optional<PartId> part_;
     Stage stage_ = Stage::values;
     Painting shown_;
     std::optional<Comparison> comparison_;

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "blend/rows.h"
+#include "blend/table_rows.h"
 #include "render/source_tile.h"
 
 namespace underpaint {

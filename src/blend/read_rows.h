@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <span>
+
+#include "colour/reader.h"
+#include "raster/rgb_block.h"
+
+namespace underpaint {
+
+// Whole rows at once; see row_tolerance.h for what holds of all of them.
+
+/// read(): L*-equivalents 0..100.
+void read_row(Reader reader, ConstRgbRow pixels, std::span<float> out);
+
+/// luminance(): 0..1.
+void luminance_row(ConstRgbRow pixels, std::span<float> out);
+
+/// lightness_of_luminance(): L* 0..100.
+void lightness_row(std::span<const float> luminance, std::span<float> out);
+
+/// encoded_grey_of(): the neutral that reads as L* 0..100. May be done in place.
+void encoded_grey_row(std::span<const float> lightness, std::span<float> out);
+
+/// warmth().
+void warmth_row(ConstRgbRow pixels, std::span<float> out);
+
+}  // namespace underpaint
