@@ -32,11 +32,13 @@ inline constexpr Parameter kBandSoft{
 inline constexpr Parameter kPlacedScale{
     "scale", "Scale", "The picture's size against its own pixels", 0.01F, 100, 1};
 inline constexpr Parameter kGrainSize{
-    "size", "Grain size", "Pixels of the painting from one grain to the next", 1, 64, 2};
+    "size", "Grain size", "Pixels of the painting from one grain to the next", 1, 64,
+    2,      Unit::pixels};
 inline constexpr Parameter kGrainAmount{
     "amount", "Amount", "How far the grain goes from middle grey", 0, 1, 0.2F};
 inline constexpr Parameter kGlowRadius{
-    "radius", "Radius", "Pixels of the painting to where the glow ends", 1, 100'000, 100};
+    "radius", "Radius",    "Pixels of the painting to where the glow ends", 1, 100'000,
+    100,      Unit::pixels};
 inline constexpr Parameter kGlowCore{
     "core", "Core", "Share of the radius inside which the glow is full", 0, 1, 0};
 inline constexpr Parameter kVignetteInner{

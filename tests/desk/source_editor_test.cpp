@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The plain editor of a pass's source, for every kind there is.
-#include "desk/kit/bar_slider.h"
 #include "desk/panes/source_editor.h"
+#include "desk/kit/bar_slider.h"
 #include "desk/passes/pass_sheet.h"
 #include "painting/source_fields.h"
 #include "support/desk_fixture.h"
@@ -15,7 +15,9 @@ protected:
     std::vector<BarSlider*> sliders() const {
         QCoreApplication::processEvents();  // what was just made is shown by then
         std::vector<BarSlider*> seen;
-        for (auto* slider : window_->findChild<PassSheet*>()->findChild<SourceEditor*>()->findChildren<BarSlider*>())
+        for (auto* slider : window_->findChild<PassSheet*>()
+                                ->findChild<SourceEditor*>()
+                                ->findChildren<BarSlider*>())
             if (slider->isVisible()) seen.push_back(slider);
         return seen;
     }

@@ -26,7 +26,9 @@ namespace underpaint::HWY_NAMESPACE {
 struct WholeLanes {
     std::size_t at;
 
-    HWY_INLINE V load(const LaneInput& in) const { return hn::LoadU(Floats(), in.at + at * in.step); }
+    HWY_INLINE V load(const LaneInput& in) const {
+        return hn::LoadU(Floats(), in.at + at * in.step);
+    }
     HWY_INLINE void store(V v, float* row) const { hn::StoreU(v, Floats(), row + at); }
 };
 

@@ -38,10 +38,11 @@ void Canvas::paintEvent(QPaintEvent*) {
 /// What a lens that changes the picture says of itself, with its scale where it has one.
 void Canvas::draw_note(QPainter& painter) const {
     const LensRecord& lens = record_of(seen_lens_);
-    const QString note = seen_ ? tr(lens.note) : QString();
-    if (note.isEmpty()) return;
+    if (!seen_ || *lens.note == 0) return;
     painter.setFont(secondary_font());
     const double scale = lens.legend ? legend_width(painter, *lens.legend) : 0;
+    const QString note = painter.fontMetrics().elidedText(
+        tr(lens.note), Qt::ElideRight, static_cast<int>(width() - scale - scaled(14)));
     const QRectF place = QRectF(painter.fontMetrics().boundingRect(note))
                              .adjusted(-scaled(7) - scale, -scaled(3), scaled(7), scaled(3));
     const QRectF box(QPointF((width() - place.width()) / 2, height() - place.height() - scaled(1)),

@@ -28,7 +28,7 @@ const LensRecord kIntensityLens{
         "Tinted by how intense colour is: its share of the most that there is at that "
         "lightness and hue",
     .on_colour = true,
-    .note = "Tinted by intensity: grey is neutral, full all that the screen has there",
+    .note = "Tinted by intensity: grey is neutral",
     .legend = LensLegend{"0%", "100%", 0, [](float share) { return tinted(0.5F, kTint, share); }},
     .pixels = intensity_tinted,
 };

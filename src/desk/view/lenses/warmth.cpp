@@ -32,7 +32,7 @@ const LensRecord kWarmthLens{
     .label = "Warmth",
     .about = "Tinted: what is warm turns amber, what is cool turns blue; neutrals stay grey",
     .on_colour = true,
-    .note = "Tinted by warmth: amber is warm, blue cool, grey neutral",
+    .note = "Tinted by warmth: amber warm, blue cool",
     .legend =
         LensLegend{"−20", "+20", -1, [](float share) { return tint_of(share * kFull, 0.5F); }},
     .pixels = warmth_tinted,
