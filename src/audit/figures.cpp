@@ -3,6 +3,8 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
+#include <cctype>
 #include <cmath>
 
 namespace underpaint {
@@ -15,6 +17,12 @@ std::string with_sign(double v, int decimals) {
 
 std::string kept_in_words(const std::optional<double>& kept) {
     return kept ? fmt::format("{:.0f}%", 100 * *kept) : "faint";
+}
+
+std::string lower_case(std::string_view label) {
+    std::string result(label);
+    std::ranges::transform(result, result.begin(), [](unsigned char c) { return std::tolower(c); });
+    return result;
 }
 
 }  // namespace underpaint

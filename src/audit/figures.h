@@ -3,6 +3,7 @@
 
 #include <optional>
 #include <string>
+#include <string_view>
 
 namespace underpaint {
 
@@ -12,5 +13,7 @@ namespace underpaint {
 std::string with_sign(double v, int decimals);
 /// "92%", or "faint" where there was too little contrast to keep.
 std::string kept_in_words(const std::optional<double>& kept);
+/// A label within a sentence. ASCII.
+std::string lower_case(std::string_view label);
 
 }  // namespace underpaint

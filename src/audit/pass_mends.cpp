@@ -7,6 +7,7 @@
 #include <cassert>
 #include <cmath>
 
+#include "audit/figures.h"
 #include "render/view.h"
 
 namespace underpaint {
@@ -20,9 +21,8 @@ std::string in_words(const PassAudit& last) {
     for (const MeasureRecord* measure : kMeasures) {
         const auto words = measure->column ? measure->words(last) : std::nullopt;
         if (!words) continue;
-        std::string label(measure->label);
-        label[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(label[0])));
-        text += fmt::format("{}{} {}", text.empty() ? "" : ", ", label, words->balance);
+        text += fmt::format("{}{} {}", text.empty() ? "" : ", ", lower_case(measure->label),
+                            words->balance);
     }
     return "Would leave the balance at: " + text;
 }

@@ -7,6 +7,7 @@
 #include <iostream>
 #include <span>
 
+#include "audit/figures.h"
 #include "audit/value_findings.h"
 #include "demo/salt_cart.h"
 #include "files/audit_json.h"
@@ -22,12 +23,6 @@
 namespace underpaint {
 namespace {
 
-std::string lower(std::string_view text) {
-    std::string result(text);
-    std::ranges::transform(result, result.begin(), [](unsigned char c) { return std::tolower(c); });
-    return result;
-}
-
 void print_table(const Painting& painting, const Audit& audit,
                  const std::vector<Finding>& findings) {
     fmt::print("{}, {} x {}, values read by {}\n\n", shown_name(painting.name), audit.size.width,
@@ -35,7 +30,7 @@ void print_table(const Painting& painting, const Audit& audit,
     fmt::print("{:>3}  {:28} {:9} {:>7} {:>7} {:>7} {:>7} {:>9}", "", "pass", "value", "p95",
                "own p95", "mean", "max", "changed");
     const auto others = std::span(kMeasures).subspan(1);  // values stand first, in full
-    for (const MeasureRecord* measure : others) fmt::print(" {:>10}", lower(measure->label));
+    for (const MeasureRecord* measure : others) fmt::print(" {:>10}", lower_case(measure->label));
     fmt::print("\n");
     for (const PassAudit& pass : audit.passes) {
         const ValueAudit& value = pass.value;

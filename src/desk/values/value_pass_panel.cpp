@@ -53,17 +53,17 @@ ValuePassPanel::ValuePassPanel(Session& session, const ValuesMeter& values, Canv
     column->addStretch(1);
 
     connect(list_, &QListWidget::currentRowChanged, this, [this](int row) {
-        settings_->choose(row < 0 ? std::nullopt : std::optional(static_cast<std::size_t>(row)));
+        session_.outlook.choose_value_pass(row < 0 ? std::nullopt
+                                                   : std::optional(static_cast<std::size_t>(row)));
     });
     connect(list_, &QListWidget::itemChanged, this,
             [this](const QListWidgetItem* item) { switch_pass(*item); });
-    connect(settings_, &ValuePassSettings::chosen_changed, this, &ValuePassPanel::choose_row);
+    connect(&session_.outlook, &Outlook::value_pass_chosen, this, &ValuePassPanel::choose_row);
     connect(&session_.document, &Document::begun, this, [this] {
         const Size size = session_.document.painting().size();
         Brush brush = canvas_.brush().brush();
         brush.radius = std::max(4, std::max(size.width, size.height) / 40);
         canvas_.brush().set_brush(brush);
-        settings_->choose(std::nullopt);
     });
     connect(&session_.document, &Document::changed, this, &ValuePassPanel::refresh);
     connect(&values_, &ValuesMeter::changed, this,
@@ -112,7 +112,7 @@ void ValuePassPanel::lay(const QString& name, Source source, Intent intent, bool
     if (painted) pass.reach.painted = unpainted(session_.document.painting().size());
     session_.document.change(tr("Lay %1").arg(name),
                              with_pass(session_.document.painting(), pass, Stage::values));
-    settings_->choose(session_.document.painting().values.size() - 1);
+    session_.outlook.choose_value_pass(session_.document.painting().values.size() - 1);
     if (painted) settings_->take_up_brush(false);
 }
 
@@ -135,7 +135,7 @@ void ValuePassPanel::switch_pass(const QListWidgetItem& row) {
 
 void ValuePassPanel::choose_row() {
     const QSignalBlocker quiet(list_);
-    const auto chosen = settings_->chosen();
+    const auto chosen = session_.outlook.chosen_value_pass();
     list_->setCurrentRow(chosen ? static_cast<int>(*chosen) : -1);
 }
 

@@ -30,6 +30,7 @@ ValuePassSettings::ValuePassSettings(Session& session, Canvas& canvas, QWidget* 
     column->addLayout(actions());
     column->addWidget(new BrushSettings(canvas_));
     connect(&session_.document, &Document::changed, this, &ValuePassSettings::refresh);
+    connect(&session_.outlook, &Outlook::value_pass_chosen, this, &ValuePassSettings::take_chosen);
     connect(&canvas_, &Canvas::tool_changed, this, &ValuePassSettings::refresh_tools);
     connect(&canvas_.brush(), &BrushTool::brush_changed, this, &ValuePassSettings::refresh_tools);
     refresh();
@@ -134,44 +135,45 @@ QLayout* ValuePassSettings::actions() {
 }
 
 const Pass* ValuePassSettings::pass() const {
-    if (!chosen_ || !session_.document.has_painting()) return nullptr;
-    const auto& values = session_.document.painting().values;
-    return *chosen_ < values.size() ? &values[*chosen_] : nullptr;
+    const auto chosen = session_.outlook.chosen_value_pass();
+    return chosen ? &session_.document.painting().values[*chosen] : nullptr;
 }
 
 template <class Change>
 void ValuePassSettings::change(const QString& what, Change change, const QString& gesture) {
-    if (pass() == nullptr) return;
+    const auto chosen = session_.outlook.chosen_value_pass();
+    if (!chosen) return;
     Pass changed = *pass();
     change(changed);
     session_.document.change(
         what,
-        with_changed_pass(session_.document.painting(), *chosen_, std::move(changed),
-                          Stage::values),
-        gesture.isEmpty() ? gesture : QStringLiteral("value %1 %2").arg(gesture).arg(*chosen_));
+        with_changed_pass(session_.document.painting(), *chosen, std::move(changed), Stage::values),
+        gesture.isEmpty() ? gesture : QStringLiteral("value %1 %2").arg(gesture).arg(*chosen));
 }
 
 void ValuePassSettings::move_chosen(int by) {
-    const std::size_t from = *chosen_, to = from + static_cast<std::size_t>(by);
+    const auto chosen = session_.outlook.chosen_value_pass();
+    if (!chosen) return;
+    const std::size_t from = *chosen, to = from + static_cast<std::size_t>(by);
     session_.document.change(
         tr("Reorder value passes"),
         with_pass_moved(session_.document.painting(), from, to, Stage::values));
-    choose(to);
+    session_.outlook.choose_value_pass(to);
 }
 
 void ValuePassSettings::remove_chosen() {
-    const std::size_t index = *chosen_;
-    choose(std::nullopt);
+    const auto chosen = session_.outlook.chosen_value_pass();
+    if (!chosen) return;
+    session_.outlook.choose_value_pass(std::nullopt);
     session_.document.change(tr("Remove a value pass"),
-                             without_pass(session_.document.painting(), index, Stage::values));
+                             without_pass(session_.document.painting(), *chosen, Stage::values));
 }
 
-void ValuePassSettings::choose(std::optional<std::size_t> pass) {
-    if (chosen_ != pass) canvas_.put_down();
-    chosen_ = pass;
-    canvas_.brush().set_pass(pass);
+/// Another pass puts the brush down.
+void ValuePassSettings::take_chosen() {
+    canvas_.put_down();
+    canvas_.brush().set_pass(session_.outlook.chosen_value_pass());
     refresh();
-    emit chosen_changed();
 }
 
 void ValuePassSettings::take_up_brush(bool takes_off) {
@@ -184,7 +186,6 @@ void ValuePassSettings::take_up_brush(bool takes_off) {
 }
 
 void ValuePassSettings::refresh() {
-    if (chosen_ && pass() == nullptr) return choose(std::nullopt);
     const Pass* now = pass();
     setVisible(now != nullptr);
     if (now == nullptr) return;
@@ -196,8 +197,9 @@ void ValuePassSettings::refresh() {
     strength_->set_value(now->strength);
     show_choice(parts_, parts_in_words(session_.document.painting(), now->reach));
     everywhere_->setEnabled(now->reach.painted != nullptr);
-    up_->setEnabled(*chosen_ > 0);
-    down_->setEnabled(*chosen_ + 1 < session_.document.painting().values.size());
+    const std::size_t index = *session_.outlook.chosen_value_pass();
+    up_->setEnabled(index > 0);
+    down_->setEnabled(index + 1 < session_.document.painting().values.size());
 }
 
 void ValuePassSettings::refresh_tools() {

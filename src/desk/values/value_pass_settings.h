@@ -2,7 +2,6 @@
 #pragma once
 
 #include <QWidget>
-#include <optional>
 
 #include "desk/work/session.h"
 
@@ -17,25 +16,20 @@ class SourceEditor;
 class Canvas;
 class CurveEditor;
 
-/// The settings of one value pass, where it lands, and the brush that paints that.
+/// The settings of the chosen value pass, where it lands, and the brush that paints that.
 class ValuePassSettings : public QWidget {
     Q_OBJECT
 public:
     ValuePassSettings(Session& session, Canvas& canvas, QWidget* parent = nullptr);
 
-    /// Nothing, or one of Painting::values. Another one puts the brush down.
-    void choose(std::optional<std::size_t> pass);
-    std::optional<std::size_t> chosen() const { return chosen_; }
     /// Begins to paint where the pass lands, or to take off what was painted.
     void take_up_brush(bool takes_off);
-
-signals:
-    void chosen_changed();
 
 private:
     QWidget* source_settings();
     QWidget* common_settings();
     QLayout* actions();
+    void take_chosen();
     void refresh();
     void refresh_tools();
     const Pass* pass() const;
@@ -46,7 +40,6 @@ private:
 
     Session& session_;
     Canvas& canvas_;
-    std::optional<std::size_t> chosen_;
     QLineEdit* name_;
     CurveEditor* curve_;
     SourceEditor* sharpness_;

@@ -15,9 +15,10 @@ void Outlook::begin() {
     comparison_.reset();
     part_.reset();
     find_shown();
+    choose_value_pass(std::nullopt);
 }
 
-/// A moment that is no longer there gives way to the last that is.
+/// A moment that is no longer there gives way to the last that is; a value pass to none.
 void Outlook::follow() {
     const std::size_t most = document_.painting().passes.size();
     const bool cut = moment_ > most;
@@ -27,6 +28,7 @@ void Outlook::follow() {
     find_shown();
     if (compared) emit comparison_changed();
     if (cut) emit moment_changed();
+    choose_value_pass(chosen_value_pass());
 }
 
 void Outlook::find_shown() {
@@ -77,6 +79,18 @@ void Outlook::choose_part(std::optional<PartId> part) {
     if (part == part_) return;
     part_ = part;
     emit part_chosen();
+}
+
+std::optional<std::size_t> Outlook::chosen_value_pass() const {
+    const bool there = value_pass_ && document_.has_painting() &&
+                       *value_pass_ < document_.painting().values.size();
+    return there ? value_pass_ : std::nullopt;
+}
+
+void Outlook::choose_value_pass(std::optional<std::size_t> pass) {
+    if (pass == value_pass_) return;
+    value_pass_ = pass;
+    emit value_pass_chosen();
 }
 
 }  // namespace underpaint

@@ -45,10 +45,14 @@ public:
     /// The part that is worked on; nothing when it is no longer there.
     std::optional<PartId> chosen_part() const;
     void choose_part(std::optional<PartId> part);
+    /// One of Painting::values; nothing when it is no longer there.
+    std::optional<std::size_t> chosen_value_pass() const;
+    void choose_value_pass(std::optional<std::size_t> pass);
 
 signals:
     void moment_changed();
     void part_chosen();
+    void value_pass_chosen();
     void stage_changed();
     void comparison_changed();
 
@@ -60,6 +64,7 @@ private:
     const Document& document_;
     std::size_t moment_ = 0;
     std::optional<PartId> part_;
+    std::optional<std::size_t> value_pass_;
     Stage stage_ = Stage::values;
     Painting shown_;
     std::optional<Comparison> comparison_;
