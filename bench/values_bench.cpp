@@ -125,7 +125,7 @@ const int registered = [] {
                   [](MainWindow& w) { w.session().document.end_gesture(); }});
     add("brush", {[](MainWindow& w) {
                       BrushTool& brush = w.canvas().brush();
-                      brush.set_pass(1);
+                      brush.set_target(BrushTarget{BrushTarget::What::reach, Stage::values, 1});
                       brush.set_brush({250, 0, 0.1, false});
                       brush.press(on_canvas(w, 0.2, 0.5), 0.8);
                   },

@@ -10,6 +10,7 @@ Basis basis_of(const Painting& painting, Stage stage, Reader reader) {
                 painting.parts,
                 {},
                 passes_at(painting, stage),
+                painting.groups,
                 reader};
     if (values)
         basis.plan = painting.plan;

@@ -16,6 +16,7 @@ struct Basis {
     std::vector<Part> parts;
     Plan plan;  ///< of the colour side the foci alone
     std::vector<Pass> passes;
+    std::vector<Group> groups;
     Reader reader = Reader::lightness;
     friend bool operator==(const Basis&, const Basis&) = default;
 };

@@ -5,6 +5,8 @@
 
 #include <algorithm>
 
+#include "audit/map_turns.h"
+
 namespace underpaint {
 
 std::string_view id_of(FindingCode code) {
@@ -12,7 +14,7 @@ std::string_view id_of(FindingCode code) {
         "values-slip",  "part-swap",     "focus-slips",    "swing-slips",   "all-held",
         "nothing-laid", "focus-leads",   "range-is",       "one-value",     "range-off",
         "key-off",      "shape-off",     "part-off",       "edges-compete", "bare-white",
-        "narrow-band",  "no-soft-edges", "scattered-darks"};
+        "narrow-band",  "no-soft-edges", "scattered-darks", "map-turns"};
     return ids[static_cast<int>(code)];
 }
 
@@ -23,6 +25,7 @@ std::vector<Finding> find(const Painting& painting, const Audit& audit) {
     std::vector<Finding> findings;
     for (const MeasureRecord* measure : kMeasures)
         if (measure->find != nullptr) measure->find(painting, audit, findings);
+    find_map_turns(painting, audit, findings);
     std::ranges::stable_sort(findings, std::greater(), &Finding::verdict);
     if (findings.empty() || !is_bad(findings.front().verdict))
         findings.insert(

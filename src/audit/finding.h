@@ -28,6 +28,7 @@ enum class FindingCode {
     narrow_band,
     no_soft_edges,
     scattered_darks,
+    map_turns,
 };
 std::string_view id_of(FindingCode code);
 

@@ -2,6 +2,7 @@
 #include "audit/mend.h"
 
 #include "painting/changes.h"
+#include "painting/gradient_tools.h"
 
 namespace underpaint {
 namespace {
@@ -26,6 +27,12 @@ struct Take {
             pass.hold_to = HoldTo::found;
         });
     }
+    Painting operator()(const MatchStops& match) const {
+        return pass_with(match.pass, [](Pass& pass) {
+            if (auto* map = std::get_if<GradientMap>(&pass.source))
+                map->stops = matched_to_values(map->stops);
+        });
+    }
     Painting operator()(const LayValuePass& lay) const {
         return with_pass(painting, lay.pass, Stage::values);
     }
@@ -38,6 +45,7 @@ struct PassOf {
     using Result = std::optional<std::size_t>;
     Result operator()(const SetStrength& set) const { return set.pass; }
     Result operator()(const SetHold& set) const { return set.pass; }
+    Result operator()(const MatchStops& match) const { return match.pass; }
     Result operator()(const LayValuePass&) const { return std::nullopt; }
     Result operator()(const MoveSplits&) const { return std::nullopt; }
 };

@@ -23,6 +23,11 @@ struct SetHold {
     float to = 1;
     friend bool operator==(const SetHold&, const SetHold&) = default;
 };
+/// The stops of a gradient map below the seal line at the lightness of their places.
+struct MatchStops {
+    std::size_t pass = 0;
+    friend bool operator==(const MatchStops&, const MatchStops&) = default;
+};
 /// One more pass above the seal line.
 struct LayValuePass {
     Pass pass;
@@ -40,7 +45,7 @@ struct MoveSplits {
 struct Mend {
     std::string label;   ///< "Ease to 11%"
     std::string effect;  ///< what it would leave, in words
-    std::variant<SetStrength, SetHold, LayValuePass, MoveSplits> change;
+    std::variant<SetStrength, SetHold, MatchStops, LayValuePass, MoveSplits> change;
     Basis basis;  ///< the state it was computed for; it is taken on no other
     friend bool operator==(const Mend&, const Mend&) = default;
 };

@@ -68,6 +68,17 @@ public:
         return with_effect(mend);
     }
 
+    /// Of a gradient map, as far as that changes anything.
+    std::optional<Mend> match() const {
+        Mend mend{"Match stops to values", {}, MatchStops{pass_}, basis_};
+        if (mended(painting_, mend) == painting_) return std::nullopt;
+        return with_effect(std::move(mend));
+    }
+    std::optional<Mend> match(double aim) const {
+        auto mend = match();
+        return mend && reaches(*mend, aim, 0) ? mend : std::nullopt;
+    }
+
     int small() const { return small_; }
 
 private:
@@ -98,7 +109,7 @@ private:
 std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, const Audit& figures,
                             const std::stop_token& stop) {
     assert(figures.exact && figures.passes.size() == painting.passes.size());
-    if (painting.passes[pass].does_nothing()) return {};
+    if (!painting.lays(painting.passes[pass])) return {};
     const double before = pass == 0 ? 0 : figures.passes[pass - 1].value.judged_p95;
     const double aim = std::max(kHeldDrift, before);
     if (figures.passes[pass].value.judged_p95 <= aim) return {};
@@ -108,8 +119,19 @@ std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, const Au
 
     std::vector<Mend> mends;
     if (auto mend = trial.ease(std::max(kHeldDrift, *before_small), aim)) mends.push_back(*mend);
+    if (auto mend = trial.match(aim)) mends.push_back(*mend);
     if (auto mend = trial.hold(aim)) mends.push_back(*mend);
     return mends;
+}
+
+std::vector<Mend> mends_for(const Painting& painting, const Finding& finding, const Audit& figures,
+                            const std::stop_token& stop) {
+    if (finding.pass == 0 || !is_bad(finding.verdict)) return {};
+    const auto pass = static_cast<std::size_t>(finding.pass) - 1;
+    if (finding.code == FindingCode::values_slip) return mends_for(painting, pass, figures, stop);
+    if (finding.code != FindingCode::map_turns) return {};
+    const auto mend = Trial(painting, pass, figures.reader, stop).match();
+    return mend ? std::vector{*mend} : std::vector<Mend>();
 }
 
 }  // namespace underpaint

@@ -21,13 +21,19 @@ float place_of(int point, int points) {
     return 1 + 8 * static_cast<float>(point) / static_cast<float>(points - 1);
 }
 
-std::vector<ScalePoint> by_formula(const Pass& pass, Reader reader, int points) {
+std::vector<ScalePoint> by_formula(const Painting& painting, const Pass& pass, Reader reader,
+                                   int points) {
     std::vector<ScalePoint> curve;
+    const auto reached = [&](float step) {
+        const float share = coverage(pass.reach.band, step);
+        const bool by_value = pass.reach.inverted && !pass.reach.band.whole_scale();
+        return by_value ? 1 - share : share;
+    };
     for (int i = 0; i < points; ++i) {
         const float step = place_of(i, points);
         const Rgb found = grey(encoded_grey_of(lightness_of_step(step)));
         const float alpha =
-            pass.does_nothing() ? 0 : pass.strength * coverage(pass.reach.band, step);
+            painting.lays(pass) ? pass.strength * reached(step) : 0;
         const Rgb now = lay({pass.blend, pass.hold}, found, *laid_over(pass.source, found), alpha);
         const float drift = step_of(read(reader, now)) - step_of(read(reader, found));
         curve.push_back({step, drift, drift, drift});
@@ -86,8 +92,11 @@ std::optional<std::vector<ScalePoint>> measured(const Painting& painting, std::s
 
 }  // namespace
 
-bool is_same_everywhere(const Pass& pass) {
-    if (pass.does_nothing()) return true;
+bool is_same_everywhere(const Painting& painting, std::size_t index) {
+    const Pass& pass = painting.passes[index];
+    if (!painting.lays(pass)) return true;
+    if (const Group* group = painting.group(pass.group); group != nullptr && group->mixes())
+        return false;
     const bool holds = pass.hold > 0 || pass.blend == BlendMode::true_colour;
     if (holds && pass.hold_to == HoldTo::sealed) return false;
     return laid_over(pass.source, grey(0.5F)).has_value();
@@ -96,8 +105,8 @@ bool is_same_everywhere(const Pass& pass) {
 std::optional<std::vector<ScalePoint>> scale_response(const Painting& painting, std::size_t pass,
                                                       Reader reader, int points,
                                                       const std::stop_token& stop) {
-    if (is_same_everywhere(painting.passes[pass]))
-        return by_formula(painting.passes[pass], reader, points);
+    if (is_same_everywhere(painting, pass))
+        return by_formula(painting, painting.passes[pass], reader, points);
     return measured(painting, pass, reader, points, stop);
 }
 

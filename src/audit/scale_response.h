@@ -19,7 +19,7 @@ struct ScalePoint {
 
 /// Whether a pass does to a grey what it does wherever it finds it. It does not where it lays
 /// something that differs from place to place, or gives back the seal's values.
-bool is_same_everywhere(const Pass& pass);
+bool is_same_everywhere(const Painting& painting, std::size_t pass);
 
 /// What a pass, counted from 0, does to the greys of the scale: by the formulas alone when it is
 /// the same everywhere, on `points` greys, as if it reached all of them fully (its value band and

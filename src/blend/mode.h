@@ -6,6 +6,8 @@
 #include <optional>
 #include <string_view>
 
+#include "colour/rgb.h"
+
 namespace underpaint {
 
 /// How a pass meets what lies below it.
@@ -63,5 +65,8 @@ constexpr const BlendText& text_of(BlendMode mode) {
     return kBlendTexts[static_cast<std::size_t>(mode)];
 }
 std::optional<BlendMode> blend_from_id(std::string_view id);
+
+/// The source with which a blend leaves everything as it is; nothing where no colour does.
+std::optional<Rgb> neutral_of(BlendMode mode);
 
 }  // namespace underpaint

@@ -154,6 +154,27 @@ private:
     std::size_t count_ = 0;
 };
 
+void write_layers(pugi::xml_node to, const std::vector<LayerEntry>& layers) {
+    for (auto layer = layers.rbegin(); layer != layers.rend(); ++layer) {
+        const bool group = !layer->group.empty();
+        auto node = to.append_child(group ? "stack" : "layer");
+        node.append_attribute("name") = layer->name.c_str();
+        if (!group) node.append_attribute("src") = layer->src.c_str();
+        node.append_attribute("x") = layer->x;
+        node.append_attribute("y") = layer->y;
+        char opacity[32];
+        const auto end = std::to_chars(opacity, opacity + sizeof opacity - 1, layer->opacity).ptr;
+        *end = '\0';
+        node.append_attribute("opacity") = opacity;
+        node.append_attribute("visibility") = layer->visible ? "visible" : "hidden";
+        node.append_attribute("composite-op") =
+            std::string(composite_op_of(layer->blend).value_or("svg:src-over")).c_str();
+        if (!group) continue;
+        node.append_attribute("isolation") = "auto";
+        write_layers(node, layer->group);
+    }
+}
+
 }  // namespace
 
 Result<LayerStack> parse_stack(const std::string& file, std::string_view xml, Unsaid unsaid) {
@@ -189,21 +210,7 @@ std::string write_stack(const LayerStack& stack) {
     image.append_attribute("version") = "0.0.6";
     image.append_attribute("w") = stack.size.width;
     image.append_attribute("h") = stack.size.height;
-    auto root = image.append_child("stack");
-    for (auto layer = stack.layers.rbegin(); layer != stack.layers.rend(); ++layer) {
-        auto node = root.append_child("layer");
-        node.append_attribute("name") = layer->name.c_str();
-        node.append_attribute("src") = layer->src.c_str();
-        node.append_attribute("x") = layer->x;
-        node.append_attribute("y") = layer->y;
-        char opacity[32];
-        const auto end = std::to_chars(opacity, opacity + sizeof opacity - 1, layer->opacity).ptr;
-        *end = '\0';
-        node.append_attribute("opacity") = opacity;
-        node.append_attribute("visibility") = layer->visible ? "visible" : "hidden";
-        node.append_attribute("composite-op") =
-            std::string(composite_op_of(layer->blend).value_or("svg:src-over")).c_str();
-    }
+    write_layers(image.append_child("stack"), stack.layers);
     std::ostringstream out;
     document.save(out, " ");
     return out.str();

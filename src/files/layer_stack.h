@@ -39,7 +39,7 @@ enum class Unsaid { isolate, automatic };
 [[nodiscard]] Result<LayerStack> parse_stack(const std::string& file, std::string_view xml,
                                              Unsaid unsaid = Unsaid::isolate);
 
-/// For layers alone, without groups.
+/// Its groups are written as not isolated.
 std::string write_stack(const LayerStack& stack);
 
 }  // namespace underpaint

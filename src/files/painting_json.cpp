@@ -6,6 +6,7 @@
 
 #include "files/source_json.h"
 #include "painting/changes.h"
+#include "painting/group_changes.h"
 #include "painting/parameter.h"
 #include "painting/shown_name.h"
 
@@ -22,6 +23,9 @@ Json to_json(const Pass& pass, const NamePicture& name) {
     Json reach{{"parts", pass.reach.parts},
                {"band", {{"low", band.low}, {"high", band.high}, {kBandSoft.id, band.soft}}}};
     if (pass.reach.painted) reach["painted"] = name(pass.reach.painted);
+    if (pass.reach.inverted) reach["inverted"] = true;
+    for (const KeptMask& kept : pass.reach.kept)
+        reach["kept"].push_back({{"name", kept.name}, {"mask", name(kept.mask)}});
     return {{"name", pass.name},
             {"source", source_to_json(pass.source, name)},
             {"blend", text_of(pass.blend).id},
@@ -30,7 +34,16 @@ Json to_json(const Pass& pass, const NamePicture& name) {
             {"hold_to", id_of(kHoldTos, pass.hold_to)},
             {"reach", reach},
             {"intent", id_of(kIntents, pass.intent)},
-            {"on", pass.on}};
+            {"on", pass.on},
+            {"clipped", pass.clipped},
+            {"group", pass.group}};
+}
+
+Json to_json(const Group& group) {
+    return {{"id", group.id},
+            {"name", group.name},
+            {kStrength.id, group.strength},
+            {"on", group.on}};
 }
 
 Json to_json(const Plan& plan) {
@@ -80,8 +93,9 @@ public:
         read_plan(json.at("plan"), painting);
         read_seals(json, painting);
         if (json.contains("values")) read_passes(json.at("values"), painting, painting.values);
+        read_groups(json, painting);
         read_passes(json.at("passes"), painting, painting.passes);
-        return {std::move(painting), std::move(lost_)};
+        return {with_settled_groups(std::move(painting)), std::move(lost_)};
     }
 
 private:
@@ -117,6 +131,15 @@ private:
     void read_passes(const Json& list, const Painting& painting, std::vector<Pass>& passes) {
         for (const Json& pass : list)
             keep("The pass", pass, [&] { passes.push_back(this->pass(pass, painting)); });
+    }
+
+    /// Older paintings have none.
+    static void read_groups(const Json& json, Painting& painting) {
+        if (!json.contains("groups")) return;
+        for (const Json& group : json.at("groups"))
+            painting.groups.push_back(
+                {group.at("id"), group.at("name"),
+                 kStrength.clamp(group.at(kStrength.id).get<float>()), group.at("on")});
     }
 
     SharedPicture picture(const std::string& entry) {
@@ -181,13 +204,19 @@ private:
         pass.strength = json.at(kStrength.id);
         pass.hold = json.at(kHold.id);
         pass.on = json.at("on");
+        pass.clipped = json.value("clipped", false);
+        pass.group = json.value("group", kNoGroup);
         const Json& reach = json.at("reach");
         for (const PartId id : reach.at("parts").get<std::vector<PartId>>()) {
             if (std::ranges::find(all_parts_, id) == all_parts_.end())
                 throw Trouble{file_, "it reaches a part that is missing."};
             if (painting.part(id) != nullptr) pass.reach.parts.push_back(id);
         }
-        if (pass.reach.parts.empty() && !reach.at("parts").empty()) switch_off(pass);
+        if (reach.contains("kept"))
+            for (const Json& kept : reach.at("kept"))
+                pass.reach.kept.push_back({kept.at("name"), sized(picture(kept.at("mask")))});
+        pass.reach.inverted = reach.value("inverted", false);
+        if (!pass.reach.has_parts() && !reach.at("parts").empty()) switch_off(pass);
         if (reach.contains("painted")) {
             try {
                 pass.reach.painted = sized(picture(reach.at("painted")));
@@ -224,6 +253,7 @@ std::string write_painting(const Painting& painting, const NamePicture& name) {
               {"plan", to_json(painting.plan)},
               {"seals", Json::array()},
               {"values", Json::array()},
+              {"groups", Json::array()},
               {"passes", Json::array()}};
     for (const Part& part : painting.parts)
         json["parts"].push_back({{"id", part.id},
@@ -235,6 +265,7 @@ std::string write_painting(const Painting& painting, const NamePicture& name) {
             {{"number", seal.number}, {"date", seal.date}, {"picture", name(seal.picture)}});
     if (painting.sealed()) json["seal_in_force"] = painting.seal_at;
     for (const Pass& pass : painting.values) json["values"].push_back(to_json(pass, name));
+    for (const Group& group : painting.groups) json["groups"].push_back(to_json(group));
     for (const Pass& pass : painting.passes) json["passes"].push_back(to_json(pass, name));
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }

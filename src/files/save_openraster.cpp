@@ -134,14 +134,13 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
     if (!merged) return stopped();
 
     PictureEntries pictures;
-    LayerStack stack{painting.size(), {}, {}, false};
     for (std::size_t i = 0; i < layers->size(); ++i) {
         Layer& layer = (*layers)[i];
         const std::string wanted =
             i == 0 ? "data/underpaint.png" : "data/pass-" + std::to_string(i) + ".png";
         layer.entry.src = pictures.name(layer.pixels, wanted);
-        stack.layers.push_back(layer.entry);
     }
+    LayerStack stack{painting.size(), nested(seen, *layers), {}, false};
     const SharedPicture shared = share(std::move(*merged));
     pictures.name(shared, kMergedEntry);
     pictures.name(thumbnail_of(shared), kThumbnailEntry);

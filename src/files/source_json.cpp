@@ -25,7 +25,7 @@ Json json_of(const CurvePoints& points) {
 Json json_of(const GradientStops& stops) {
     Json list = Json::array();
     for (const GradientStop& s : stops)
-        list.push_back({{"at", s.at}, {"colour", json_of(s.colour)}});
+        list.push_back({{"at", s.at}, {"colour", json_of(s.colour)}, {"middle", s.middle}});
     return list;
 }
 
@@ -51,6 +51,7 @@ struct Writer {
     Json written(const CurvePoints& points) const { return json_of(points); }
     Json written(const SharedPicture& picture) const { return name(picture); }
     Json written(MapOf of) const { return of == MapOf::seal ? "seal" : "below"; }
+    Json written(Mixing mixing) const { return mixing == Mixing::oklab ? "oklab" : "encoded"; }
     Json written(bool v) const { return v; }
     Json written(int v) const { return v; }
     Json written(std::uint32_t v) const { return v; }
@@ -66,6 +67,8 @@ public:
 
     template <class Member, class Field>
     void operator()(const Member& member, Field& field) const {
+        if constexpr (std::is_same_v<Field, Mixing>)  // older paintings have none
+            if (!json_.contains(name_of(member))) return;
         read(json_.at(name_of(member)), field);
     }
 
@@ -76,17 +79,23 @@ private:
     void read(const Json& json, Rgb& c) const { c = colour_from(json); }
     void read(const Json& json, GradientStops& stops) const {
         for (const Json& s : bounded(json))
-            stops.push_back({s.at("at"), colour_from(s.at("colour"))});
+            stops.push_back({s.at("at"), colour_from(s.at("colour")), s.value("middle", 0.5F)});
     }
     void read(const Json& json, CurvePoints& points) const {
         for (const Json& p : bounded(json)) points.push_back({p.at(0), p.at(1)});
     }
     void read(const Json& json, SharedPicture& picture) const { picture = picture_(json); }
     void read(const Json& json, MapOf& of) const {
-        const std::string word = json;
-        if (word != "seal" && word != "below")
+        of = one_of(json, "below", "seal") ? MapOf::seal : MapOf::below;
+    }
+    void read(const Json& json, Mixing& mixing) const {
+        mixing = one_of(json, "encoded", "oklab") ? Mixing::oklab : Mixing::encoded;
+    }
+    /// Whether it is the second of two words.
+    bool one_of(const std::string& word, const char* first, const char* second) const {
+        if (word != first && word != second)
             throw Trouble{file_, "its painting data has the unknown word \"" + word + "\"."};
-        of = word == "seal" ? MapOf::seal : MapOf::below;
+        return word == second;
     }
     const Json& bounded(const Json& list) const {
         if (list.size() > kMostPoints)

@@ -5,6 +5,7 @@
 #include <cmath>
 #include <numeric>
 
+#include "painting/group_changes.h"
 #include "painting/parameter.h"
 
 namespace underpaint {
@@ -30,7 +31,10 @@ bool fits(const Painting& painting, const Pass& pass) {
     const auto& reach = pass.reach;
     return std::ranges::all_of(reach.parts,
                                [&](PartId id) { return painting.part(id) != nullptr; }) &&
-           (!reach.painted || is_mask_of(painting, reach.painted));
+           (!reach.painted || is_mask_of(painting, reach.painted)) &&
+           std::ranges::all_of(reach.kept, [&](const KeptMask& kept) {
+               return is_mask_of(painting, kept.mask);
+           });
 }
 
 Pass in_range(Pass pass) {
@@ -93,16 +97,13 @@ Painting with_part_moved(Painting painting, std::size_t from, std::size_t to) {
     return painting;
 }
 
-bool part_in_use(const Painting& painting, PartId id) {
-    const auto reached = [&](const Pass& pass) {
-        return std::ranges::count(pass.reach.parts, id) > 0;
-    };
-    return std::ranges::any_of(painting.values, reached) ||
-           std::ranges::any_of(painting.passes, reached);
-}
-
 Painting without_part(Painting painting, PartId id) {
-    if (part_in_use(painting, id)) return painting;
+    const Part* part = painting.part(id);
+    if (part == nullptr) return painting;
+    for (auto* passes : {&painting.values, &painting.passes})
+        for (Pass& pass : *passes)
+            if (std::erase(pass.reach.parts, id) > 0)
+                pass.reach.kept.push_back({part->name, part->mask});
     std::erase_if(painting.parts, [&](const Part& part) { return part.id == id; });
     painting.plan.steps.erase(id);
     return painting;
@@ -164,21 +165,21 @@ Painting with_pass_at(Painting painting, std::size_t index, Pass pass, Stage sta
     auto& passes = passes_at(painting, stage);
     if (index > passes.size() || !fits(painting, pass)) return painting;
     passes.insert(at(passes, index), in_range(std::move(pass)));
-    return painting;
+    return with_settled_groups(std::move(painting));
 }
 
 Painting with_changed_pass(Painting painting, std::size_t index, Pass pass, Stage stage) {
     auto& passes = passes_at(painting, stage);
     if (index >= passes.size() || !fits(painting, pass)) return painting;
     passes[index] = in_range(std::move(pass));
-    return painting;
+    return with_settled_groups(std::move(painting));
 }
 
 Painting without_pass(Painting painting, std::size_t index, Stage stage) {
     auto& passes = passes_at(painting, stage);
     if (index >= passes.size()) return painting;
     passes.erase(at(passes, index));
-    return painting;
+    return with_settled_groups(std::move(painting));
 }
 
 Painting with_pass_moved(Painting painting, std::size_t from, std::size_t to, Stage stage) {
@@ -186,6 +187,11 @@ Painting with_pass_moved(Painting painting, std::size_t from, std::size_t to, St
     if (from >= passes.size() || to >= passes.size()) return painting;
     Pass moved = *at(passes, from);
     passes.erase(at(passes, from));
+    // Between two of one group it joins them; beside its own it stays with it.
+    const GroupId before = to > 0 ? passes[to - 1].group : kNoGroup;
+    const GroupId after = to < passes.size() ? passes[to].group : kNoGroup;
+    if (before == after) moved.group = before;
+    else if (moved.group != before && moved.group != after) moved.group = kNoGroup;
     return with_pass_at(std::move(painting), to, std::move(moved), stage);
 }
 

@@ -27,9 +27,8 @@ Painting with_part_mask(Painting painting, PartId id, SharedPicture mask);
 Painting with_part_hidden(Painting painting, PartId id, bool hidden);
 /// Takes the part from one place in the list to another.
 Painting with_part_moved(Painting painting, std::size_t from, std::size_t to);
-/// Refused while the part is in use by a pass: one left without parts would reach everywhere.
+/// Passes that reach the part keep its mask.
 Painting without_part(Painting painting, PartId id);
-bool part_in_use(const Painting& painting, PartId id);
 Painting with_foci(Painting painting, std::vector<Focus> foci);
 Painting with_splits(Painting painting, ShapeCount count, Splits splits);
 /// The plan without its foci and splits, which have changes of their own.

@@ -2,6 +2,10 @@
 #include "painting/gradient.h"
 
 #include <algorithm>
+#include <cmath>
+
+#include "colour/oklab.h"
+#include "colour/srgb.h"
 
 namespace underpaint {
 namespace {
@@ -12,28 +16,55 @@ float unit(float v) {
     return v > 0 ? std::min(v, 1.0F) : 0.0F;
 }
 
+/// Share of the second stop's colour.
+float share_of(double way, float middle) {
+    if (middle == 0.5F) return static_cast<float>(way);
+    return static_cast<float>(std::pow(way, std::log(0.5) / std::log(double{middle})));
+}
+
+Rgb mixed(Rgb a, Rgb b, float t) {
+    return {a.r + t * (b.r - a.r), a.g + t * (b.g - a.g), a.b + t * (b.b - a.b)};
+}
+
+Rgb mixed_in_oklab(Rgb a, Rgb b, float t) {
+    const OkLab from = oklab(decode(a)), to = oklab(decode(b));
+    const LinearRgb c = linear_rgb({from.l + t * (to.l - from.l), from.a + t * (to.a - from.a),
+                                    from.b + t * (to.b - from.b)});
+    return encode({unit(c.r), unit(c.g), unit(c.b)});
+}
+
 }  // namespace
 
-Rgb gradient_at(const GradientStops& stops, double at) {
+Rgb gradient_at(const GradientStops& stops, double at, Mixing mixing) {
     if (stops.empty()) return grey(static_cast<float>(at));
     const auto right = std::ranges::upper_bound(stops, at, {}, &GradientStop::at);
     if (right == stops.begin()) return stops.front().colour;
     if (right == stops.end()) return stops.back().colour;
     const GradientStop &a = *std::prev(right), &b = *right;
-    const auto t = static_cast<float>((at - a.at) / (double{b.at} - a.at));
-    return {a.colour.r + t * (b.colour.r - a.colour.r), a.colour.g + t * (b.colour.g - a.colour.g),
-            a.colour.b + t * (b.colour.b - a.colour.b)};
+    const float t = share_of((at - a.at) / (double{b.at} - a.at), a.middle);
+    if (t <= 0) return a.colour;
+    return mixing == Mixing::encoded ? mixed(a.colour, b.colour, t)
+                                     : mixed_in_oklab(a.colour, b.colour, t);
 }
 
-std::array<Table, 3> tables_of(const GradientStops& stops) {
-    return {Table(kPieces, [&](double at) { return gradient_at(stops, at).r; }),
-            Table(kPieces, [&](double at) { return gradient_at(stops, at).g; }),
-            Table(kPieces, [&](double at) { return gradient_at(stops, at).b; })};
+std::array<Table, 3> tables_of(const GradientStops& stops, Mixing mixing) {
+    std::vector<Rgb> colours;
+    for (int i = 0; i <= kPieces; ++i)
+        colours.push_back(gradient_at(stops, static_cast<double>(i) / kPieces, mixing));
+    const auto table = [&](float Rgb::*channel) {
+        return Table(kPieces, [&](double at) {
+            return colours[static_cast<std::size_t>(std::lround(at * kPieces))].*channel;
+        });
+    };
+    return {table(&Rgb::r), table(&Rgb::g), table(&Rgb::b)};
 }
 
 GradientStops in_range(GradientStops stops) {
     for (GradientStop& stop : stops)
-        stop = {unit(stop.at), {unit(stop.colour.r), unit(stop.colour.g), unit(stop.colour.b)}};
+        stop = {unit(stop.at),
+                {unit(stop.colour.r), unit(stop.colour.g), unit(stop.colour.b)},
+                stop.middle == stop.middle ? std::clamp(stop.middle, kLeastMiddle, kMostMiddle)
+                                           : 0.5F};
     std::ranges::stable_sort(stops, {}, &GradientStop::at);
     return stops;
 }

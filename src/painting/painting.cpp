@@ -10,4 +10,22 @@ const Part* Painting::part(PartId id) const {
     return found == parts.end() ? nullptr : &*found;
 }
 
+const Group* Painting::group(GroupId id) const {
+    const auto found = std::ranges::find(groups, id, &Group::id);
+    return found == groups.end() ? nullptr : &*found;
+}
+
+bool Painting::lays(const Pass& pass) const {
+    const Group* of = group(pass.group);
+    return !pass.does_nothing() && (of == nullptr || !of->does_nothing());
+}
+
+std::vector<SharedPicture> reached_masks(const Painting& painting, const Reach& reach) {
+    std::vector<SharedPicture> masks;
+    for (const PartId id : reach.parts)
+        if (const Part* part = painting.part(id)) masks.push_back(part->mask);
+    for (const KeptMask& kept : reach.kept) masks.push_back(kept.mask);
+    return masks;
+}
+
 }  // namespace underpaint

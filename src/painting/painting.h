@@ -4,6 +4,7 @@
 #include <string>
 #include <vector>
 
+#include "painting/group.h"
 #include "painting/part.h"
 #include "painting/pass.h"
 #include "painting/plan.h"
@@ -20,6 +21,7 @@ struct Painting {
     Plan plan;
     std::vector<Pass> values;  ///< above the seal line: they shape the underpaint
     std::vector<Pass> passes;  ///< below it, in the order they were laid
+    std::vector<Group> groups;  ///< of passes; those of one stand one after the other
     std::vector<Seal> seals;   ///< oldest first
     std::size_t seal_at = 0;   ///< which of them is in force
 
@@ -30,8 +32,16 @@ struct Painting {
     const SharedPicture& ground() const { return sealed() ? seal().picture : underpaint; }
     /// Null when there is no such part.
     const Part* part(PartId id) const;
+    /// Null when there is no such group.
+    const Group* group(GroupId id) const;
+    /// Whether one of its passes may change a pixel: it is on with some strength, and so is its
+    /// group.
+    bool lays(const Pass& pass) const;
 
     friend bool operator==(const Painting&, const Painting&) = default;
 };
+
+/// The masks of all parts that a pass reaches and that are there.
+std::vector<SharedPicture> reached_masks(const Painting& painting, const Reach& reach);
 
 }  // namespace underpaint

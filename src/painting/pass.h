@@ -5,25 +5,13 @@
 #include <optional>
 #include <string>
 #include <string_view>
-#include <vector>
 
 #include "blend/lay.h"
-#include "painting/part.h"
+#include "painting/group.h"
+#include "painting/reach.h"
 #include "painting/source.h"
-#include "painting/value_band.h"
 
 namespace underpaint {
-
-/// Where a pass lands: the union of the parts, of that what the value band lets through, and of
-/// that what is painted. No parts: the whole picture; nothing to paint on: all of it.
-struct Reach {
-    std::vector<PartId> parts;
-    ValueBand band;
-    SharedPicture painted =
-        nullptr;  ///< a mask of the picture's size; null where reach is not painted
-    bool everywhere() const { return parts.empty() && band.whole_scale() && !painted; }
-    friend bool operator==(const Reach&, const Reach&) = default;
-};
 
 /// What a pass is meant to do to values. Drift that was meant is not held against it.
 enum class Intent { keep, deepen, lift, reshape };
@@ -70,8 +58,11 @@ struct Pass {
     Reach reach;
     Intent intent = Intent::keep;
     bool on = true;
+    /// It lands only where the pass before it did, however strongly; the first has none before it.
+    bool clipped = false;
+    GroupId group = kNoGroup;
 
-    /// Laying it would change no pixel.
+    /// Laying it would change no pixel; see also Painting::lays().
     bool does_nothing() const { return !on || strength <= 0; }
     friend bool operator==(const Pass&, const Pass&) = default;
 };

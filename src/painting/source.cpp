@@ -27,6 +27,7 @@ struct InRange {
     // Any is as good as another.
     void operator()(std::string_view, SharedPicture&) const {}
     void operator()(std::string_view, MapOf&) const {}
+    void operator()(std::string_view, Mixing&) const {}
     void operator()(std::string_view, bool&) const {}
     void operator()(std::string_view, int&) const {}
     void operator()(std::string_view, std::uint32_t&) const {}

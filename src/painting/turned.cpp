@@ -8,6 +8,7 @@ namespace {
 
 void turn_pass(Pass& pass, Turner& turner) {
     pass.reach.painted = turner.picture(pass.reach.painted);
+    for (KeptMask& kept : pass.reach.kept) kept.mask = turner.picture(kept.mask);
     std::visit(
         [&](auto& source) {
             if constexpr (std::decay_t<decltype(source)>::has_place) source.turn(turner);

@@ -45,6 +45,14 @@ public:
     std::size_t laid() const { return laid_; }
 
 private:
+    /// Whether the wanted passes before and after so many of them are of one group that mixes: what
+    /// the tile comes to there does not say what the group made.
+    bool within_group(std::size_t upto) const {
+        if (upto == 0 || upto >= indices_.size()) return false;
+        const Group* group = recipe_.pass(indices_[upto]).group;
+        return group != nullptr && group == recipe_.pass(indices_[upto - 1]).group;
+    }
+
     /// The tile after the wanted passes, from the nearest kept state below them; in `spare` if
     /// there is no room to keep it.
     const RgbBlock& bring(KeptTile& tile, const Rect& area, RgbBlock& spare) {
@@ -57,10 +65,12 @@ private:
             } else if (shared == wanted_.size()) {
                 kept->used = store_.frame();
                 return kept->pixels;
-            } else if (start == nullptr || shared > start->laid.size()) {
+            } else if (!within_group(shared) &&
+                       (start == nullptr || shared > start->laid.size())) {
                 start = kept.get();
             }
         }
+        while (within_group(parting)) --parting;
         const std::size_t begin = start ? start->laid.size() : 0;
         if (start) start->used = store_.frame();
         KeptState* below = parting > begin ? store_.room_in(tile, area) : nullptr;

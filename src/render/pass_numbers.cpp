@@ -8,11 +8,13 @@ namespace {
 
 constexpr std::uint64_t kRoundsRemembered = 32;
 
-/// What of the pass is seen in pixels.
-Pass bare(Pass pass) {
+/// What of the pass is seen in pixels, but for its parts.
+Pass bare(Pass pass, bool group_mixes) {
     pass.name.clear();
     pass.intent = Intent::keep;
     pass.reach.parts.clear();
+    pass.reach.kept.clear();
+    if (!group_mixes) pass.group = kNoGroup;
     return pass;
 }
 
@@ -22,19 +24,21 @@ std::vector<PassNumber> PassNumbers::of(const Painting& painting) {
     ++round_;
     std::vector<PassNumber> numbers;
     for (const Pass& pass : painting.passes) {
-        if (pass.does_nothing()) {
+        const bool clips = pass.clipped && !numbers.empty();
+        const PassNumber clip = clips ? numbers.back() : 0;
+        std::vector<SharedPicture> masks = reached_masks(painting, pass.reach);
+        if (!painting.lays(pass) || (masks.empty() && pass.reach.has_parts()) ||
+            (clips && clip == 0)) {
             numbers.push_back(0);
             continue;
         }
-        Known wanted{bare(pass), {}, 0, round_};
-        for (const PartId id : pass.reach.parts)
-            if (const Part* part = painting.part(id)) wanted.masks.push_back(part->mask);
-        if (wanted.masks.empty() && !pass.reach.parts.empty()) {
-            numbers.push_back(0);
-            continue;
-        }
+        const Group* group = painting.group(pass.group);
+        const bool mixes = group != nullptr && group->mixes();
+        Known wanted{bare(pass, mixes), std::move(masks), mixes ? group->strength : 1, clip, 0,
+                     round_};
         const auto known = std::ranges::find_if(known_, [&](const Known& k) {
-            return k.masks == wanted.masks && k.pass == wanted.pass;
+            return k.masks == wanted.masks && k.weight == wanted.weight && k.clip == wanted.clip &&
+                   k.pass == wanted.pass;
         });
         if (known != known_.end()) {
             known->asked = round_;

@@ -23,12 +23,14 @@ void Recipe::prepare(Inputs& inputs) {
     for (const Pass& pass : painting_.passes) {
         ReadyPass& ready = ready_.emplace_back();
         ready.pass = &pass;
-        ready.idle = pass.does_nothing();
+        if (pass.clipped && ready_.size() > 1) ready.clip = ready_.size() - 2;
+        ready.idle = !painting_.lays(pass) || (ready.clip && ready_[*ready.clip].idle);
         if (ready.idle) continue;
-        for (const PartId id : pass.reach.parts)
-            if (const Part* part = painting_.part(id))
-                ready.masks.push_back(&inputs.seen(part->mask));
-        ready.idle = ready.masks.empty() && !pass.reach.parts.empty();
+        if (const Group* group = painting_.group(pass.group); group != nullptr && group->mixes())
+            ready.group = group;
+        for (const SharedPicture& mask : reached_masks(painting_, pass.reach))
+            ready.masks.push_back(&inputs.seen(mask));
+        ready.idle = ready.masks.empty() && pass.reach.has_parts();
         if (pass.reach.painted) ready.painted = &inputs.seen(pass.reach.painted);
         std::visit(
             [&](const auto& source) {
@@ -40,7 +42,8 @@ void Recipe::prepare(Inputs& inputs) {
 
 bool Recipe::may_touch(std::size_t index, const Rect& tile) const {
     const ReadyPass& ready = ready_[index];
-    if (ready.idle) return false;
+    if (ready.idle || (ready.clip && !may_touch(*ready.clip, tile))) return false;
+    if (ready.pass->reach.inverted) return true;
     if (ready.painted != nullptr && ready.painted->inside(tile).surely_all(0, tile, 0))
         return false;
     return ready.masks.empty() || std::ranges::any_of(ready.masks, [&](SeenPicture* mask) {

@@ -16,6 +16,8 @@ namespace underpaint {
 struct ReadyPass {
     const Pass* pass = nullptr;
     bool idle = false;                ///< could not change any pixel anywhere
+    const Group* group = nullptr;     ///< its group, where that mixes
+    std::optional<std::size_t> clip;  ///< the pass that it is clipped to
     std::vector<SeenPicture*> masks;  ///< of the reach; empty: everywhere
     SeenPicture* painted = nullptr;   ///< the painted reach; null: none is needed
     SeenPlaced* pixels = nullptr;

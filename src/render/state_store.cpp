@@ -24,6 +24,7 @@ std::vector<SharedPicture> pictures_of(const Painting& painting) {
         for (SharedPicture& picture : pictures_of(pass.source))
             pictures.push_back(std::move(picture));
         if (pass.reach.painted) pictures.push_back(pass.reach.painted);
+        for (const KeptMask& kept : pass.reach.kept) pictures.push_back(kept.mask);
     }
     std::ranges::sort(pictures);
     const auto same = std::ranges::unique(pictures);

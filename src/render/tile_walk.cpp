@@ -13,8 +13,9 @@
 namespace underpaint {
 void TileWalk::start(const Rect& tile) {
     for (RgbBlock* block : {&state_, &source_}) block->reshape(tile);
-    for (FloatBlock* block : {&coverage_, &alpha_}) block->reshape(tile);
+    for (FloatBlock* block : {&coverage_, &alpha_, &clip_}) block->reshape(tile);
     sealed_found_ = false;
+    group_ = nullptr;
 }
 
 void TileWalk::begin(const Rect& tile) {
@@ -29,17 +30,24 @@ void TileWalk::begin(const Rect& tile, const RgbBlock& state) {
 
 bool TileWalk::lay(std::size_t index) {
     const ReadyPass& ready = recipe_.pass(index);
-    if (ready.idle || !cover_reach(ready) || !load(ready)) return false;
-    const Pass& pass = *ready.pass;
-    const ValueBand& band = pass.reach.band;
-    if (!band.whole_scale()) {
-        find_sealed();
-        alpha_.reshape(state_.area());
-        const auto steps = std::as_const(sealed_steps_).samples();
-        std::ranges::transform(steps, alpha_.samples().begin(),
-                               [&](float s) { return underpaint::coverage(band, s); });
-        intersect(alpha_);
+    if (ready.idle) return false;
+    if (std::exchange(group_, ready.group) != ready.group && group_ != nullptr)
+        found_ = made_ = state_;
+    if (group_ == nullptr) return lay(ready);
+    std::swap(state_, made_);  // its passes see what those before them in the group made
+    const bool laid = lay(ready);
+    std::swap(state_, made_);
+    if (laid) {
+        state_ = found_;
+        lay_row({BlendMode::normal, 0}, state_.all(), std::as_const(made_).all(),
+                {group_->strength, {}});
     }
+    return laid;
+}
+
+bool TileWalk::lay(const ReadyPass& ready) {
+    if (!cover(ready)) return false;
+    const Pass& pass = *ready.pass;
     std::span<const float> held;
     if (pass.hold_to == HoldTo::sealed) {
         find_sealed();
@@ -50,6 +58,20 @@ bool TileWalk::lay(std::size_t index) {
             {pass.strength,
              everywhere_ ? std::span<const float>() : std::as_const(coverage_).samples()},
             held);
+    return true;
+}
+
+/// Fills in the coverage and the source. False when it lands nowhere here.
+bool TileWalk::cover(const ReadyPass& ready) {
+    if (ready.idle) return false;
+    bool clips = false;
+    if (ready.clip) {
+        if (!cover(recipe_.pass(*ready.clip))) return false;
+        clips = !everywhere_;
+        if (clips) std::swap(coverage_, clip_);
+    }
+    if (!cover_reach(ready) || !load(ready)) return false;
+    if (clips) intersect(clip_);
     return true;
 }
 
@@ -73,15 +95,34 @@ const FloatBlock& TileWalk::sealed_steps() {
     return sealed_steps_;
 }
 
-/// Starts the coverage: what is painted of the union of the parts.
+/// Starts the coverage: where the pass may land, whatever its source.
 bool TileWalk::cover_reach(const ReadyPass& ready) {
+    const bool any = cover_painted(ready);
+    if (any) cover_band(ready.pass->reach.band);
+    if (!ready.pass->reach.inverted) return any;
+    if (!any) return everywhere_ = true;
+    if (everywhere_) return false;
+    for (float& c : coverage_.samples()) c = 1 - c;
+    return true;
+}
+
+void TileWalk::cover_band(const ValueBand& band) {
+    if (band.whole_scale()) return;
+    find_sealed();
+    const auto steps = std::as_const(sealed_steps_).samples();
+    std::ranges::transform(steps, alpha_.samples().begin(),
+                           [&](float s) { return underpaint::coverage(band, s); });
+    intersect(alpha_);
+}
+
+/// What is painted of the union of the parts.
+bool TileWalk::cover_painted(const ReadyPass& ready) {
     const Rect& tile = state_.area();
     if (!cover_parts(ready, tile)) return false;
     if (ready.painted == nullptr) return true;
     const Picture& painted = ready.painted->inside(tile);
     if (painted.surely_all(0, tile, 0)) return false;
     if (painted.surely_all(0, tile, 1)) return true;
-    alpha_.reshape(tile);
     painted.read_channel(0, tile, alpha_.samples());
     intersect(alpha_);
     return true;

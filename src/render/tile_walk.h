@@ -18,7 +18,8 @@ public:
 
     /// Starts at the ground. `tile` in pixels of the recipe's size.
     void begin(const Rect& tile);
-    /// Starts at what an earlier walk had come to, in a block that holds the tile.
+    /// Starts at what an earlier walk had come to, in a block that holds the tile; not between two
+    /// passes of a group that mixes.
     void begin(const Rect& tile, const RgbBlock& state);
 
     /// Lays pass `index` over the state and returns true, or returns false if it could not have
@@ -40,7 +41,11 @@ public:
 
 private:
     void start(const Rect& tile);
+    bool lay(const ReadyPass& ready);
+    bool cover(const ReadyPass& ready);
     bool cover_reach(const ReadyPass& ready);
+    void cover_band(const ValueBand& band);
+    bool cover_painted(const ReadyPass& ready);
     bool cover_parts(const ReadyPass& ready, const Rect& tile);
     void intersect(const FloatBlock& other);
     bool load(const ReadyPass& ready);
@@ -48,7 +53,9 @@ private:
 
     const Recipe& recipe_;
     RgbBlock state_, source_, sealed_, scratch_;
-    FloatBlock coverage_, alpha_, sealed_steps_, sealed_luminance_;
+    FloatBlock coverage_, alpha_, clip_, sealed_steps_, sealed_luminance_;
+    const Group* group_ = nullptr;  // that mixes, of the pass last laid
+    RgbBlock found_, made_;         // by it, so far
     Rgb colour_;              // the source, where it is one colour
     bool uniform_ = false;    // it is
     bool everywhere_ = true;  // coverage is 1 throughout, and coverage_ not filled in

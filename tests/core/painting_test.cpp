@@ -98,9 +98,13 @@ TEST(Changes, NumberPartsAndFindThem) {
     Pass pass = tint({}, BlendMode::normal);
     pass.reach.parts = {right};
     painting = with_pass(painting, pass);
-    EXPECT_TRUE(part_in_use(painting, right));
-    EXPECT_FALSE(part_in_use(painting, left));
     EXPECT_EQ(without_part(painting, left).parts.size(), 1U);
+    const SharedPicture mask = painting.part(right)->mask;
+    painting = without_part(painting, right);
+    EXPECT_EQ(painting.part(right), nullptr);
+    EXPECT_TRUE(painting.passes[0].reach.parts.empty());
+    EXPECT_EQ(painting.passes[0].reach.kept, (std::vector<KeptMask>{{"Right", mask}}))
+        << "or it would land everywhere";
 }
 
 TEST(Changes, SealsAreNumberedAndTheLastCounts) {

@@ -192,12 +192,15 @@ TEST(Changes, RefuseWhatRefersToNothing) {
     Plan plan;
     plan.steps[gone] = 4;
     EXPECT_TRUE(with_plan(painting, plan).plan.steps.empty());
-    // A part that a pass lands on stays, on either side of the line.
+    // The mask of a part that a pass lands on stays, on either side of the line.
     for (const Stage stage : {Stage::values, Stage::colour}) {
         Pass uses = good;
         uses.reach.parts = {painting.parts[0].id};
         const Painting used = with_pass(painting, uses, stage);
-        EXPECT_EQ(without_part(used, painting.parts[0].id), used);
+        const Painting left = without_part(used, painting.parts[0].id);
+        const Reach& reach = passes_at(left, stage).back().reach;
+        ASSERT_EQ(reach.kept.size(), 1U);
+        EXPECT_EQ(reach.kept[0].mask, painting.parts[0].mask);
     }
     EXPECT_NE(with_pass(painting, good), painting);
 }

@@ -5,6 +5,7 @@
 
 #include "audit/finding.h"
 #include "desk/kit/bar_slider.h"
+#include "desk/work/reach_words.h"
 #include "files/audit_json.h"
 #include "files/openraster.h"
 #include "support/desk_fixture.h"
@@ -53,7 +54,7 @@ TEST_F(WholePath, FromAGreyPictureToASavedPaintingAndBack) {
     EXPECT_STREQ(window_->bench().text().id, "passes");
 
     // A tint over the part, in color mode.
-    click("lay_pass");
+    trigger("lay_tint");
     ASSERT_EQ(painting().passes.size(), 1U);
     EXPECT_EQ(session().outlook.moment(), 1U);
     choose("blend", "color");
@@ -143,19 +144,20 @@ TEST_F(WholePath, AnOutlineCanBeGivenUpAndTakenBack) {
     EXPECT_FALSE(session().document.unsaved());
 }
 
-TEST_F(WholePath, APartInUseCanNotBeRemoved) {
+TEST_F(WholePath, APassKeepsTheMaskOfAPartThatIsRemoved) {
     Painting start = testing::slipping_painting();
     start.passes[0].reach.parts = {start.parts[0].id};
     begin(start);
     window_->show_bench("values");
     auto* parts = find<QTreeWidget>("parts");
     parts->setCurrentItem(parts->topLevelItem(0));
-    EXPECT_FALSE(find<QPushButton>("remove_part")->isEnabled());
-    parts->setCurrentItem(parts->topLevelItem(1));
-    EXPECT_TRUE(find<QPushButton>("remove_part")->isEnabled());
+    const SharedPicture mask = painting().parts[0].mask;
     click("remove_part");
     ASSERT_EQ(painting().parts.size(), 1U);
-    EXPECT_EQ(painting().parts[0].name, "Left");
+    EXPECT_EQ(painting().parts[0].name, "Right");
+    const Reach& reach = painting().passes[0].reach;
+    EXPECT_EQ(reach.kept, (std::vector<KeptMask>{{"Left", mask}}));
+    EXPECT_EQ(reach_in_words(painting(), reach), "Left (deleted)");
 }
 
 TEST_F(WholePath, EasingIsOfferedAndItsGhostShown) {

@@ -170,8 +170,12 @@ TEST_F(OpenRaster, EverySourceComesBackAndIsSeenTheSameElsewhere) {
         if (auto* placed = std::get_if<Placed>(&pass.source))
             same(placed->pixels, std::get<Placed>(wanted).pixels);
         if (pass.reach.painted) same(pass.reach.painted, painting.passes[i].reach.painted);
+        ASSERT_EQ(pass.reach.kept.size(), painting.passes[i].reach.kept.size());
+        for (std::size_t k = 0; k < pass.reach.kept.size(); ++k)
+            same(pass.reach.kept[k].mask, painting.passes[i].reach.kept[k].mask);
         EXPECT_EQ(pass, painting.passes[i]) << pass.name;
     }
+    EXPECT_EQ(back.groups, painting.groups);
 }
 
 TEST_F(OpenRaster, LayersComeInAsParts) {

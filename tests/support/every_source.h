@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "painting/group_changes.h"
 #include "support/pictures.h"
 
 namespace underpaint::testing {
@@ -65,7 +66,19 @@ inline Painting every_source(Size size) {
     painting.passes[6].reach.parts = {painting.parts[1].id};
     painting.passes[7].hold = 1;
     painting.passes[7].hold_to = HoldTo::sealed;
-    return painting;
+    // A group that mixes, over a pass clipped to another; a reach turned inside out; the mask of a
+    // part that is gone.
+    std::get<GradientMap>(painting.passes[3].source).mixing = Mixing::oklab;
+    std::get<GradientMap>(painting.passes[3].source).stops[0].middle = 0.3F;
+    painting.passes[4].clipped = true;
+    painting.passes[9].reach.inverted = true;
+    painting.passes[9].reach.parts = {painting.parts[0].id};
+    painting.passes[10].reach.kept = {{"Gone", painting.parts[1].mask}};
+    painting = with_passes_grouped(std::move(painting), {3, 4, 5}, "Mixed");
+    Group mixed = painting.groups[0];
+    mixed.strength = 0.6F;
+    painting = with_changed_group(std::move(painting), mixed);
+    return with_passes_grouped(std::move(painting), {8, 9}, "Plain");
 }
 
 }  // namespace underpaint::testing

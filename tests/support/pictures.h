@@ -23,6 +23,31 @@ Picture grey_picture(Size size, Value value, Depth depth = Depth::bits16) {
     return picture;
 }
 
+/// A picture of which value(x, y) is the colour.
+template <class Value>
+Picture coloured(Size size, Value value, Depth depth = Depth::bits16) {
+    Picture picture(size, Channels::rgb, depth);
+    RgbBlock block(rect_of(size));
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x)
+            block.row(y).set(static_cast<std::size_t>(x), value(x, y));
+    picture.write_rgb(block);
+    picture.settle();
+    return picture;
+}
+
+/// One colour, see-through as far as `alpha` says.
+inline Picture filled(Size size, Channels channels, Rgb colour, float alpha = 1) {
+    Picture picture(size, channels, Depth::bits16);
+    const float values[] = {colour.r, colour.g, colour.b, alpha};
+    for (int c = 0; c < count_of(channels); ++c) {
+        const std::vector<float> row(static_cast<std::size_t>(size.width), values[c]);
+        for (int y = 0; y < size.height; ++y) picture.write_channel(c, 0, y, row);
+    }
+    picture.settle();
+    return picture;
+}
+
 /// From black at the left to white at the right.
 inline Picture ramp(Size size, Depth depth = Depth::bits16) {
     return grey_picture(

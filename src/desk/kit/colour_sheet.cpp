@@ -37,6 +37,15 @@ QString hex_of(Rgb colour) {
     return qcolor(colour).name();
 }
 
+std::optional<Rgb> colour_from_text(const QString& text) {
+    const QString word = text.trimmed();
+    QColor named(word);
+    if (!named.isValid()) named = QColor(QLatin1Char('#') + word);
+    if (!named.isValid()) return std::nullopt;
+    return Rgb{static_cast<float>(named.redF()), static_cast<float>(named.greenF()),
+               static_cast<float>(named.blueF())};
+}
+
 ColourSheet::ColourSheet(QWidget* parent) : QWidget(parent), text_(new QLineEdit(this)) {
     setObjectName(QStringLiteral("colour_sheet"));
     setAccessibleName(tr("Colour"));
@@ -153,18 +162,14 @@ void ColourSheet::show_text() {
 }
 
 void ColourSheet::take_text() {
-    QString text = text_->text().trimmed();
-    if (!text.startsWith(QLatin1Char('#'))) text.prepend(QLatin1Char('#'));
-    const QColor named(text);
-    if (!named.isValid()) {
+    const auto typed = colour_from_text(text_->text());
+    if (!typed) {
         text_->setText(hex_of(colour()));
         return;
     }
-    const Rgb typed{static_cast<float>(named.redF()), static_cast<float>(named.greenF()),
-                    static_cast<float>(named.blueF())};
-    if (hex_of(typed) == hex_of(colour())) return;
-    set_colour(typed);
-    emit picked(in_levels(typed));
+    if (hex_of(*typed) == hex_of(colour())) return;
+    set_colour(*typed);
+    emit picked(in_levels(*typed));
     emit released();
 }
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QWidget>
+#include <optional>
 
 #include "colour/oklab.h"
 
@@ -49,6 +50,8 @@ private:
 
 /// "#d08c3e", 8 bits a channel.
 QString hex_of(Rgb colour);
+/// What somebody wrote for a colour: six figures with or without "#", or the name of one.
+std::optional<Rgb> colour_from_text(const QString& text);
 QColor qcolor(Rgb colour);
 
 }  // namespace underpaint

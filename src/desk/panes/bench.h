@@ -8,6 +8,7 @@
 
 #include "desk/panes/ladder_face.h"
 #include "desk/view/canvas.h"
+#include "desk/work/ask_for_file.h"
 #include "desk/work/meters.h"
 #include "desk/work/session.h"
 #include "render/probe.h"
@@ -19,6 +20,7 @@ struct Desk {
     Session& session;
     Meters& meters;
     Canvas& canvas;
+    AskForFile ask;
     /// What date a seal made now bears, as ISO 8601.
     std::function<std::string()> day;
 };
@@ -48,6 +50,8 @@ public:
     /// The side of the seal line that the canvas shows, and so the lenses that there are.
     virtual Stage stage() const = 0;
     virtual LadderFace ladder() const = 0;
+    /// Something is done to a handle of that face, or asked for at a step.
+    virtual void act_on_ladder(HandleAct, std::size_t, double) {}
     virtual FindingsMeter& findings() const = 0;
     /// What is said of a spot of the picture, besides the part it belongs to.
     virtual QString words_for(const Probe& spot, QPointF picture) const = 0;

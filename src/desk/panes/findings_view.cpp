@@ -20,6 +20,7 @@ const QString kMendHint = QObject::tr("Rest here: what it would leave is said un
 struct MendNames {
     QString operator()(const SetStrength&) const { return QStringLiteral("mend_ease"); }
     QString operator()(const SetHold&) const { return QStringLiteral("mend_hold"); }
+    QString operator()(const MatchStops&) const { return QStringLiteral("mend_match"); }
     QString operator()(const LayValuePass&) const { return QStringLiteral("value_mend"); }
     QString operator()(const MoveSplits&) const { return QStringLiteral("value_mend"); }
 };

@@ -3,6 +3,7 @@
 
 #include <QKeyEvent>
 #include <QMouseEvent>
+#include <utility>
 
 #include "desk/kit/look.h"
 #include "painting/changes.h"
@@ -19,19 +20,22 @@ Ladder::Ladder(Session& session, const FocusMeter& foci, QWidget* parent)
     connect(&foci_, &FocusMeter::changed, this, qOverload<>(&QWidget::update));
 }
 
-void Ladder::set_bench(const Bench& bench) {
+void Ladder::set_bench(Bench& bench) {
     if (bench_ != nullptr) disconnect(bench_, nullptr, this, nullptr);
     bench_ = &bench;
     connect(bench_, &Bench::ladder_changed, this, &Ladder::take_face);
+    chosen_.reset();
     take_face();
-    setFocusPolicy(face_.plans ? Qt::StrongFocus : Qt::NoFocus);
-    setMouseTracking(face_.plans);
     setCursor(Qt::ArrowCursor);
-    setToolTip(face_.about);
 }
 
 void Ladder::take_face() {
     if (bench_ != nullptr) face_ = bench_->ladder();
+    setFocusPolicy(face_.moves() ? Qt::StrongFocus : Qt::NoFocus);
+    setMouseTracking(face_.moves());
+    setToolTip(face_.about);
+    for (std::size_t i = 0; i < face_.handles.size(); ++i)
+        if (face_.handles[i].chosen) chosen_ = {Line::Kind::handle, i, face_.handles[i].step};
     update();
 }
 
@@ -84,6 +88,8 @@ const Splits* Ladder::splits() const {
 /// Splits first, from the darkest up; then the ends of the range, where one is planned.
 std::vector<Ladder::Line> Ladder::lines() const {
     std::vector<Line> all;
+    for (std::size_t i = 0; i < face_.handles.size(); ++i)
+        all.push_back({Line::Kind::handle, i, face_.handles[i].step});
     if (!face_.plans || !session_.document.has_painting()) return all;
     if (const Splits* at = splits())
         for (std::size_t i = 0; i < at->size(); ++i)
@@ -105,12 +111,24 @@ std::optional<Ladder::Line> Ladder::line_near(QPointF at) const {
     return nearest;
 }
 
+void Ladder::choose(const Line& line) {
+    chosen_ = line;
+    if (line.kind == Line::Kind::handle)
+        bench_->act_on_ladder(HandleAct::choose, line.index, line.step);
+    update();
+}
+
 bool Ladder::is_chosen(const Line& line) const {
     return chosen_ == line && (dragging_ || hasFocus());
 }
 
 void Ladder::move(const Line& line, double step) {
-    line.kind == Line::Kind::split ? move_split(line.split, step) : move_range(line.kind, step);
+    switch (line.kind) {
+        case Line::Kind::split: return move_split(line.index, step);
+        case Line::Kind::darkest:
+        case Line::Kind::lightest: return move_range(line.kind, step);
+        case Line::Kind::handle: return bench_->act_on_ladder(HandleAct::move, line.index, step);
+    }
 }
 
 /// No split passes another.
@@ -140,9 +158,16 @@ void Ladder::move_range(Line::Kind end, double step) {
 void Ladder::mousePressEvent(QMouseEvent* event) {
     const auto near = line_near(event->position());
     if (event->button() != Qt::LeftButton || !near) return;
-    chosen_ = *near;
+    choose(*near);
     dragging_ = true;
-    update();
+}
+
+/// Beside the handles there are a double click asks for one more.
+void Ladder::mouseDoubleClickEvent(QMouseEvent* event) {
+    if (line_near(event->position()) || !face_.strip ||
+        event->position().x() < scale_rect().right())
+        return mousePressEvent(event);
+    bench_->act_on_ladder(HandleAct::add, 0, step_at(event->position().y()));
 }
 
 void Ladder::mouseMoveEvent(QMouseEvent* event) {
@@ -153,8 +178,11 @@ void Ladder::mouseMoveEvent(QMouseEvent* event) {
 }
 
 void Ladder::mouseReleaseEvent(QMouseEvent*) {
-    if (dragging_) session_.document.end_gesture();
-    dragging_ = false;
+    if (!std::exchange(dragging_, false)) return;
+    session_.document.end_gesture();
+    if (chosen_ && chosen_->kind == Line::Kind::handle)
+        bench_->act_on_ladder(HandleAct::release, chosen_->index, chosen_->step);
+    update();
 }
 
 void Ladder::keyPressEvent(QKeyEvent* event) {
@@ -170,13 +198,15 @@ void Ladder::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Down:
             if (found != all.end()) move(*found, found->step - by);
             return;
-        case Qt::Key_Right: chosen_ = all[found == all.end() ? 0 : (place + 1) % all.size()]; break;
+        case Qt::Key_Right: return choose(all[found == all.end() ? 0 : (place + 1) % all.size()]);
         case Qt::Key_Left:
-            chosen_ = all[found == all.end() ? 0 : (place + all.size() - 1) % all.size()];
-            break;
+            return choose(all[found == all.end() ? 0 : (place + all.size() - 1) % all.size()]);
+        case Qt::Key_Delete:
+            if (found != all.end() && found->kind == Line::Kind::handle)
+                bench_->act_on_ladder(HandleAct::remove, found->index, found->step);
+            return;
         default: return QWidget::keyPressEvent(event);
     }
-    update();
 }
 
 }  // namespace underpaint

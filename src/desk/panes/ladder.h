@@ -9,13 +9,13 @@
 namespace underpaint {
 
 /// The value scale itself, light at the top. On its left one distribution, filled; on its right
-/// another, outlined, or the plan: the range and the splits, which are dragged here, and the foci.
-/// Marks the pixel under the pointer. Below it some figures. What of this there is, the bench says.
+/// another, outlined, or the plan: the range and the splits, which are dragged here, and the foci;
+/// or the bench's own handles along a strip of colours. Marks the pixel under the pointer. Below it some figures. What of this there is, the bench says.
 class Ladder : public QWidget {
     Q_OBJECT
 public:
     Ladder(Session& session, const FocusMeter& foci, QWidget* parent = nullptr);
-    void set_bench(const Bench& bench);
+    void set_bench(Bench& bench);
     /// The step under the pointer; nothing when it has left the picture.
     void set_pointer(std::optional<double> step);
 
@@ -31,6 +31,7 @@ protected:
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
@@ -38,23 +39,26 @@ private:
     QRectF scale_rect() const;
     double step_at(double y) const;
     int cells() const;
-    /// What is dragged: a split, or an end of the planned range.
+    /// What is dragged: a split, an end of the planned range, or a handle of the bench.
     struct Line {
-        enum class Kind { split, darkest, lightest } kind;
-        std::size_t split = 0;
+        enum class Kind { split, darkest, lightest, handle } kind;
+        std::size_t index = 0;
         double step = 0;
         friend bool operator==(const Line& a, const Line& b) {
-            return a.kind == b.kind && a.split == b.split;
+            return a.kind == b.kind && a.index == b.index;
         }
     };
     std::vector<Line> lines() const;
     std::optional<Line> line_near(QPointF at) const;
     bool is_chosen(const Line& line) const;
+    void choose(const Line& line);
     void move(const Line& line, double step);
     void move_split(std::size_t index, double step);
     void move_range(Line::Kind end, double step);
     const Splits* splits() const;
     void draw_splits(QPainter& painter) const;
+    void draw_strip(QPainter& painter) const;
+    void draw_handles(QPainter& painter) const;
     void draw_range(QPainter& painter) const;
     void draw_foci(QPainter& painter) const;
     void draw_scale(QPainter& painter) const;
@@ -64,7 +68,7 @@ private:
 
     Session& session_;
     const FocusMeter& foci_;
-    const Bench* bench_ = nullptr;
+    Bench* bench_ = nullptr;
     LadderFace face_;
     std::optional<double> pointer_;
     std::optional<ShapeCount> shapes_;

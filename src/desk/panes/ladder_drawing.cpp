@@ -4,6 +4,7 @@
 #include <QPainterPath>
 
 #include "colour/reader.h"
+#include "desk/kit/colour_sheet.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/panes/ladder.h"
@@ -29,6 +30,8 @@ void Ladder::paintEvent(QPaintEvent*) {
     draw_range(painter);
     draw_foci(painter);
     draw_splits(painter);
+    if (face_.strip) draw_strip(painter);
+    draw_handles(painter);
     draw_pointer(painter);
     draw_figures(painter);
 }
@@ -65,6 +68,44 @@ void Ladder::draw_splits(QPainter& painter) const {
             QRectF(place.right(), y - scaled(17), right - place.right() - scaled(4), scaled(15)),
             Qt::AlignRight | Qt::AlignVCenter, figure(on_scale((*at)[i], face_.scale)));
     }
+}
+
+void Ladder::draw_strip(QPainter& painter) const {
+    const QRectF place = scale_rect();
+    const QRectF strip(place.right() + scaled(6), place.top(), scaled(14), place.height());
+    for (int y = 0; y < static_cast<int>(strip.height()); ++y) {
+        const double step = std::clamp(step_at(strip.top() + y + 0.5), 1.0, 9.0);
+        painter.fillRect(QRectF(strip.left(), strip.top() + y, strip.width(), 1),
+                         qcolor(face_.strip(step)));
+    }
+}
+
+/// A tag with its colour, pointing at the strip; or a plain mark across the scale's right side.
+void Ladder::draw_handles(QPainter& painter) const {
+    const QRectF place = scale_rect();
+    painter.setRenderHint(QPainter::Antialiasing);
+    for (std::size_t i = 0; i < face_.handles.size(); ++i) {
+        const LadderHandle& handle = face_.handles[i];
+        const double y = y_of(handle.step);
+        const bool held = handle.chosen || is_chosen({Line::Kind::handle, i});
+        if (!handle.colour) {
+            const double left = place.right() + scaled(face_.strip ? 20 : 3);
+            const double length = scaled(face_.strip ? 10 : 26), thick = held ? 3 : 2;
+            painter.fillRect(QRectF(left, y - thick / 2 - 1, length, thick + 2), greys().ladder);
+            painter.fillRect(QRectF(left, y - thick / 2, length, thick),
+                             held ? greys().strong : greys().secondary);
+            continue;
+        }
+        const double left = place.right() + scaled(21), half = scaled(6);
+        painter.setPen(QPen(held ? greys().strong : greys().secondary, held ? 2 : 1));
+        painter.setBrush(qcolor(*handle.colour));
+        painter.drawPolygon(QPolygonF({{left, y},
+                                       {left + half, y - half},
+                                       {left + scaled(24), y - half},
+                                       {left + scaled(24), y + half},
+                                       {left + half, y + half}}));
+    }
+    painter.setRenderHint(QPainter::Antialiasing, false);
 }
 
 /// The planned range as a dashed box beside the scale, its ends by their steps.

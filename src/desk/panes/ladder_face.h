@@ -2,11 +2,13 @@
 #pragma once
 
 #include <QString>
+#include <functional>
 #include <optional>
 #include <vector>
 
 #include "audit/step_histogram.h"
 #include "colour/reader.h"
+#include "colour/rgb.h"
 
 namespace underpaint {
 
@@ -15,6 +17,17 @@ struct LadderFigure {
     QString label, value;
     bool words = false;  ///< the value is not a figure
 };
+
+/// Something on the right of the scale that is dragged along it.
+struct LadderHandle {
+    double step = 5;
+    std::optional<Rgb> colour = {};  ///< of its tag; without one it is a plain mark
+    bool chosen = false;
+    QString about = {};  ///< as its accessible name
+};
+
+/// What is done to a handle, or, to add one, to a place of the scale.
+enum class HandleAct { choose, move, release, add, remove };
 
 /// What a bench puts on the ladder.
 struct LadderFace {
@@ -26,6 +39,11 @@ struct LadderFace {
     /// The plan is on the right, and its lines can be dragged.
     bool plans = false;
     std::vector<LadderFigure> figures = {};
+    std::vector<LadderHandle> handles = {};
+    /// The colour at a step of a strip beside the scale; null where there is none.
+    std::function<Rgb(double)> strip = {};
+
+    bool moves() const { return plans || !handles.empty(); }
 };
 
 }  // namespace underpaint

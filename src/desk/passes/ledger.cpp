@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/passes/ledger.h"
 
+#include <QClipboard>
+#include <QGuiApplication>
 #include <QKeyEvent>
+#include <QMenu>
 #include <QPainter>
 #include <QVBoxLayout>
 
@@ -9,6 +12,7 @@
 #include "desk/kit/look.h"
 #include "desk/kit/marks.h"
 #include "desk/kit/words.h"
+#include "desk/passes/pass_clip.h"
 #include "painting/changes.h"
 
 namespace underpaint {
@@ -22,10 +26,15 @@ Ledger::Ledger(Session& session, const Measuring& measuring, QWidget* parent)
     rows_->setAccessibleName(tr("Ledger of passes"));
     rows_->setModel(model_);
     rows_->setItemDelegate(new LedgerDelegate(rows_));
-    rows_->setSelectionMode(QAbstractItemView::SingleSelection);
+    rows_->setSelectionMode(QAbstractItemView::ExtendedSelection);
+    rows_->setDragDropMode(QAbstractItemView::InternalMove);
+    rows_->setDropIndicatorShown(true);
     rows_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     rows_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    // Always there, so that rows stay under the columns' names.
+    rows_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOn);
     rows_->setUniformItemSizes(true);
+    rows_->setContextMenuPolicy(Qt::CustomContextMenu);
     rows_->installEventFilter(this);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -36,52 +45,178 @@ Ledger::Ledger(Session& session, const Measuring& measuring, QWidget* parent)
 
     connect(rows_->selectionModel(), &QItemSelectionModel::currentChanged, this,
             [this](const QModelIndex& index) {
-                if (index.isValid())
-                    session_.outlook.set_moment(static_cast<std::size_t>(index.row()));
+                if (index.isValid() && !following_) wind_to(index.row());
             });
-    connect(&session_.outlook, &Outlook::moment_changed, this, &Ledger::follow_moment);
-    connect(&session_.document, &Document::begun, this, &Ledger::follow_moment);
+    connect(rows_, &QListView::doubleClicked, this, [this] {
+        const LedgerRow& row = model_->row(model_->chosen_row());
+        if (row.kind == LedgerRow::Kind::group) fold(!row.folded);
+    });
+    connect(rows_, &QListView::customContextMenuRequested, this, &Ledger::show_menu);
+    session_.when(this, &Ledger::follow_moment, &Outlook::moment_changed, &Document::begun);
     connect(model_, &QAbstractItemModel::modelReset, this, &Ledger::follow_moment);
 }
 
+void Ledger::wind_to(int index) {
+    const LedgerRow& row = model_->row(index);
+    row.kind == LedgerRow::Kind::group ? session_.outlook.choose_group(row.group)
+                                       : session_.outlook.set_moment(row.moment());
+}
+
 void Ledger::follow_moment() {
-    const QModelIndex index = model_->index(static_cast<int>(session_.outlook.moment()));
+    const QModelIndex index = model_->index(model_->chosen_row());
+    following_ = true;
     if (rows_->currentIndex() != index) rows_->setCurrentIndex(index);
+    following_ = false;
+}
+
+PassPlaces Ledger::chosen_passes() const {
+    return model_->places_of_rows(rows_->selectionModel()->selectedIndexes());
 }
 
 bool Ledger::eventFilter(QObject* watched, QEvent* event) {
     if (event->type() == QEvent::Resize)  // the chosen row stays in sight
         QMetaObject::invokeMethod(
             this, [this] { rows_->scrollTo(rows_->currentIndex()); }, Qt::QueuedConnection);
-    if (event->type() == QEvent::KeyPress) {
-        const auto* key = static_cast<QKeyEvent*>(event);
-        if (handle_key(key->key(), key->modifiers())) return true;
-    }
+    if (event->type() == QEvent::KeyPress && handle_key(*static_cast<QKeyEvent*>(event)))
+        return true;
     return QWidget::eventFilter(watched, event);
 }
 
-bool Ledger::handle_key(int key, Qt::KeyboardModifiers modifiers) {
-    const auto pass = session_.outlook.chosen_pass();
-    if (!pass) return false;
-    const Painting& painting = session_.document.painting();
-    const QString name = shown(painting.passes[*pass].name);
-    if (key == Qt::Key_Delete) {
-        session_.document.change(tr("Remove %1").arg(name), without_pass(painting, *pass));
-    } else if (key == Qt::Key_Space) {
-        Pass changed = painting.passes[*pass];
-        changed.on = !changed.on;
-        session_.document.change(
-            changed.on ? tr("Switch %1 on").arg(name) : tr("Switch %1 off").arg(name),
-            with_changed_pass(painting, *pass, changed));
-    } else if ((modifiers & Qt::AltModifier) && (key == Qt::Key_Up || key == Qt::Key_Down)) {
-        const std::size_t to = key == Qt::Key_Up ? *pass - 1 : *pass + 1;
-        if (to >= painting.passes.size()) return true;  // also when it wrapped below the first
-        session_.document.change(tr("Move %1").arg(name), with_pass_moved(painting, *pass, to));
-        session_.outlook.set_moment(to + 1);
-    } else {
-        return false;
+bool Ledger::handle_key(const QKeyEvent& event) {
+    if (event.matches(QKeySequence::Paste)) return emit wants_paste(), true;
+    if (chosen_passes().empty()) return false;
+    if (event.matches(QKeySequence::Copy)) return copy(), true;
+    const bool alt = event.modifiers().testFlag(Qt::AltModifier);
+    switch (event.key()) {
+        case Qt::Key_Delete: return remove(), true;
+        case Qt::Key_Space: return switch_passes(), true;
+        case Qt::Key_Left: return fold(true);
+        case Qt::Key_Right: return fold(false);
+        case Qt::Key_Up: return alt ? (move(-1), true) : false;
+        case Qt::Key_Down: return alt ? (move(1), true) : false;
+        default: return false;
     }
+}
+
+/// False where no group is chosen.
+bool Ledger::fold(bool folded) {
+    const LedgerRow& row = model_->row(model_->chosen_row());
+    if (row.group == kNoGroup) return false;
+    session_.outlook.fold(row.group, folded);
     return true;
+}
+
+void Ledger::show_menu(const QPoint& at) {
+    const PassPlaces places = chosen_passes();
+    if (places.empty()) return;
+    QMenu menu(this);
+    menu.setObjectName(QStringLiteral("ledger_menu"));
+    const auto add = [&](const char* name, const QString& label, void (Ledger::*act)(),
+                         bool enabled = true) {
+        QAction* action = menu.addAction(label, this, act);
+        action->setObjectName(QLatin1String(name));
+        action->setEnabled(enabled);
+    };
+    const bool one = places.size() == 1;
+    const LedgerRow& row = model_->row(model_->chosen_row());
+    add("duplicate_pass", one ? tr("Duplicate") : tr("Duplicate them"), &Ledger::duplicate);
+    add("switch_pass", tr("Switch on or off"), &Ledger::switch_passes);
+    add("copy_pass", tr("Copy"), &Ledger::copy, one);
+    add("group_passes", tr("Group"), &Ledger::group);
+    add("ungroup_passes", tr("Take the group apart"), &Ledger::ungroup, row.group != kNoGroup);
+    menu.addSeparator();
+    add("remove_pass", tr("Remove"), &Ledger::remove);
+    menu.exec(rows_->viewport()->mapToGlobal(at));
+}
+
+QString Ledger::of_chosen(const QString& one, const QString& several) const {
+    const PassPlaces places = chosen_passes();
+    if (places.size() != 1) return several.arg(places.size());
+    return one.arg(shown(session_.document.painting().passes[places.front()].name));
+}
+
+void Ledger::remove() {
+    session_.document.change(of_chosen(tr("Remove %1"), tr("Remove %1 passes")),
+                             without_passes(session_.document.painting(), chosen_passes()));
+}
+
+/// On when one of them is off, as a whole.
+void Ledger::switch_passes() {
+    const Painting& painting = session_.document.painting();
+    const LedgerRow& row = model_->row(model_->chosen_row());
+    if (row.kind == LedgerRow::Kind::group &&
+        rows_->selectionModel()->selectedIndexes().size() == 1) {
+        Group group = *painting.group(row.group);
+        group.on = !group.on;
+        const QString what = group.on ? tr("Switch %1 on") : tr("Switch %1 off");
+        session_.document.change(what.arg(shown(group.name)), with_changed_group(painting, group));
+        return;
+    }
+    const PassPlaces places = chosen_passes();
+    const bool on = !std::ranges::all_of(
+        places, [&](std::size_t place) { return painting.passes[place].on; });
+    session_.document.change(
+        on ? of_chosen(tr("Switch %1 on"), tr("Switch %1 passes on"))
+           : of_chosen(tr("Switch %1 off"), tr("Switch %1 passes off")),
+        with_passes_on(painting, places, on));
+}
+
+/// One pass past its neighbour; several, or a group, past the pass or group that stands there.
+void Ledger::move(int by) {
+    const Painting& painting = session_.document.painting();
+    const PassPlaces places = chosen_passes();
+    const QString what = of_chosen(tr("Move %1"), tr("Move %1 passes"));
+    const LedgerRow& row = model_->row(model_->chosen_row());
+    if (places.size() == 1 && row.kind == LedgerRow::Kind::pass) {
+        const std::size_t from = places.front(), to = from + static_cast<std::size_t>(by);
+        if (to >= painting.passes.size()) return;  // also when it wrapped below the first
+        session_.document.change(what, with_pass_moved(painting, from, to));
+        session_.outlook.set_moment(to + 1);
+        return;
+    }
+    const std::size_t first = places.front(), last = places.back();
+    if (by < 0 ? first == 0 : last + 1 >= painting.passes.size()) return;
+    const std::size_t beside = by < 0 ? first - 1 : last + 1;
+    const GroupId other = painting.passes[beside].group;
+    const GroupId own = row.kind == LedgerRow::Kind::group ? row.group : kNoGroup;
+    PassPlaces past{beside};
+    if (other != kNoGroup && other != own) past = places_of(painting, other);
+    const std::size_t to = by < 0 ? past.front() : past.back() + 1;
+    session_.document.change(what, with_passes_moved(painting, places, to, own));
+}
+
+void Ledger::duplicate() {
+    const PassPlaces places = chosen_passes();
+    session_.document.change(of_chosen(tr("Duplicate %1"), tr("Duplicate %1 passes")),
+                             with_passes_doubled(session_.document.painting(), places));
+    session_.outlook.set_moment(places.back() + 1 + places.size());
+}
+
+/// Named after the part that all of them land on, where there is one.
+void Ledger::group() {
+    const Painting& painting = session_.document.painting();
+    const PassPlaces places = chosen_passes();
+    const auto& parts = painting.passes[places.front()].reach.parts;
+    const bool same = parts.size() == 1 && std::ranges::all_of(places, [&](std::size_t place) {
+        return painting.passes[place].reach.parts == parts;
+    });
+    const std::string name = same ? painting.part(parts.front())->name
+                                  : painting.passes[places.front()].name;
+    session_.document.change(tr("Group passes"), with_passes_grouped(painting, places, name));
+    session_.outlook.choose_group(session_.document.painting().groups.back().id);
+}
+
+void Ledger::ungroup() {
+    const GroupId group = model_->row(model_->chosen_row()).group;
+    session_.document.change(tr("Take a group apart"),
+                             without_group(session_.document.painting(), group));
+}
+
+void Ledger::copy() {
+    const PassPlaces places = chosen_passes();
+    if (places.size() != 1) return;
+    QGuiApplication::clipboard()->setMimeData(
+        new PassClip(session_.document.painting(), places.front()));
 }
 
 LedgerHeader::LedgerHeader(QWidget* parent) : QWidget(parent) {
@@ -96,7 +231,7 @@ void LedgerHeader::paintEvent(QPaintEvent*) {
     painter.setPen(greys().secondary);
     painter.drawText(rect().adjusted(scaled(6), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter,
                      tr("Passes"));
-    for (const LedgerColumn& column : ledger_columns(width()))
+    for (const LedgerColumn& column : ledger_columns(width() - scaled(kScrollBar)))
         painter.drawText(QRect(0, 0, column.right, height()), Qt::AlignRight | Qt::AlignVCenter,
                          from_view(column.measure.label));
 }
@@ -131,7 +266,7 @@ void BalanceRow::paintEvent(QPaintEvent*) {
     if (!audit || audit->passes.empty()) return;
     const PassAudit& last = audit->passes.back();
     if (!measuring_.current()) painter.setOpacity(0.5);
-    for (const LedgerColumn& column : ledger_columns(width()))
+    for (const LedgerColumn& column : ledger_columns(width() - scaled(kScrollBar)))
         if (const auto words = column.measure.words(last))
             draw_figure(
                 painter, column.right, rect(),

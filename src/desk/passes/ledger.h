@@ -7,26 +7,46 @@
 #include "desk/passes/ledger_delegate.h"
 #include "desk/passes/ledger_model.h"
 
+class QKeyEvent;
+
 namespace underpaint {
 
 /// The passes in the order they were laid, what each changed, and the balance. Choosing a row winds
-/// the canvas to that moment. Space switches a pass off and on, Delete removes it, Alt with the
-/// arrows moves it.
+/// the canvas to that moment; several can be chosen at once. Space switches passes off and on,
+/// Delete removes them, Alt with the arrows or dragging moves them, left and right fold a group.
 class Ledger : public QWidget {
     Q_OBJECT
 public:
     Ledger(Session& session, const Measuring& measuring, QWidget* parent = nullptr);
+
+    /// The places of the passes in all rows chosen.
+    PassPlaces chosen_passes() const;
+
+signals:
+    void wants_paste();
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
     void follow_moment();
-    bool handle_key(int key, Qt::KeyboardModifiers modifiers);
+    void wind_to(int row);
+    bool handle_key(const QKeyEvent& event);
+    bool fold(bool folded);
+    void show_menu(const QPoint& at);
+    void remove();
+    void switch_passes();
+    void move(int by);
+    void duplicate();
+    void group();
+    void ungroup();
+    void copy();
+    QString of_chosen(const QString& one, const QString& several) const;
 
     Session& session_;
     LedgerModel* model_;
     QListView* rows_;
+    bool following_ = false;
 };
 
 /// The names over the columns.

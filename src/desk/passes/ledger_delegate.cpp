@@ -30,8 +30,10 @@ void draw_thumbnail(QPainter& painter, const QRect& place, const QImage& image) 
                part));
 }
 
-/// The columns of one pass: how it stands, large, and the pass's own share, small.
-void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bool exact) {
+/// The columns of one pass: how it stands, large, and the pass's own share, small. A group has no
+/// share of its own: it stands as its last pass left it.
+void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bool exact,
+                  bool own) {
     const QRect large(row.left(), row.top() + scaled(5), row.width(), scaled(18));
     const QRect small(row.left(), row.top() + scaled(23), row.width(), scaled(15));
     for (const LedgerColumn& column : ledger_columns(row.width())) {
@@ -44,7 +46,7 @@ void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bo
         painter.setPen(greys().secondary);
         painter.drawText(QRect(row.left(), small.top(), column.right - row.left(), small.height()),
                          Qt::AlignRight | Qt::AlignVCenter,
-                         words ? QString::fromStdString(words->own) : QStringLiteral("–"));
+                         words && own ? QString::fromStdString(words->own) : QStringLiteral("–"));
     }
 }
 
@@ -59,10 +61,20 @@ void draw_seal_figures(QPainter& painter, const QRect& row, const GroundAudit& g
     painter.drawText(row.adjusted(0, 0, -scaled(10), 0), Qt::AlignRight | Qt::AlignVCenter, text);
 }
 
+/// What stands before a row: a mark for the seal, a number, or whether a group is folded.
+QString head_of(const LedgerRow& row) {
+    switch (row.kind) {
+        case LedgerRow::Kind::seal: return QStringLiteral("◆");
+        case LedgerRow::Kind::group: return row.folded ? QStringLiteral("▸") : QStringLiteral("▾");
+        case LedgerRow::Kind::pass: return QString::number(row.pass + 1);
+    }
+    return {};
+}
+
 }  // namespace
 
 std::vector<LedgerColumn> ledger_columns(int width) {
-    constexpr int from_right[] = {158, 82, 10};
+    constexpr int from_right[] = {152, 76, 4};
     std::vector<LedgerColumn> columns;
     for (const MeasureRecord* measure : kMeasures)
         if (measure->column)
@@ -104,28 +116,29 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
         painter->drawRect(row.adjusted(0, 0, -1, -2));
     }
 
-    const bool off =
-        number > 0 &&
-        !model->session().document.painting().passes[static_cast<std::size_t>(number - 1)].on;
+    const LedgerRow& of = model->row(number);
+    const bool off = model->is_off(number);
     if (off) painter->setOpacity(0.45);
     painter->setPen(greys().secondary);
     painter->setFont(secondary_font());
     const QRect head(row.left(), row.top(), scaled(22), row.height());
-    painter->drawText(head, Qt::AlignCenter,
-                      number == 0 ? QStringLiteral("◆") : QString::number(number));
+    painter->drawText(head, Qt::AlignCenter, head_of(of));
+    // A rule along the passes of a group binds them together.
+    if (of.kind == LedgerRow::Kind::pass && of.group != kNoGroup)
+        painter->fillRect(QRect(row.left() + scaled(1), row.top(), scaled(2), row.height()),
+                          greys().secondary);
 
     const QRect frame(row.left() + scaled(24),
                       row.top() + (row.height() - scaled(kThumbnailHeight)) / 2,
                       scaled(kThumbnailWidth), scaled(kThumbnailHeight));
     const auto& thumbnails = model->measuring().thumbnails();
     draw_thumbnail(*painter, frame,
-                   static_cast<std::size_t>(number) < thumbnails.size()
-                       ? thumbnails[static_cast<std::size_t>(number)]
-                       : QImage());
+                   of.moment() < thumbnails.size() ? thumbnails[of.moment()] : QImage());
 
     const int left = frame.right() + scaled(8);
     const int name_right =
-        number == 0 ? row.right() - scaled(150)
+        of.kind == LedgerRow::Kind::seal
+            ? row.right() - scaled(150)
                     : row.left() + ledger_columns(row.width()).front().right - scaled(48);
     const auto text_line = [&](int top, int height, const QFont& font, const QColor& colour,
                                const QString& text) {
@@ -144,10 +157,11 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     painter->translate(row.topLeft());
     const QRect inside(QPoint(0, 0), row.size());
     if (!model->measuring().current()) painter->setOpacity(0.5);
-    if (number == 0 && audit)
+    if (of.kind == LedgerRow::Kind::seal && audit)
         draw_seal_figures(*painter, inside, audit->ground);
     else if (const PassAudit* figures = model->figures(number); figures && !off)
-        draw_columns(*painter, inside, *figures, audit->exact);
+        draw_columns(*painter, inside, *figures, audit->exact,
+                     of.kind == LedgerRow::Kind::pass);
     painter->restore();
 }
 

@@ -15,6 +15,8 @@ struct LedgerColumn {
     int right;  ///< its right edge
 };
 std::vector<LedgerColumn> ledger_columns(int width);
+/// How wide the bar beside the rows is.
+inline constexpr int kScrollBar = 8;
 
 /// Draws one row: number, thumbnail, name and kind, and three columns with the balance large and
 /// the pass's own share small.

@@ -1,6 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/passes/ledger_model.h"
 
+#include <QDataStream>
+#include <QIODevice>
+#include <QMimeData>
+#include <algorithm>
+#include <iterator>
+
 #include "desk/kit/marks.h"
 #include "desk/kit/words.h"
 #include "desk/work/reach_words.h"
@@ -9,60 +15,151 @@ namespace underpaint {
 
 LedgerModel::LedgerModel(Session& session, const Measuring& measuring, QObject* parent)
     : QAbstractListModel(parent), session_(session), measuring_(measuring) {
-    connect(&session_.document, &Document::changed, this, [this] {
-        const int rows = rowCount();
-        if (rows != rows_) {
-            beginResetModel();
-            rows_ = rows;
-            endResetModel();
-        } else {
-            emit dataChanged(index(0), index(rows - 1));
-        }
-    });
-    const auto refresh = [this] {
+    session_.when(this, &LedgerModel::refresh, &Document::changed, &Outlook::folds_changed);
+    const auto repaint = [this] {
         if (rowCount() > 0) emit dataChanged(index(0), index(rowCount() - 1));
     };
-    connect(&measuring_, &Measuring::figures_changed, this, refresh);
-    connect(&measuring_, &Measuring::thumbnails_changed, this, refresh);
+    connect(&measuring_, &Measuring::figures_changed, this, repaint);
+    connect(&measuring_, &Measuring::thumbnails_changed, this, repaint);
+}
+
+void LedgerModel::refresh() {
+    std::vector<LedgerRow> rows = ledger_rows(session_);
+    if (rows == rows_) {
+        emit dataChanged(index(0), index(rowCount() - 1));
+        return;
+    }
+    beginResetModel();
+    rows_ = std::move(rows);
+    endResetModel();
 }
 
 int LedgerModel::rowCount(const QModelIndex& parent) const {
-    if (parent.isValid() || !session_.document.has_painting()) return 0;
-    return 1 + static_cast<int>(session_.document.painting().passes.size());
+    return parent.isValid() ? 0 : static_cast<int>(rows_.size());
+}
+
+int LedgerModel::chosen_row() const {
+    return static_cast<int>(underpaint::chosen_row(session_, rows_));
 }
 
 QVariant LedgerModel::data(const QModelIndex& index, int role) const {
     if (!index.isValid() || index.row() >= rowCount()) return {};
-    const int row = index.row();
+    const Painting& painting = session_.document.painting();
+    const LedgerRow& of = row(index.row());
     switch (role) {
         case Qt::DisplayRole:
-            return row == 0 ? tr("Sealed underpaint")
-                            : shown(session_.document.painting()
-                                        .passes[static_cast<std::size_t>(row - 1)]
-                                        .name);
-        case Qt::AccessibleTextRole: return in_words(row);
-        case Qt::ToolTipRole: return detail(row);
+            switch (of.kind) {
+                case LedgerRow::Kind::seal: return tr("Sealed underpaint");
+                case LedgerRow::Kind::group: return shown(painting.group(of.group)->name);
+                case LedgerRow::Kind::pass: return shown(painting.passes[of.pass].name);
+            }
+            return {};
+        case Qt::AccessibleTextRole: return in_words(index.row());
+        case Qt::ToolTipRole: return detail(index.row());
         default: return {};
     }
 }
 
-const PassAudit* LedgerModel::figures(int row) const {
-    const auto& audit = measuring_.audit();
-    if (row < 1 || !audit || audit->passes.size() < static_cast<std::size_t>(row)) return nullptr;
-    return &audit->passes[static_cast<std::size_t>(row - 1)];
+Qt::ItemFlags LedgerModel::flags(const QModelIndex& index) const {
+    const Qt::ItemFlags usual = Qt::ItemIsSelectable | Qt::ItemIsEnabled;
+    if (!index.isValid()) return Qt::ItemIsDropEnabled;  // between rows, and not on to one
+    return row(index.row()).kind == LedgerRow::Kind::seal ? usual : usual | Qt::ItemIsDragEnabled;
 }
 
-QString LedgerModel::kind_of_row(int row) const {
-    const Painting& painting = session_.document.painting();
-    if (row == 0) {
-        if (!painting.sealed()) return tr("not sealed yet");
-        const Seal& seal = painting.seal();
-        return tr("%1, seal %2").arg(short_date(seal.date)).arg(seal.number);
+QStringList LedgerModel::mimeTypes() const {
+    return {QStringLiteral("application/x-ledger-rows")};
+}
+
+QMimeData* LedgerModel::mimeData(const QModelIndexList& indexes) const {
+    QByteArray places;
+    QDataStream out(&places, QIODevice::WriteOnly);
+    for (const std::size_t place : places_of_rows(indexes)) out << quint64(place);
+    auto* data = new QMimeData;
+    data->setData(mimeTypes().constFirst(), places);
+    return data;
+}
+
+bool LedgerModel::dropMimeData(const QMimeData* data, Qt::DropAction, int at, int,
+                               const QModelIndex& parent) {
+    if (parent.isValid() || !data->hasFormat(mimeTypes().constFirst())) return false;
+    PassPlaces places;
+    QDataStream in(data->data(mimeTypes().constFirst()));
+    for (quint64 place = 0; !in.atEnd();) {
+        in >> place;
+        places.push_back(place);
     }
-    const Pass& pass = painting.passes[static_cast<std::size_t>(row - 1)];
-    if (!pass.on) return tr("off");
-    return QStringLiteral("%1 · %2").arg(label_of(pass.blend),
-                                         reach_in_words(painting, pass.reach));
+    // Below the row that it is dropped under; below the head of a group, or one of its passes, it is
+    // of the group.
+    at = std::clamp(at < 0 ? rowCount() : at, 1, rowCount());
+    const LedgerRow& above = row(at - 1);
+    std::size_t to = above.moment();
+    GroupId into = kNoGroup;
+    if (above.kind == LedgerRow::Kind::group && !above.folded) {
+        to = places_of(session_.document.painting(), above.group).front();
+        into = above.group;
+    }
+    session_.document.change(
+        places.size() == 1 ? tr("Move a pass") : tr("Move %1 passes").arg(places.size()),
+        with_passes_moved(session_.document.painting(), places, to, into));
+    return false;
+}
+
+PassPlaces LedgerModel::places_of_rows(const QModelIndexList& indexes) const {
+    PassPlaces places;
+    for (const QModelIndex& index : indexes) {
+        const LedgerRow& of = row(index.row());
+        if (of.kind == LedgerRow::Kind::pass) places.push_back(of.pass);
+        if (of.kind == LedgerRow::Kind::group)
+            std::ranges::copy(places_of(session_.document.painting(), of.group),
+                              std::back_inserter(places));
+    }
+    std::ranges::sort(places);
+    const auto same = std::ranges::unique(places);
+    places.erase(same.begin(), same.end());
+    return places;
+}
+
+const PassAudit* LedgerModel::figures(int index) const {
+    const auto& audit = measuring_.audit();
+    const std::size_t moment = row(index).moment();
+    if (moment == 0 || !audit || audit->passes.size() < moment) return nullptr;
+    return &audit->passes[moment - 1];
+}
+
+bool LedgerModel::is_off(int index) const {
+    const Painting& painting = session_.document.painting();
+    const LedgerRow& of = row(index);
+    if (of.kind == LedgerRow::Kind::seal) return false;
+    const Group* group = painting.group(of.group);
+    if (group != nullptr && !group->on) return true;
+    return of.kind == LedgerRow::Kind::pass && !painting.passes[of.pass].on;
+}
+
+QString LedgerModel::kind_of_row(int index) const {
+    const Painting& painting = session_.document.painting();
+    const LedgerRow& of = row(index);
+    switch (of.kind) {
+        case LedgerRow::Kind::seal: {
+            if (!painting.sealed()) return tr("not sealed yet");
+            const Seal& seal = painting.seal();
+            return tr("%1, seal %2").arg(short_date(seal.date)).arg(seal.number);
+        }
+        case LedgerRow::Kind::group: {
+            if (is_off(index)) return tr("off");
+            const Group& group = *painting.group(of.group);
+            const auto count = static_cast<int>(places_of(painting, of.group).size());
+            const QString passes = tr("%n pass(es)", nullptr, count);
+            return group.strength < 1
+                       ? tr("%1 · at %2%").arg(passes).arg(qRound(100 * group.strength))
+                       : passes;
+        }
+        case LedgerRow::Kind::pass: break;
+    }
+    const Pass& pass = painting.passes[of.pass];
+    if (is_off(index)) return tr("off");
+    const QString kind = QStringLiteral("%1 · %2").arg(label_of(pass.blend),
+                                                       reach_in_words(painting, pass.reach));
+    return pass.clipped ? tr("clipped · %1").arg(kind) : kind;
 }
 
 QString LedgerModel::in_words(int row) const {

@@ -6,23 +6,25 @@
 #include <QLineEdit>
 #include <QMenu>
 #include <QPushButton>
+#include <QStackedWidget>
 
-#include "desk/kit/band_slider.h"
 #include "desk/kit/bar_slider.h"
-#include "desk/kit/colour_sheet.h"
-#include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
 #include "desk/panes/parts_menu.h"
-#include "desk/panes/source_editor.h"
+#include "desk/passes/reach_page.h"
 #include "desk/work/reach_words.h"
-#include "painting/changes.h"
-#include "painting/source_fields.h"
 
 namespace underpaint {
-PassSheet::PassSheet(Session& session, const Measuring& measuring, QWidget* parent)
-    : QWidget(parent), session_(session), measuring_(measuring) {
+
+PassSheet::PassSheet(const Desk& desk, const AskForFile& ask, QWidget* parent)
+    : QWidget(parent),
+      session_(desk.session),
+      measuring_(desk.meters.passes),
+      canvas_(desk.canvas),
+      ask_(ask),
+      edits_(desk.session) {
     build();
     session_.when(this, &PassSheet::show_pass, &Document::begun, &Document::changed,
                   &Outlook::moment_changed);
@@ -30,208 +32,261 @@ PassSheet::PassSheet(Session& session, const Measuring& measuring, QWidget* pare
 }
 
 void PassSheet::build() {
-    name_ = new QLineEdit;
-    name_->setObjectName(QStringLiteral("pass_name"));
-    name_->setAccessibleName(tr("Name of the pass"));
-    name_->setFont(body_font(true));
-    kind_ = new QLabel;
-    kind_->setProperty("tone", "secondary");
-    on_ = new QPushButton(tr("On"));
-    on_->setObjectName(QStringLiteral("pass_on"));
-    on_->setCheckable(true);
-    on_->setToolTip(tr("Lay this pass or leave it out. Space in the ledger does the same"));
-    swatch_ = new QPushButton;
-    swatch_->setObjectName(QStringLiteral("swatch"));
-    swatch_->setAccessibleName(tr("Colour of the pass"));
-    swatch_->setToolTip(tr("The colour that is laid; click to change it"));
-    swatch_->setFixedSize(scaled(52), scaled(72));
-    strength_ = new BarSlider(kStrength);
-    hold_ = new BarSlider(kHold);
-    band_ = new BandSlider;
-    blend_ = choice_button("blend", {}, tr("How the pass meets what lies below it"));
-    intent_ = choice_button("intent", {},
-                            tr("What it is meant to do to values; drift that was meant is not held "
-                               "against it"));
-    parts_ = choice_button("lands_on", {}, tr("The parts that it reaches"));
-    auto* parts = new PartsMenu(
-        session_, [this] { return pass().reach.parts; }, this);
-    parts_->setMenu(parts);
-    colours_ = new ColourSheet(this);
-    colours_->setWindowFlag(Qt::Popup);
-    colours_->hide();
-
-    auto* head = new QHBoxLayout;
-    head->addWidget(name_, 1);
-    head->addWidget(kind_);
-    head->addWidget(on_);
-    auto* sliders = new QVBoxLayout;
-    sliders->setSpacing(0);
-    sliders->addWidget(strength_);
-    sliders->addWidget(hold_);
-    source_ = new SourceEditor;
-    sliders->addWidget(source_);
-    auto* middle = new QHBoxLayout;
-    middle->setSpacing(scaled(12));
-    middle->addWidget(swatch_, 0, Qt::AlignTop);
-    middle->addLayout(sliders, 1);
-    auto* choices = new QGridLayout;
-    choices->setHorizontalSpacing(scaled(14));
-    choices->addWidget(labelled(tr("Blend"), blend_), 0, 0);
-    choices->addWidget(labelled(tr("Meant to"), intent_), 0, 1);
-    choices->addWidget(labelled(tr("Lands on"), parts_), 0, 2);
-    for (int column = 0; column < 3; ++column) choices->setColumnStretch(column, 1);
-
     settings_ = new QWidget;
     auto* column = new QVBoxLayout(settings_);
     column->setContentsMargins(scaled(12), scaled(6), scaled(12), scaled(8));
-    column->setSpacing(scaled(7));
-    column->addLayout(head);
-    column->addLayout(middle);
-    column->addLayout(choices);
-    column->addWidget(band_);
+    column->setSpacing(scaled(6));
+    column->addLayout(head());
+    column->addLayout(sliders());
+    column->addLayout(choices());
+    column->addLayout(pages());
+
+    editors_ = new QStackedWidget;
     plot_ = new ScalePlot(session_);
-    column->addWidget(plot_, 1);
-    empty_ = new QLabel;
-    empty_->setProperty("tone", "secondary");
-    empty_->setWordWrap(true);
+    source_page_ = new QWidget;
+    auto* source = new QVBoxLayout(source_page_);
+    source->setContentsMargins(0, 0, 0, 0);
+    source->setSpacing(scaled(8));
+    source->addWidget(editors_);
+    source->addWidget(plot_, 1);
+    reach_page_ = new ReachPage(edits_, canvas_);
+    column->addWidget(source_page_, 1);
+    column->addWidget(reach_page_, 1);
+
+    empty_ = hint_label();
     empty_->setContentsMargins(scaled(14), scaled(14), scaled(14), scaled(14));
     empty_->setAlignment(Qt::AlignTop);
     auto* whole = new QVBoxLayout(this);
     whole->setContentsMargins(0, 0, 0, 0);
     whole->addWidget(settings_, 1);
     whole->addWidget(empty_, 1);
-
-    auto* blends = new QMenu(this);
-    fill_blends(blends);
-    blend_->setMenu(blends);
-    auto* intents = new QMenu(this);
-    fill_intents(intents);
-    intent_->setMenu(intents);
-    connect(parts, &PartsMenu::chosen, this, [this](const std::vector<PartId>& chosen) {
-        change(tr("Change where it lands"), [&](Pass& p) { p.reach.parts = chosen; });
-    });
-
-    connect(name_, &QLineEdit::editingFinished, this, [this] {
-        if (session_.outlook.chosen_pass() && name_->isModified())
-            change(tr("Rename the pass"), [&](Pass& p) { p.name = name_->text().toStdString(); });
-    });
-    connect(on_, &QPushButton::clicked, this, [this](bool on) {
-        change(on ? tr("Switch the pass on") : tr("Switch the pass off"),
-               [&](Pass& p) { p.on = on; });
-    });
-    connect(strength_, &BarSlider::moved, this, [this](float v) {
-        change(
-            tr("Change strength"), [&](Pass& p) { p.strength = v; }, QStringLiteral("strength"));
-    });
-    connect(hold_, &BarSlider::moved, this, [this](float v) {
-        change(
-            tr("Hold values"), [&](Pass& p) { p.hold = v; }, QStringLiteral("hold"));
-    });
-    connect(band_, &BandSlider::moved, this, [this](const ValueBand& band) {
-        change(
-            tr("Change where it lands"), [&](Pass& p) { p.reach.band = band; },
-            QStringLiteral("band"));
-    });
-    connect(colours_, &ColourSheet::picked, this, [this](Rgb colour) {
-        change(
-            tr("Change colour"),
-            [&](Pass& p) { for_colours(p.source, [&](Rgb& own) { own = colour; }); },
-            QStringLiteral("colour"));
-    });
-    connect(source_, &SourceEditor::changed, this,
-            [this](const Source& source, const QString& field) {
-                change(
-                    tr("Change the %1").arg(from_view(kind_of(source))),
-                    [&](Pass& p) { p.source = source; }, field);
-            });
-    connect(source_, &SourceEditor::released, &session_.document, &Document::end_gesture);
-    connect(strength_, &BarSlider::released, &session_.document, &Document::end_gesture);
-    connect(hold_, &BarSlider::released, &session_.document, &Document::end_gesture);
-    connect(band_, &BandSlider::released, &session_.document, &Document::end_gesture);
-    connect(colours_, &ColourSheet::released, &session_.document, &Document::end_gesture);
-    connect(swatch_, &QPushButton::clicked, this, &PassSheet::toggle_colours);
+    show_page(Page::source);
     show_pass();
 }
 
-const Pass& PassSheet::pass() const {
-    return session_.document.painting().passes[*session_.outlook.chosen_pass()];
+QLayout* PassSheet::head() {
+    name_ = new QLineEdit;
+    name_->setObjectName(QStringLiteral("pass_name"));
+    name_->setAccessibleName(tr("Name of the pass"));
+    name_->setFont(body_font(true));
+    on_ = action_button("pass_on", tr("On"),
+                        tr("Lay this pass or leave it out. Space in the ledger does the same"));
+    on_->setCheckable(true);
+    connect(name_, &QLineEdit::editingFinished, this, [this] {
+        if (name_->isModified())
+            edits_.change(tr("Rename the pass"),
+                          [&](Pass& p) { p.name = name_->text().toStdString(); });
+    });
+    connect(on_, &QPushButton::clicked, this, [this](bool on) {
+        edits_.change(on ? tr("Switch the pass on") : tr("Switch the pass off"),
+                      [&](Pass& p) { p.on = on; });
+    });
+    auto* row = new QHBoxLayout;
+    row->addWidget(name_, 1);
+    row->addWidget(on_);
+    return row;
 }
 
-template <class Change>
-void PassSheet::change(const QString& what, Change change, const QString& gesture) {
-    const auto index = session_.outlook.chosen_pass();
-    if (!index) return;
-    Pass changed = pass();
-    change(changed);
-    session_.document.change(
-        what, with_changed_pass(session_.document.painting(), *index, std::move(changed)),
-        gesture.isEmpty() ? gesture : gesture + QString::number(*index));
+QLayout* PassSheet::sliders() {
+    auto* row = new QHBoxLayout;
+    row->setSpacing(scaled(16));
+    const auto slider = [&](const Parameter& parameter, const QString& what, float Pass::*member) {
+        auto* result = new BarSlider(parameter);
+        connect(result, &BarSlider::moved, this, [this, what, member](float v) {
+            edits_.change(
+                what, [&](Pass& p) { p.*member = v; }, what);
+        });
+        connect(result, &BarSlider::released, this, [this] { edits_.end_gesture(); });
+        row->addWidget(result, 1);
+        return result;
+    };
+    strength_ = slider(kStrength, tr("Change strength"), &Pass::strength);
+    hold_ = slider(kHold, tr("Hold values"), &Pass::hold);
+    return row;
 }
 
-void PassSheet::fill_blends(QMenu* menu) {
+QLayout* PassSheet::choices() {
+    blend_ = choice_button("blend", {}, tr("How the pass meets what lies below it"));
+    blend_->setMenu(blend_menu());
+    intent_ = choice_button("intent", {},
+                            tr("What it is meant to do to values; drift that was meant is not held "
+                               "against it"));
+    intent_->setMenu(choice_menu(kIntents, [this](Intent intent) {
+        edits_.change(tr("Change what it is meant to do"), [&](Pass& p) { p.intent = intent; });
+    }));
+    hold_to_ = choice_button("hold_to", {},
+                             tr("Whose lightness a held pass and true colour give back"));
+    hold_to_->setMenu(choice_menu(kHoldTos, [this](HoldTo to) {
+        edits_.change(tr("Change what it holds to"), [&](Pass& p) { p.hold_to = to; });
+    }));
+    parts_ = choice_button("lands_on", {}, tr("The parts that it reaches"));
+    auto* parts = new PartsMenu(
+        session_,
+        [this] { return edits_.pass() ? edits_.pass()->reach.parts : std::vector<PartId>(); },
+        this);
+    parts_->setMenu(parts);
+    connect(parts, &PartsMenu::chosen, this, [this](const std::vector<PartId>& chosen) {
+        edits_.change(tr("Change where it lands"), [&](Pass& p) {
+            p.reach.parts = chosen;
+            if (chosen.empty()) p.reach.kept.clear();  // the whole picture was chosen
+        });
+    });
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(scaled(12));
+    grid->addWidget(labelled(tr("Blend"), blend_), 0, 0);
+    grid->addWidget(labelled(tr("Meant to"), intent_), 0, 1);
+    grid->addWidget(labelled(tr("Lands on"), parts_), 0, 2);
+    grid->addWidget(labelled(tr("Holds to"), hold_to_), 0, 3);
+    for (int column = 0; column < 4; ++column) grid->setColumnStretch(column, 1);
+    return grid;
+}
+
+QLayout* PassSheet::pages() {
+    source_tab_ = action_button("page_source", {}, tr("What the pass lays on"));
+    reach_tab_ = action_button("page_reach", tr("Where it lands"),
+                               tr("Values, what is painted or outlined, clipped or inverted"));
+    auto* row = new QHBoxLayout;
+    row->setSpacing(scaled(4));
+    for (const auto& [tab, page] :
+         {std::pair(source_tab_, Page::source), std::pair(reach_tab_, Page::reach)}) {
+        tab->setCheckable(true);
+        tab->setProperty("role", "lens");
+        connect(tab, &QPushButton::clicked, this, [this, to = page] { show_page(to); });
+        row->addWidget(tab);
+    }
+    row->addStretch(1);
+    return row;
+}
+
+void PassSheet::show_page(Page page) {
+    if (page != page_) {
+        if (PassEditor* editor = this->editor()) editor->leave();
+        reach_page_->leave();
+    }
+    page_ = page;
+    source_tab_->setChecked(page == Page::source);
+    reach_tab_->setChecked(page == Page::reach);
+    source_page_->setVisible(page == Page::source);
+    reach_page_->setVisible(page == Page::reach);
+    if (const Pass* pass = edits_.pass(); pass != nullptr && entered_) show_editor(*pass);
+    emit ladder_changed();
+}
+
+template <class Choice, std::size_t n, class Take>
+QMenu* PassSheet::choice_menu(const std::array<ChoiceText<Choice>, n>& texts, Take take) {
+    auto* menu = new QMenu(this);
+    for (const auto& text : texts)
+        connect(menu->addAction(from_view(text.label)), &QAction::triggered, this,
+                [take, choice = text.choice] { take(choice); });
+    return menu;
+}
+
+QMenu* PassSheet::blend_menu() {
+    auto* menu = new QMenu(this);
     menu->setToolTipsVisible(true);
     for (const BlendText& text : kBlendTexts) {
         QAction* action = menu->addAction(from_view(text.label));
         action->setObjectName(QStringLiteral("blend_") + from_view(text.id));
         action->setToolTip(from_view(text.about));
         connect(action, &QAction::triggered, this, [this, mode = text.mode] {
-            change(tr("Change blend"), [&](Pass& p) { p.blend = mode; });
+            edits_.change(tr("Change blend"), [&](Pass& p) { p.blend = mode; });
         });
     }
     // Our own stands first: it is what most passes want.
     menu->insertAction(menu->actions().constFirst(), menu->actions().constLast());
     menu->insertSeparator(menu->actions().at(1));
+    return menu;
 }
 
-void PassSheet::fill_intents(QMenu* menu) {
-    for (const auto& text : kIntents)
-        connect(menu->addAction(from_view(text.label)), &QAction::triggered, this,
-                [this, intent = text.choice] {
-                    change(tr("Change what it is meant to do"),
-                           [&](Pass& p) { p.intent = intent; });
-                });
+PassEditor* PassSheet::editor() const {
+    return qobject_cast<PassEditor*>(editors_->currentWidget());
 }
 
-void PassSheet::toggle_colours() {
-    for_colours(pass().source, [&](const Rgb& own) { colours_->set_colour(own); });
-    colours_->move(swatch_->mapToGlobal(QPoint(-colours_->width() - scaled(18), 0)));
-    colours_->show();
-    colours_->setFocus();
+/// The editor of the pass's source, if that is in sight.
+void PassSheet::show_editor(const Pass& pass) {
+    PassEditor*& wanted = editor_of_[pass.source.index()];
+    if (wanted == nullptr) {
+        wanted = editor_for(pass.source, {edits_, canvas_, ask_});
+        connect(wanted, &PassEditor::ladder_changed, this, &PassSheet::ladder_changed);
+        editors_->addWidget(wanted);
+    }
+    if (editor() != wanted) {
+        if (PassEditor* before = editor()) before->leave();
+        editors_->setCurrentWidget(wanted);
+        emit ladder_changed();
+    }
+    // A page as high as what is on it: what is not in sight takes no room.
+    for (int i = 0; i < editors_->count(); ++i)
+        editors_->widget(i)->setSizePolicy(
+            QSizePolicy::Preferred,
+            i == editors_->currentIndex() ? QSizePolicy::Preferred : QSizePolicy::Ignored);
+    plot_->setVisible(!wanted->plots_values());
+    if (page_ == Page::source && entered_) wanted->show_pass(pass);
+}
+
+void PassSheet::show_empty() {
+    const bool sealed = session_.document.has_painting() && session_.document.painting().sealed();
+    empty_->setText(sealed
+                        ? tr("This is the seal: every pass is compared with it. Lay a pass, or "
+                             "choose one above to see and change what it does.")
+                        : tr("Passes are compared with the sealed greys. Seal the underpaint on "
+                             "the Values bench first."));
+    if (PassEditor* before = editor()) before->leave();
+    reach_page_->leave();
 }
 
 void PassSheet::show_pass() {
-    const bool any = session_.outlook.chosen_pass().has_value();
-    settings_->setVisible(any);
-    empty_->setVisible(!any);
-    if (!any) {
-        const bool sealed =
-            session_.document.has_painting() && session_.document.painting().sealed();
-        empty_->setText(
-            sealed ? tr("This is the seal: every pass is compared with it. Lay a pass, or "
-                        "choose one above to see and change what it does.")
-                   : tr("Passes are compared with the sealed greys. Seal the underpaint on "
-                        "the Values bench first."));
-        return;
-    }
-    const Pass& now = pass();
-    if (!name_->hasFocus()) name_->setText(shown(now.name));
-    kind_->setText(from_view(kind_of(now.source)));
-    on_->setChecked(now.on);
-    on_->setText(now.on ? tr("On") : tr("Off"));
-    swatch_->setStyleSheet(QStringLiteral("QPushButton { background: %1; border: 1px solid %2; }")
-                               .arg(hex_of(mean_colour(now.source)), greys().rule.name()));
-    bool has_colour = false;
-    for_colours(now.source, [&](const Rgb&) { has_colour = true; });
-    swatch_->setEnabled(has_colour);
-    source_->show_source(now.source);
-    strength_->set_value(now.strength);
-    hold_->set_value(now.hold);
-    hold_->setEnabled(now.blend != BlendMode::true_colour);
-    band_->set_band(now.reach.band);
-    show_choice(blend_, label_of(now.blend));
-    show_choice(intent_, from_view(kIntents[static_cast<std::size_t>(now.intent)].label));
-    show_choice(parts_, parts_in_words(session_.document.painting(), now.reach));
+    const Pass* now = edits_.pass();
+    settings_->setVisible(now != nullptr);
+    empty_->setVisible(now == nullptr);
+    if (now == nullptr) return show_empty();
+    if (!name_->hasFocus()) name_->setText(shown(now->name));
+    on_->setChecked(now->on);
+    on_->setText(now->on ? tr("On") : tr("Off"));
+    QString kind = from_view(kind_of(now->source));
+    kind[0] = kind[0].toUpper();
+    source_tab_->setText(kind);
+    strength_->set_value(now->strength);
+    hold_->set_value(now->hold);
+    hold_->setEnabled(now->blend != BlendMode::true_colour);
+    hold_to_->setEnabled(now->hold > 0 || now->blend == BlendMode::true_colour);
+    show_choice(blend_, label_of(now->blend));
+    show_choice(intent_, from_view(kIntents[static_cast<std::size_t>(now->intent)].label));
+    show_choice(hold_to_, from_view(kHoldTos[static_cast<std::size_t>(now->hold_to)].label));
+    show_choice(parts_, parts_in_words(session_.document.painting(), now->reach));
+    show_editor(*now);
+    reach_page_->show_pass(*now);
     refresh_ghost();
+}
+
+void PassSheet::enter() {
+    entered_ = true;
+    show_pass();
+}
+
+void PassSheet::leave() {
+    if (PassEditor* before = editor()) before->leave();
+    reach_page_->leave();
+    entered_ = false;
+}
+
+bool PassSheet::finished() const {
+    return plot_->finished() && reach_page_->finished();
+}
+
+void PassSheet::add_to(LadderFace& face) const {
+    if (edits_.pass() == nullptr) return;
+    if (page_ == Page::reach)
+        reach_page_->add_to(face);
+    else if (const PassEditor* now = editor())
+        now->add_to(face);
+}
+
+void PassSheet::act_on_ladder(HandleAct act, std::size_t handle, double step) {
+    if (page_ == Page::reach)
+        reach_page_->act_on_ladder(act, handle, step);
+    else if (PassEditor* now = editor())
+        now->act_on_ladder(act, handle, step);
 }
 
 void PassSheet::refresh_ghost() {

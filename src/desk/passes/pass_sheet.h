@@ -2,57 +2,78 @@
 #pragma once
 
 #include <QWidget>
+#include <map>
 
+#include "desk/panes/bench.h"
+#include "desk/passes/editors/pass_editor.h"
 #include "desk/passes/scale_plot.h"
-#include "desk/work/measuring.h"
-#include "desk/work/session.h"
 
 class QLabel;
 class QLineEdit;
-class QMenu;
 class QPushButton;
+class QStackedWidget;
 
 namespace underpaint {
 
-class BandSlider;
 class BarSlider;
-class ColourSheet;
-class SourceEditor;
+class ReachPage;
 
-/// The settings of the chosen pass.
+/// The settings of the chosen pass: what all have, then a page for its source and one for where it
+/// lands.
 class PassSheet : public QWidget {
     Q_OBJECT
 public:
-    PassSheet(Session& session, const Measuring& measuring, QWidget* parent = nullptr);
+    /// \param ask must outlive it
+    PassSheet(const Desk& desk, const AskForFile& ask, QWidget* parent = nullptr);
 
     /// Puts a ghost mark where a mend would put a slider; nothing takes it away.
     void show_ghost(const Mend* mend);
-    bool finished() const { return plot_->finished(); }
+    bool finished() const;
+    /// What the page in sight has to do with the ladder.
+    void add_to(LadderFace& face) const;
+    void act_on_ladder(HandleAct act, std::size_t handle, double step);
+    /// The bench is entered or left.
+    void enter();
+    void leave();
+    enum class Page { source, reach };
+    void show_page(Page page);
+
+signals:
+    void ladder_changed();
 
 private:
     void build();
+    QLayout* head();
+    QLayout* sliders();
+    QLayout* choices();
+    QLayout* pages();
     void show_pass();
-    const Pass& pass() const;
-    /// One undoable change of the chosen pass; changes with the same gesture become one.
-    template <class Change>
-    void change(const QString& what, Change change, const QString& gesture = {});
-    void fill_blends(QMenu* menu);
-    void fill_intents(QMenu* menu);
-    void toggle_colours();
+    void show_empty();
+    void show_editor(const Pass& pass);
+    PassEditor* editor() const;
+    template <class Choice, std::size_t n, class Take>
+    QMenu* choice_menu(const std::array<ChoiceText<Choice>, n>& texts, Take take);
+    QMenu* blend_menu();
     void refresh_ghost();
 
     Session& session_;
     const Measuring& measuring_;
+    Canvas& canvas_;
+    const AskForFile& ask_;
+    PassEdits edits_;
     QWidget* settings_;
     QLabel* empty_;
     QLineEdit* name_;
-    QLabel* kind_;
-    QPushButton *swatch_, *on_, *blend_, *intent_, *parts_;
+    QPushButton *on_, *blend_, *intent_, *hold_to_, *parts_;
+    QPushButton *source_tab_, *reach_tab_;
     BarSlider *strength_, *hold_;
-    BandSlider* band_;
-    ColourSheet* colours_;
-    SourceEditor* source_;
+    QWidget* source_page_;
+    QStackedWidget* editors_;
+    std::map<std::size_t, PassEditor*> editor_of_;  // by Source::index(), made when first needed
+    ReachPage* reach_page_;
     ScalePlot* plot_;
+    Page page_ = Page::source;
+    bool entered_ = false;
 };
 
 }  // namespace underpaint

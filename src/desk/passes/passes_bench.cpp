@@ -20,6 +20,7 @@ constexpr BenchText kText{3, "passes", "Passes",
 PassesBench::PassesBench(const Desk& desk)
     : Bench(kText), desk_(desk), sheet_(new PassesSheet(desk)) {
     connect(&desk_.meters.passes, &Measuring::figures_changed, this, &Bench::ladder_changed);
+    connect(&sheet_->pass_sheet(), &PassSheet::ladder_changed, this, &Bench::ladder_changed);
 }
 
 QWidget& PassesBench::sheet() {
@@ -35,10 +36,19 @@ void PassesBench::enter() {
     const Document& document = desk_.session.document;
     if (document.has_painting() && desk_.session.outlook.moment() == 0)
         desk_.session.outlook.set_moment(document.painting().passes.size());
+    sheet_->pass_sheet().enter();
+}
+
+void PassesBench::leave() {
+    sheet_->pass_sheet().leave();
+}
+
+void PassesBench::act_on_ladder(HandleAct act, std::size_t handle, double step) {
+    sheet_->pass_sheet().act_on_ladder(act, handle, step);
 }
 
 bool PassesBench::finished() const {
-    return sheet_->pass_sheet().finished();
+    return sheet_->finished();
 }
 
 /// With nothing pointed at, the sheet goes back to the mend of its own pass.
@@ -48,6 +58,12 @@ void PassesBench::point_at(const Mend* mend) {
 }
 
 LadderFace PassesBench::ladder() const {
+    LadderFace face = distributions();
+    sheet_->pass_sheet().add_to(face);
+    return face;
+}
+
+LadderFace PassesBench::distributions() const {
     LadderFace face{
         tr("The scale of values from 9, white, to 1, black. Left: as sealed. Right: now."),
         tr("sealed"),

@@ -19,11 +19,15 @@ public:
     LadderFace ladder() const override;
     FindingsMeter& findings() const override;
     QString words_for(const Probe& spot, QPointF picture) const override;
+    void act_on_ladder(HandleAct act, std::size_t handle, double step) override;
     void enter() override;
+    void leave() override;
     bool finished() const override;
     void point_at(const Mend* mend) override;
 
 private:
+    LadderFace distributions() const;
+
     Desk desk_;
     PassesSheet* sheet_;
 };

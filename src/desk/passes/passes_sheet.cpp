@@ -1,49 +1,93 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/passes/passes_sheet.h"
 
+#include <QClipboard>
+#include <QDragEnterEvent>
+#include <QGuiApplication>
+#include <QLabel>
+#include <QMimeData>
 #include <QPushButton>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 #include "desk/kit/look.h"
+#include "desk/kit/panel.h"
+#include "desk/passes/group_sheet.h"
+#include "desk/passes/lay_menu.h"
 #include "desk/passes/ledger.h"
 #include "desk/passes/pass_sheet.h"
-#include "painting/changes.h"
 
 namespace underpaint {
 
 PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
     : QWidget(parent),
       session_(desk.session),
-      pass_sheet_(new PassSheet(desk.session, desk.meters.passes)) {
-    auto* lay = new QPushButton(tr("Lay a pass"));
+      ask_(desk.ask),
+      pass_sheet_(new PassSheet(desk, ask_)),
+      group_sheet_(new GroupSheet(desk.session)),
+      chosen_(new QStackedWidget) {
+    setAcceptDrops(true);
+    lay_menu_ = new LayMenu(session_, ask_, this);
+    auto* lay = new QPushButton(tr("Lay a pass ▾"));
     lay->setObjectName(QStringLiteral("lay_pass"));
     lay->setProperty("role", "main");
-    lay->setToolTip(tr("A plain tint over everything, to be shaped here"));
-    connect(lay, &QPushButton::clicked, this, &PassesSheet::lay_pass);
+    lay->setToolTip(tr("Lay one more pass over the chosen one. A picture can be dropped here too"));
+    lay->setMenu(lay_menu_);
     const auto enable = [this, lay] {
         lay->setEnabled(session_.document.has_painting() && session_.document.painting().sealed());
+        say({});
     };
     connect(&session_.document, &Document::changed, lay, enable);
+    trouble_ = hint_label();
+    trouble_->setObjectName(QStringLiteral("lay_trouble"));
     enable();
+    connect(lay_menu_, &LayMenu::trouble, this, &PassesSheet::say);
 
+    auto* ledger = new Ledger(session_, desk.meters.passes);
+    connect(ledger, &Ledger::wants_paste, this,
+            [this] { lay_menu_->paste(*QGuiApplication::clipboard()->mimeData()); });
+    chosen_->addWidget(pass_sheet_);
+    chosen_->addWidget(group_sheet_);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    column->addWidget(new Ledger(session_, desk.meters.passes), 9);
-    column->addWidget(pass_sheet_, 8);
+    column->addWidget(ledger, 8);
+    column->addWidget(chosen_, 9);
     auto* foot = new QVBoxLayout;
     foot->setContentsMargins(scaled(12), 0, scaled(12), scaled(10));
+    foot->setSpacing(scaled(6));
+    foot->addWidget(trouble_);
     foot->addWidget(lay);
     column->addLayout(foot);
+    session_.when(this, &PassesSheet::show_chosen, &Document::changed, &Outlook::moment_changed);
 }
 
-void PassesSheet::lay_pass() {
-    Pass pass;
-    const Painting& painting = session_.document.painting();
-    pass.name = tr("Pass %1").arg(painting.passes.size() + 1).toStdString();
-    pass.source = Tint{{176 / 255.0F, 124 / 255.0F, 84 / 255.0F}};
-    session_.document.change(tr("Lay a pass"), with_pass(painting, std::move(pass)));
-    session_.outlook.set_moment(session_.document.painting().passes.size());
+void PassesSheet::show_chosen() {
+    QWidget* wanted = session_.outlook.chosen_group() ? static_cast<QWidget*>(group_sheet_)
+                                                      : static_cast<QWidget*>(pass_sheet_);
+    chosen_->setCurrentWidget(wanted);
+}
+
+void PassesSheet::say(const QString& trouble) {
+    trouble_->setText(trouble);
+    trouble_->setVisible(!trouble.isEmpty());
+}
+
+bool PassesSheet::finished() const {
+    return pass_sheet_->finished() && lay_menu_->finished();
+}
+
+void PassesSheet::dragEnterEvent(QDragEnterEvent* event) {
+    const QMimeData& dropped = *event->mimeData();
+    const bool sealed = session_.document.has_painting() && session_.document.painting().sealed();
+    if (sealed && (dropped.hasImage() ||
+                   (dropped.urls().size() == 1 && dropped.urls().first().isLocalFile())))
+        event->acceptProposedAction();
+}
+
+void PassesSheet::dropEvent(QDropEvent* event) {
+    lay_menu_->paste(*event->mimeData());
+    event->acceptProposedAction();
 }
 
 }  // namespace underpaint

@@ -5,21 +5,41 @@
 
 #include "desk/panes/bench.h"
 
+class QLabel;
+class QStackedWidget;
+
 namespace underpaint {
 
+class GroupSheet;
+class LayMenu;
+class Ledger;
 class PassSheet;
 
-/// The right side of the Passes bench: the ledger, the chosen pass, and the way to lay another.
+/// The right side of the Passes bench: the ledger, the chosen pass or group, and the ways to lay
+/// another pass. A picture that is dropped here is laid.
 class PassesSheet : public QWidget {
     Q_OBJECT
 public:
     explicit PassesSheet(const Desk& desk, QWidget* parent = nullptr);
     PassSheet& pass_sheet() { return *pass_sheet_; }
-    void lay_pass();
+    LayMenu& lay_menu() { return *lay_menu_; }
+    bool finished() const;
+
+protected:
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
 
 private:
+    void show_chosen();
+    void say(const QString& trouble);
+
     Session& session_;
+    AskForFile ask_;
     PassSheet* pass_sheet_;
+    GroupSheet* group_sheet_;
+    QStackedWidget* chosen_;
+    LayMenu* lay_menu_;
+    QLabel* trouble_;
 };
 
 }  // namespace underpaint

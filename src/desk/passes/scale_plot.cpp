@@ -30,7 +30,7 @@ void ScalePlot::refresh() {
     const auto pass = session_.outlook.chosen_pass();
     if (!pass) return curve_.clear();
     const Painting& painting = session_.document.painting();
-    if (is_same_everywhere(painting.passes[*pass])) {
+    if (is_same_everywhere(painting, *pass)) {
         curve_ = *scale_response(painting, *pass, session_.choices.reader());
         return;
     }

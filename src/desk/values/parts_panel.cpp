@@ -69,6 +69,7 @@ PartsPanel::PartsPanel(Session& session, const ValuesMeter& values, Canvas& canv
     });
     connect(
         &canvas_.outline(), &OutlineTool::outlined, this, [this](const std::vector<Point>& points) {
+            if (!isVisible()) return;  // the reach of a pass is outlined with it too
             picker_.add(tr("Outline a part"),
                         outline_mask(session_.document.painting().size(), points, kOutlineSoften),
                         target());
@@ -182,8 +183,7 @@ QWidget* PartsPanel::chosen_row() {
     up_->setAccessibleName(tr("Move up"));
     down_->setAccessibleName(tr("Move down"));
     remove_ = action_button("remove_part", tr("Remove"),
-                            tr("Remove the chosen part. One that a pass lands on can't be "
-                               "removed"));
+                            tr("Remove the chosen part. Passes that land on it keep its mask"));
     connect(hide_, &QPushButton::clicked, this, [this](bool on) {
         session_.document.change(
             on ? tr("Hide a part") : tr("Show a part"),
@@ -301,7 +301,7 @@ void PartsPanel::refresh_tools() {
     hide_->setText(place->hidden ? tr("Hidden") : tr("Hide"));
     up_->setEnabled(place != painting.parts.begin());
     down_->setEnabled(std::next(place) != painting.parts.end());
-    remove_->setEnabled(!part_in_use(painting, *part));
+    remove_->setEnabled(true);
 }
 
 void PartsPanel::choose(PartId part) {

@@ -10,7 +10,7 @@
 #include "desk/kit/words.h"
 #include "desk/panes/parts_menu.h"
 #include "desk/panes/source_editor.h"
-#include "desk/values/brush_settings.h"
+#include "desk/panes/brush_settings.h"
 #include "desk/view/canvas.h"
 #include "desk/work/reach_words.h"
 #include "painting/changes.h"
@@ -172,7 +172,10 @@ void ValuePassSettings::remove_chosen() {
 /// Another pass puts the brush down.
 void ValuePassSettings::take_chosen() {
     canvas_.put_down();
-    canvas_.brush().set_pass(session_.outlook.chosen_value_pass());
+    const auto chosen = session_.outlook.chosen_value_pass();
+    canvas_.brush().set_target(
+        chosen ? std::optional(BrushTarget{BrushTarget::What::reach, Stage::values, *chosen})
+               : std::nullopt);
     refresh();
 }
 

@@ -15,7 +15,8 @@ Canvas::Canvas(Session& session, const Meters& meters, QWidget* parent)
       outline_(transform_),
       pick_(transform_),
       brush_(session, transform_),
-      foci_(session, transform_, meters.foci) {
+      foci_(session, transform_, meters.foci),
+      handles_(transform_) {
     setObjectName(QStringLiteral("canvas"));
     setAccessibleName(tr("The painting"));
     setFocusPolicy(Qt::StrongFocus);
@@ -26,6 +27,7 @@ Canvas::Canvas(Session& session, const Meters& meters, QWidget* parent)
     connect(&meters_.edges, &EdgeMeter::changed, this, qOverload<>(&QWidget::update));
     connect(&meters_.foci, &FocusMeter::changed, this, qOverload<>(&QWidget::update));
     connect(&foci_, &FocusTool::placing_changed, this, &Canvas::placing_changed);
+    connect(&handles_, &HandlesTool::shape_changed, this, qOverload<>(&QWidget::update));
     for (const CanvasTool* tool : tools_)
         if (tool != nullptr) connect(tool, &CanvasTool::done, this, &Canvas::put_down);
     connect(&session_.document, &Document::begun, this, &Canvas::begin_painting);
@@ -46,6 +48,7 @@ Canvas::Canvas(Session& session, const Meters& meters, QWidget* parent)
 
 void Canvas::begin_painting() {
     put_down();
+    handles_.set_shape({});
     show_only(nullptr);
     seen_.reset();
     shown_looks_.reset();
@@ -68,7 +71,7 @@ void Canvas::take_change() {
 
 Canvas::Looks Canvas::looks() const {
     const Painting& shown = session_.outlook.shown();
-    Looks looks{shown.ground(), shown.passes, {}, {}, {}};
+    Looks looks{shown.ground(), shown.passes, shown.groups, {}, {}, {}};
     for (const Part& part : shown.parts) looks.masks.push_back(part.mask);
     const LensRecord& lens = record_of(peeked_.value_or(sight_.lens));
     if (lens.heeds_foci) looks.foci = shown.plan.foci;
@@ -116,7 +119,8 @@ Sight Canvas::wanted_sight() const {
         sight.left = Lens::seal, sight.right = Lens::grey;
     }
     if (peeked_) sight.lens = *peeked_;
-    if (peek_before_ && sight.upto > 0) --sight.upto;
+    if (peek_before_ && session_.outlook.stage() == Stage::colour)
+        sight.upto = session_.outlook.moment_before();
     return sight;
 }
 

@@ -8,6 +8,7 @@
 #include "desk/view/projector.h"
 #include "desk/view/tools/brush_tool.h"
 #include "desk/view/tools/focus_tool.h"
+#include "desk/view/tools/handles_tool.h"
 #include "desk/view/tools/outline_tool.h"
 #include "desk/view/tools/pick_tool.h"
 #include "desk/view/veil.h"
@@ -19,8 +20,8 @@ namespace underpaint {
 
 /// The painting, through a lens. Answers at once with what it has, asks for the rest and drops what
 /// is outdated. The wheel zooms about the pointer, dragging moves, dragging the seam moves the
-/// seam. What the left button does otherwise is for the tool in hand, or for the foci where they
-/// can be changed.
+/// seam. What the left button does otherwise is for the tool in hand, or else for the handles of the
+/// chosen pass and for the foci where they can be changed.
 class Canvas : public QWidget {
     Q_OBJECT
 public:
@@ -49,6 +50,7 @@ public:
     OutlineTool& outline() { return outline_; }
     PickTool& pick() { return pick_; }
     BrushTool& brush() { return brush_; }
+    HandlesTool& handles() { return handles_; }
 
     /// Foci can be moved, resized and placed, and their rivals are shown.
     void set_focus_editing(bool on);
@@ -124,6 +126,7 @@ private:
     struct Looks {
         SharedPicture ground;
         std::vector<Pass> passes;
+        std::vector<Group> groups;
         std::vector<SharedPicture> masks;
         std::vector<Focus> foci;
         ShapeSplits splits;
@@ -143,9 +146,11 @@ private:
     PickTool pick_;
     BrushTool brush_;
     FocusTool foci_;
+    HandlesTool handles_;
     const std::array<CanvasTool*, 4> tools_{nullptr, &outline_, &pick_, &brush_};  // by Tool
     Tool tool_ = Tool::none;
-    /// What the pressed button does, and if that is a tool's, whose: the one in hand, or the foci.
+    /// What the pressed button does, and if that is a tool's, whose: the one in hand, the handles or the
+    /// foci.
     enum class Drag { none, pan, seam, tool } drag_ = Drag::none;
     CanvasTool* dragged_ = nullptr;
     QPointF last_;

@@ -29,6 +29,7 @@ void Canvas::paintEvent(QPaintEvent*) {
     draw_only(painter);
     painter.setRenderHint(QPainter::Antialiasing);
     foci_.draw(painter, pointer());
+    handles_.draw(painter, pointer());
     draw_seam(painter);
     draw_compared(painter);
     if (const CanvasTool* tool = in_hand()) tool->draw(painter, pointer());

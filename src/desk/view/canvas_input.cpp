@@ -23,7 +23,8 @@ bool Canvas::over_seam(QPointF at) const {
 
 Qt::CursorShape Canvas::cursor_over(QPointF at) const {
     if (tool_ != Tool::none) return Qt::CrossCursor;
-    return over_seam(at) && !foci_.placing() ? Qt::SplitHCursor : foci_.cursor_at(at);
+    if (over_seam(at) && !foci_.placing()) return Qt::SplitHCursor;
+    return handles_.cursor_at(at).value_or(foci_.cursor_at(at));
 }
 
 void Canvas::resizeEvent(QResizeEvent*) {
@@ -51,6 +52,8 @@ void Canvas::mousePressEvent(QMouseEvent* event) {
         show_only(nullptr);  // a click beside it
     } else if (left && over_seam(at)) {
         drag_ = Drag::seam;
+    } else if (left && handles_.press(at, kMousePressure)) {
+        drag_ = Drag::tool, dragged_ = &handles_;
     } else if (left && foci_.press(at, kMousePressure)) {
         drag_ = Drag::tool, dragged_ = &foci_;
     } else if (left || event->button() == Qt::MiddleButton) {
@@ -144,7 +147,7 @@ void Canvas::leaveEvent(QEvent*) {
 bool Canvas::key(const QKeyEvent& event) {
     if (!session_.document.has_painting()) return false;
     CanvasTool* tool = in_hand();
-    const bool taken = tool != nullptr ? tool->key(event) : foci_.key(event);
+    const bool taken = tool != nullptr ? tool->key(event) : handles_.key(event) || foci_.key(event);
     const bool puts_down = !taken && tool != nullptr && event.key() == Qt::Key_Escape;
     if (puts_down) put_down();
     if (taken || puts_down) update();

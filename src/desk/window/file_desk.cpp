@@ -22,8 +22,6 @@ using Path = FileDesk::Path;
 constexpr int kMostRecent = 8;
 constexpr int kPatience = 1500;  // milliseconds that a window waits for a disk when it closes
 const QString kPaintings = QStringLiteral("OpenRaster paintings (*.ora)");
-const QString kPictures =
-    QStringLiteral("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.webp *.PNG *.JPG *.JPEG *.TIF)");
 
 Path path_of(const QString& text) {
     return {text.toStdString()};
@@ -94,14 +92,14 @@ FileDesk::FileDesk(Session& session, NoticeBar& notice, QObject* parent)
 void FileDesk::open() {
     when_safe([this] {
         const auto file =
-            ask_for_file(tr("Open a painting"), kPaintings + QStringLiteral(";;") + kPictures);
+            ask_for_file(tr("Open a painting"), kPaintings + QStringLiteral(";;") + kPictureKinds);
         file.empty() ? keep_after_all() : load(file);
     });
 }
 
 void FileDesk::bring_in() {
     when_safe([this] {
-        const auto file = ask_for_file(tr("Bring in a picture"), kPictures);
+        const auto file = ask_for_file(tr("Bring in a picture"), kPictureKinds);
         file.empty() ? keep_after_all() : load(file);
     });
 }
@@ -404,6 +402,15 @@ void FileDesk::say(const QString& text) {
 
 Path FileDesk::ask_for_file(const QString& title, const QString& kinds) const {
     return picker_.to_open(title, kinds, folder());
+}
+
+AskForFile FileDesk::asking() {
+    return {[this](const QString& title, const QString& kinds) {
+                return ask_for_file(title, kinds);
+            },
+            [this](const QString& title, const QString& kinds, const QString& name) {
+                return picker_.to_save(title, kinds, folder() / path_of(name));
+            }};
 }
 
 /// Where the painting lies, or the last file that was opened or saved.

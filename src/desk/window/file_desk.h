@@ -12,6 +12,7 @@
 #include "desk/kit/notice_bar.h"
 #include "desk/work/latest_job.h"
 #include "desk/work/session.h"
+#include "desk/work/ask_for_file.h"
 #include "files/openraster.h"
 #include "raster/turn.h"
 
@@ -38,6 +39,8 @@ public:
 
     FileDesk(Session& session, NoticeBar& notice, QObject* parent = nullptr);
 
+    /// For what benches open and save by themselves.
+    AskForFile asking();
     void set_picker(Picker picker) { picker_ = std::move(picker); }
     void set_opener(Opener opener) { opener_ = std::move(opener); }
 

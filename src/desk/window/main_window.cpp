@@ -43,7 +43,7 @@ MainWindow::MainWindow(std::function<std::string()> day) {
     canvas_ = new Canvas(session_, meters_);
     display_ = new Display(*notice_, this);
     top_ = new TopBar(session_, file_menu());
-    benches_ = make_benches({session_, meters_, *canvas_, std::move(day)});
+    benches_ = make_benches({session_, meters_, *canvas_, files_->asking(), std::move(day)});
     setCentralWidget(build());
     connect_panes();
     qApp->installEventFilter(this);

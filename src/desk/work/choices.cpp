@@ -21,4 +21,13 @@ void Choices::set_surround(double step) {
     emit surround_changed();
 }
 
+void Choices::use_colour(Rgb colour) {
+    constexpr std::size_t most = 24;
+    if (!used_colours_.empty() && used_colours_.front() == colour) return;
+    std::erase(used_colours_, colour);
+    used_colours_.insert(used_colours_.begin(), colour);
+    if (used_colours_.size() > most) used_colours_.pop_back();
+    emit used_colours_changed();
+}
+
 }  // namespace underpaint

@@ -2,8 +2,10 @@
 #pragma once
 
 #include <QObject>
+#include <vector>
 
 #include "colour/reader.h"
+#include "colour/rgb.h"
 #include "colour/value_scale.h"
 
 namespace underpaint {
@@ -24,8 +26,12 @@ public:
     /// The step around the picture.
     double surround() const { return surround_; }
     void set_surround(double step);
+    /// Colours that were laid, the last first, each once.
+    const std::vector<Rgb>& used_colours() const { return used_colours_; }
+    void use_colour(Rgb colour);
 
 signals:
+    void used_colours_changed();
     void reader_changed();
     void surround_changed();
     void scale_changed();
@@ -34,6 +40,7 @@ private:
     Reader reader_ = Reader::lightness;
     ValueScale scale_ = ValueScale::one_to_nine;
     double surround_ = 5;
+    std::vector<Rgb> used_colours_;
 };
 
 }  // namespace underpaint

@@ -2,7 +2,6 @@
 #include "desk/work/measuring.h"
 
 #include <chrono>
-#include <set>
 
 #include "audit/finding_place.h"
 #include "audit/pass_mends.h"
@@ -101,17 +100,15 @@ void Measuring::measure() {
                 take(audit, findings);
             });
         }
-        std::set<std::size_t> slipped;
-        for (const Finding& finding : find(painting, *figures))
-            if (finding.pass > 0 && finding.code == FindingCode::values_slip &&
-                is_bad(finding.verdict))
-                slipped.insert(static_cast<std::size_t>(finding.pass) - 1);
-        for (const std::size_t pass : slipped) {
-            auto mends = mends_for(painting, pass, *figures, stop);
-            deliver([this, pass, mends = std::move(mends)] {
-                const Finding* slip = slip_of(pass);
-                if (slip == nullptr) return;
-                findings_[static_cast<std::size_t>(slip - findings_.data())].mends = mends;
+        for (const Finding& finding : find(painting, *figures)) {
+            auto mends = mends_for(painting, finding, *figures, stop);
+            if (mends.empty()) continue;
+            deliver([this, code = finding.code, pass = finding.pass, mends = std::move(mends)] {
+                const auto own = std::ranges::find_if(findings_, [&](const Finding& f) {
+                    return f.code == code && f.pass == pass;
+                });
+                if (own == findings_.end()) return;
+                own->mends = mends;
                 emit findings_changed();
             });
         }

@@ -2,6 +2,9 @@
 #include "desk/work/outlook.h"
 
 #include <algorithm>
+#include <utility>
+
+#include "painting/group_changes.h"
 
 namespace underpaint {
 
@@ -12,6 +15,8 @@ Outlook::Outlook(const Document& document) : document_(document) {
 
 void Outlook::begin() {
     moment_ = document_.painting().passes.size();
+    group_.reset();
+    folded_.clear();
     comparison_.reset();
     part_.reset();
     find_shown();
@@ -20,9 +25,12 @@ void Outlook::begin() {
 
 /// A moment that is no longer there gives way to the last that is; a value pass to none.
 void Outlook::follow() {
-    const std::size_t most = document_.painting().passes.size();
-    const bool cut = moment_ > most;
-    moment_ = std::min(moment_, most);
+    std::size_t is = std::min(moment_, document_.painting().passes.size());
+    if (group_) {
+        const PassPlaces places = places_of(document_.painting(), *group_);
+        places.empty() ? group_.reset() : void(is = places.back() + 1);
+    }
+    const bool cut = std::exchange(moment_, is) != is;
     const bool compared = comparison_.has_value();
     comparison_.reset();
     find_shown();
@@ -59,13 +67,34 @@ void Outlook::compare(std::optional<Comparison> comparison) {
 void Outlook::set_moment(std::size_t passes) {
     if (!document_.has_painting()) return;
     passes = std::min(passes, document_.painting().passes.size());
-    if (passes == moment_) return;
+    if (passes == moment_ && !group_) return;
+    group_.reset();
     moment_ = passes;
     emit moment_changed();
 }
 
+void Outlook::choose_group(GroupId group) {
+    if (!document_.has_painting() || group_ == group) return;
+    const PassPlaces places = places_of(document_.painting(), group);
+    if (places.empty()) return;
+    group_ = group;
+    moment_ = places.back() + 1;
+    emit moment_changed();
+}
+
+std::size_t Outlook::moment_before() const {
+    if (group_) return places_of(document_.painting(), *group_).front();
+    return moment_ > 0 ? moment_ - 1 : 0;
+}
+
+void Outlook::fold(GroupId group, bool folded) {
+    if (folded == folded_.contains(group)) return;
+    folded ? void(folded_.insert(group)) : void(folded_.erase(group));
+    emit folds_changed();
+}
+
 std::optional<std::size_t> Outlook::chosen_pass() const {
-    if (!document_.has_painting() || moment_ == 0) return std::nullopt;
+    if (!document_.has_painting() || moment_ == 0 || group_) return std::nullopt;
     return moment_ - 1;
 }
 

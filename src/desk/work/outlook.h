@@ -4,6 +4,7 @@
 #include <QObject>
 #include <QString>
 #include <optional>
+#include <set>
 
 #include "desk/work/document.h"
 #include "painting/stage.h"
@@ -39,8 +40,16 @@ public:
     /// The moment below the seal line that the canvas shows: after how many passes. 0 is the seal.
     std::size_t moment() const { return moment_; }
     void set_moment(std::size_t passes);
-    /// The pass last laid at that moment, counted from 0.
+    /// The pass last laid at that moment, counted from 0; nothing while a group is chosen.
     std::optional<std::size_t> chosen_pass() const;
+    /// The group that is looked at as a whole; the moment is then that after its last pass.
+    std::optional<GroupId> chosen_group() const { return group_; }
+    void choose_group(GroupId group);
+    /// The moment before what is chosen was laid.
+    std::size_t moment_before() const;
+    /// Groups of which the ledger shows one row.
+    bool folded(GroupId group) const { return folded_.contains(group); }
+    void fold(GroupId group, bool folded);
 
     /// The part that is worked on; nothing when it is no longer there.
     std::optional<PartId> chosen_part() const;
@@ -50,7 +59,8 @@ public:
     void choose_value_pass(std::optional<std::size_t> pass);
 
 signals:
-    void moment_changed();
+    void moment_changed();  ///< or what is chosen at it
+    void folds_changed();
     void part_chosen();
     void value_pass_chosen();
     void stage_changed();
@@ -63,6 +73,8 @@ private:
 
     const Document& document_;
     std::size_t moment_ = 0;
+    std::optional<GroupId> group_;
+    std::set<GroupId> folded_;
     std::optional<PartId> part_;
     std::optional<std::size_t> value_pass_;
     Stage stage_ = Stage::values;

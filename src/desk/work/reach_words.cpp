@@ -8,21 +8,25 @@
 namespace underpaint {
 
 QString parts_in_words(const Painting& painting, const Reach& reach) {
-    if (reach.parts.empty()) return QStringLiteral("whole picture");
-    if (reach.parts.size() > 2) return QStringLiteral("%1 parts").arg(reach.parts.size());
+    if (!reach.has_parts()) return QStringLiteral("whole picture");
+    if (const auto count = reach.parts.size() + reach.kept.size(); count > 2)
+        return QStringLiteral("%1 parts").arg(count);
     QStringList names;
     for (const PartId id : reach.parts)
         if (const Part* part = painting.part(id)) names << shown(part->name);
+    for (const KeptMask& kept : reach.kept)
+        names << QStringLiteral("%1 (deleted)").arg(shown(kept.name));
     return names.join(QStringLiteral(", "));
 }
 
 QString reach_in_words(const Painting& painting, const Reach& reach) {
     QString text =
-        reach.parts.empty() ? QStringLiteral("everything") : parts_in_words(painting, reach);
+        reach.has_parts() ? parts_in_words(painting, reach) : QStringLiteral("everything");
     if (!reach.band.whole_scale())
         text += QStringLiteral(", %1–%2").arg(step_in_words(reach.band.low),
                                               step_in_words(reach.band.high));
-    return text;
+    if (reach.painted) text += QStringLiteral(", painted");
+    return reach.inverted ? QStringLiteral("all but %1").arg(text) : text;
 }
 
 }  // namespace underpaint

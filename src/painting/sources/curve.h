@@ -33,4 +33,12 @@ struct Curve {
     friend bool operator==(const Curve&, const Curve&) = default;
 };
 
+/// The step at which toned_curve() sets shadows, and lights.
+inline constexpr double kShadowStep = 3, kLightStep = 7;
+
+/// Curves of the three channels that take the neutral of step 3 a share `amount` of the way to the
+/// chromaticity of `shadows` at the same luminance, see relight(), and the neutral of step 7 to
+/// that of `lights`. Black and white stay, so does `all`.
+Curve toned_curve(const Curve& curve, Rgb shadows, Rgb lights, float amount);
+
 }  // namespace underpaint

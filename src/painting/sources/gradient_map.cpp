@@ -7,7 +7,7 @@ namespace underpaint {
 
 std::optional<Rgb> GradientMap::over(Rgb found) const {
     if (of == MapOf::seal) return std::nullopt;
-    return gradient_at(stops, static_cast<double>(read(Reader::lightness, found)) / 100);
+    return gradient_at(stops, static_cast<double>(read(Reader::lightness, found)) / 100, mixing);
 }
 
 }  // namespace underpaint

@@ -14,6 +14,7 @@ enum class MapOf { below, seal };
 struct GradientMap {
     GradientStops stops;
     MapOf of = MapOf::below;
+    Mixing mixing = Mixing::encoded;
 
     static constexpr std::string_view id = "gradient-map", label = "gradient map";
     static constexpr bool has_place = false;
@@ -21,9 +22,10 @@ struct GradientMap {
     template <class Self, class Each>
     static void fields(Self& self, Each&& each) {
         each("of", self.of);
+        each("mixing", self.mixing);
         each("stops", self.stops);
     }
-    Rgb mean() const { return gradient_at(stops, 0.5); }
+    Rgb mean() const { return gradient_at(stops, 0.5, mixing); }
     std::optional<Rgb> over(Rgb found) const;
     friend bool operator==(const GradientMap&, const GradientMap&) = default;
 };

@@ -31,4 +31,10 @@ struct Painted {
     friend bool operator==(const Painted&, const Painted&) = default;
 };
 
+/// The same with pixels for every place of a painting of that size, to paint on; 16 bits, as a
+/// light touch of a brush is less than one of 255 levels. Itself where it is so already.
+Painted as_large_as(Size painting, const Painted& painted);
+/// Nothing painted yet.
+Painted unpainted_colour(Size painting);
+
 }  // namespace underpaint

@@ -13,10 +13,28 @@ SharedPicture unpainted(Size size) {
     return share(Picture(size, Channels::grey, Depth::bits16));
 }
 
-void BrushTool::set_pass(std::optional<std::size_t> value_pass) {
-    if (pass_ == value_pass) return;
+void BrushTool::set_target(std::optional<BrushTarget> target) {
+    if (target_ == target) return;
     release();
-    pass_ = value_pass;
+    target_ = target;
+}
+
+/// Null when what is to be painted is not there, or no longer.
+const Pass* BrushTool::pass() const {
+    if (!target_ || !session_.document.has_painting()) return nullptr;
+    const auto& passes = passes_at(session_.document.painting(), target_->stage);
+    if (target_->pass >= passes.size()) return nullptr;
+    const Pass& pass = passes[target_->pass];
+    const bool colour = target_->what == BrushTarget::What::colour;
+    return colour && !std::holds_alternative<Painted>(pass.source) ? nullptr : &pass;
+}
+
+/// What a stroke goes on: a picture of the painting's size.
+SharedPicture BrushTool::canvas_of(const Pass& pass) const {
+    const Size size = session_.document.painting().size();
+    if (target_->what == BrushTarget::What::colour)
+        return as_large_as(size, std::get<Painted>(pass.source)).pixels;
+    return pass.reach.painted ? pass.reach.painted : unpainted(size);
 }
 
 void BrushTool::set_brush(const Brush& brush) {
@@ -36,19 +54,20 @@ void BrushTool::resize(double by) {
 
 bool BrushTool::press(QPointF canvas, double pressure) {
     release();
-    if (!pass_ || *pass_ >= session_.document.painting().values.size()) return true;
-    shared_ = session_.document.painting().values[*pass_].reach.painted;
-    if (!shared_) shared_ = unpainted(session_.document.painting().size());
-    mask_ = shared_->base();
-    stroke_.emplace(brush_);
+    const Pass* pass = this->pass();
+    if (pass == nullptr) return true;
+    shared_ = canvas_of(*pass);
+    picture_ = shared_->base();
+    stroke_.emplace(brush_, angles_);
     move(canvas, pressure);
     return true;
 }
 
 void BrushTool::move(QPointF canvas, double pressure) {
+    at_ = canvas;
     if (!stroke_) return;
     const QPointF at = transform_.to_picture(canvas);
-    fresh_ = united(fresh_, stroke_->move(*mask_, {{at.x(), at.y()}, pressure}));
+    fresh_ = united(fresh_, stroke_->move(*picture_, {{at.x(), at.y()}, pressure}));
     // A pen reports far more often than the screen can follow: what has come by then goes together.
     if (!fresh_.empty() && !std::exchange(waiting_, true))
         QMetaObject::invokeMethod(this, &BrushTool::lay_down, Qt::QueuedConnection);
@@ -56,30 +75,39 @@ void BrushTool::move(QPointF canvas, double pressure) {
 
 void BrushTool::lay_down() {
     waiting_ = false;
-    if (!stroke_ || fresh_.empty() || *pass_ >= session_.document.painting().values.size()) return;
-    shared_ = share(*mask_, shared_, fresh_);
+    const Pass* now = pass();
+    if (!stroke_ || fresh_.empty() || now == nullptr) return;
+    shared_ = share(*picture_, shared_, fresh_);
     fresh_ = {};
-    Pass pass = session_.document.painting().values[*pass_];
-    pass.reach.painted = shared_;
-    session_.document.change(
-        brush_.takes_off ? tr("Take reach off") : tr("Paint reach"),
-        with_changed_pass(session_.document.painting(), *pass_, std::move(pass), Stage::values),
-        QStringLiteral("stroke"));
+    Pass changed = *now;
+    const bool colour = target_->what == BrushTarget::What::colour;
+    if (colour)
+        changed.source = Painted{shared_, 0, 0};
+    else
+        changed.reach.painted = shared_;
+    const QString label = colour ? (brush_.takes_off ? tr("Erase") : tr("Paint colour"))
+                                 : (brush_.takes_off ? tr("Take reach off") : tr("Paint reach"));
+    session_.document.change(label,
+                             with_changed_pass(session_.document.painting(), target_->pass,
+                                               std::move(changed), target_->stage),
+                             QStringLiteral("stroke"));
 }
 
 void BrushTool::release() {
     if (!stroke_) return;
     lay_down();
     stroke_.reset();
-    mask_.reset();
+    picture_.reset();
     shared_.reset();
     session_.document.end_gesture();
+    emit stroke_ended();
 }
 
 bool BrushTool::key(const QKeyEvent& event) {
     switch (event.key()) {
         case Qt::Key_BracketLeft: resize(0.85); return true;
         case Qt::Key_BracketRight: resize(1 / 0.85); return true;
+        case Qt::Key_C: emit wants_colour(transform_.to_picture(at_)); return true;
         default: return false;
     }
 }

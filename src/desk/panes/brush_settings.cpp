@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "desk/values/brush_settings.h"
+#include "desk/panes/brush_settings.h"
 
 #include "desk/kit/bar_slider.h"
 #include "desk/kit/look.h"

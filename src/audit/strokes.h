@@ -1,0 +1,57 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <optional>
+#include <span>
+#include <stop_token>
+#include <vector>
+
+#include "audit/viewing.h"
+#include "painting/painting.h"
+
+namespace underpaint {
+
+/// Which way strokes go, viewing scale: the structure tensor of one or more planes (Bigün and
+/// Granlund 1987), their gradients' products summed and blurred with a Gaussian of
+/// kStrokeSigma viewing pixels.
+class StrokeField {
+public:
+    /// \param planes of one area, from (0, 0); \param scale their pixels in one of the picture
+    StrokeField(std::span<const FloatBlock> planes, double scale, double viewing_pixel);
+
+    /// Of one place of it, in its own pixels.
+    struct Stroke {
+        double angle = 0;      ///< radians from the x axis towards y, along the stroke
+        double coherence = 0;  ///< (l1 - l2) / (l1 + l2), 0 no direction .. 1 a clear one
+        double energy = 0;     ///< l1 + l2
+    };
+    Stroke at(int x, int y) const;
+    Size size() const { return size_; }
+
+    /// At a place in pixels of the picture; nothing where there is no clear direction.
+    std::optional<double> angle_at(const Point& picture) const;
+
+private:
+    Size size_;
+    double scale_;
+    std::vector<std::array<float, 3>> tensors_;  // xx, xy, yy
+};
+
+inline constexpr double kStrokeSigma = 4;
+/// Coherence from which on a direction is clear enough to be followed.
+inline constexpr double kClearStroke = 0.25;
+
+/// The strokes of the sealed steps (by L*). Nothing when stopped.
+std::optional<StrokeField> sealed_strokes(const Painting& painting,
+                                          const std::stop_token& stop = {});
+/// The strokes of what pass `index` lays: its own OKLab a and b, where it lands, times its coverage.
+/// Nothing when stopped.
+std::optional<StrokeField> strokes_of_pass(const Painting& painting, std::size_t index,
+                                           const std::stop_token& stop = {});
+
+/// Mean of cos 2(difference of angles), weighted by both coherences and energies: -1 crossed, +1
+/// along. Nothing where one of them has no strokes. Both of one size.
+std::optional<double> agreement(const StrokeField& a, const StrokeField& b);
+
+}  // namespace underpaint

@@ -1,0 +1,166 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/passes/editors/painted_editor.h"
+
+#include <QLabel>
+#include <QVBoxLayout>
+
+#include "desk/kit/colour_button.h"
+#include "desk/kit/colour_strip.h"
+#include "desk/kit/look.h"
+#include "desk/kit/panel.h"
+#include "desk/kit/words.h"
+#include "desk/panes/brush_settings.h"
+#include "desk/view/canvas.h"
+#include "render/probe.h"
+
+namespace underpaint {
+namespace {
+
+constexpr double kFollowing = 4;  // times as long as wide is a dab that follows
+constexpr Rgb kFirstColour{0.69F, 0.49F, 0.33F};
+
+}  // namespace
+
+PaintedEditor::PaintedEditor(const EditorDesk& desk)
+    : PassEditor(desk), job_(this, Urgency::when_idle) {
+    swatch_ = new ColourButton;
+    swatch_->set_colour(kFirstColour);
+    paint_ = action_button("paint_colour", tr("Paint"), tr("Paint with this colour"));
+    erase_ = action_button("erase_colour", tr("Erase"), tr("Take off what was painted"));
+    follow_ = action_button("follow_strokes", tr("Follow the strokes"),
+                            tr("Dabs are stretched and turned along the underpaint's own strokes"));
+    for (QPushButton* button : {paint_, erase_, follow_}) button->setCheckable(true);
+    strip_ = new ColourStrip;
+    agreement_ = hint_label();
+    agreement_->setObjectName(QStringLiteral("stroke_agreement"));
+
+    auto* tools = new QVBoxLayout;
+    tools->setSpacing(scaled(6));
+    tools->addLayout(button_row({paint_, erase_, follow_}));
+    tools->addWidget(strip_);
+    auto* head = new QHBoxLayout;
+    head->setSpacing(scaled(12));
+    head->addWidget(swatch_, 0, Qt::AlignTop);
+    head->addLayout(tools, 1);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(scaled(6));
+    column->addLayout(head);
+    column->addWidget(new BrushSettings(canvas()));
+    column->addWidget(agreement_);
+
+    connect(paint_, &QPushButton::clicked, this,
+            [this](bool on) { on ? take_up(false) : canvas().put_down(); });
+    connect(erase_, &QPushButton::clicked, this,
+            [this](bool on) { on ? take_up(true) : canvas().put_down(); });
+    connect(follow_, &QPushButton::clicked, this, &PaintedEditor::follow);
+    connect(swatch_, &ColourButton::picked, this, &PaintedEditor::take_colour);
+    connect(strip_, &ColourStrip::taken, this, &PaintedEditor::take_colour);
+    Choices& choices = edits().session().choices;
+    connect(&choices, &Choices::used_colours_changed, this,
+            [this, &choices] { strip_->set_colours(choices.used_colours()); });
+    strip_->set_colours(choices.used_colours());
+    connect(&canvas(), &Canvas::tool_changed, this, &PaintedEditor::refresh_tools);
+    BrushTool& brush = canvas().brush();
+    connect(&brush, &BrushTool::brush_changed, this, &PaintedEditor::refresh_tools);
+    connect(&brush, &BrushTool::wants_colour, this, &PaintedEditor::pick);
+    connect(&brush, &BrushTool::stroke_ended, this, [this] {
+        const BrushTool& tool = canvas().brush();
+        if (tool.target() && tool.target()->what == BrushTarget::What::colour &&
+            !tool.brush().takes_off)
+            edits().session().choices.use_colour(tool.brush().colour);
+    });
+}
+
+void PaintedEditor::take_up(bool takes_off) {
+    const auto place = edits().session().outlook.chosen_pass();
+    if (!place) return;
+    BrushTool& tool = canvas().brush();
+    tool.set_target(BrushTarget{BrushTarget::What::colour, Stage::colour, *place});
+    Brush brush = tool.brush();
+    brush.takes_off = takes_off;
+    brush.colour = swatch_->colour();
+    brush.stretch = follow_->isChecked() ? kFollowing : 1;
+    tool.set_brush(brush);
+    keep_strokes();
+    canvas().show_only(nullptr);
+    canvas().take_up(Canvas::Tool::brush);
+    refresh_tools();
+}
+
+void PaintedEditor::take_colour(Rgb colour) {
+    swatch_->set_colour(colour);
+    Brush brush = canvas().brush().brush();
+    brush.colour = colour;
+    canvas().brush().set_brush(brush);
+}
+
+/// The colour of the picture as it is shown, at a place.
+void PaintedEditor::pick(QPointF picture) {
+    if (!isVisible()) return;
+    const Outlook& outlook = edits().session().outlook;
+    const Size size = outlook.shown().size();
+    if (!QRectF(0, 0, size.width, size.height).contains(picture)) return;
+    take_colour(probe(outlook.shown(), outlook.shown_upto(), static_cast<int>(picture.x()),
+                      static_cast<int>(picture.y()))
+                    .now);
+}
+
+void PaintedEditor::follow(bool on) {
+    Brush brush = canvas().brush().brush();
+    brush.stretch = on ? kFollowing : 1;
+    canvas().brush().set_brush(brush);
+    keep_strokes();
+}
+
+/// Lets the brush know which way the underpaint's strokes go; measured once for each seal.
+void PaintedEditor::keep_strokes() {
+    const Painting& painting = edits().session().document.painting();
+    if (strokes_of_ != painting.ground()) {
+        const auto strokes = sealed_strokes(painting);
+        strokes_ = strokes ? std::make_shared<const StrokeField>(*strokes) : nullptr;
+        strokes_of_ = painting.ground();
+    }
+    canvas().brush().set_angles([strokes = strokes_](const Point& at) {
+        return strokes ? strokes->angle_at(at) : std::nullopt;
+    });
+}
+
+void PaintedEditor::show_pass(const Pass&) {
+    refresh_tools();
+    measure_agreement();
+}
+
+void PaintedEditor::leave() {
+    if (paint_->isChecked() || erase_->isChecked()) canvas().put_down();
+}
+
+void PaintedEditor::refresh_tools() {
+    const BrushTool& tool = canvas().brush();
+    const bool ours = canvas().tool() == Canvas::Tool::brush && tool.target() &&
+                      tool.target()->what == BrushTarget::What::colour;
+    paint_->setChecked(ours && !tool.brush().takes_off);
+    erase_->setChecked(ours && tool.brush().takes_off);
+}
+
+/// Said while it is painted, and judged by nobody: a stroke across can be wanted.
+void PaintedEditor::measure_agreement() {
+    const auto place = edits().session().outlook.chosen_pass();
+    if (!place) return;
+    job_.start([this, painting = edits().session().document.painting(), place = *place](
+                   const std::stop_token& stop, const auto& deliver) {
+        const auto sealed = sealed_strokes(painting, stop);
+        const auto own = sealed ? strokes_of_pass(painting, place, stop) : std::nullopt;
+        if (!own) return;
+        const auto agree = agreement(*sealed, *own);
+        deliver([this, agree] {
+            agreement_->setText(
+                agree ? tr("With the underpaint's strokes: %1  (+1 along, −1 across). C picks a "
+                           "colour from the picture")
+                            .arg(signed_figure(*agree, 2))
+                      : tr("Nothing painted yet. C picks a colour from the picture"));
+        });
+    });
+}
+
+}  // namespace underpaint

@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <memory>
+
+#include "audit/strokes.h"
+#include "desk/passes/editors/pass_editor.h"
+#include "desk/work/latest_job.h"
+
+class QLabel;
+class QPushButton;
+
+namespace underpaint {
+
+class ColourButton;
+class ColourStrip;
+
+/// Painted colour: the brush and the eraser, where colours come from, and whether dabs follow the
+/// strokes of the underpaint.
+class PaintedEditor : public PassEditor {
+    Q_OBJECT
+public:
+    explicit PaintedEditor(const EditorDesk& desk);
+    void show_pass(const Pass& pass) override;
+    void leave() override;
+
+private:
+    void take_up(bool takes_off);
+    void take_colour(Rgb colour);
+    void pick(QPointF picture);
+    void follow(bool on);
+    void refresh_tools();
+    void measure_agreement();
+    void keep_strokes();
+
+    QPushButton *paint_, *erase_, *follow_;
+    ColourButton* swatch_;
+    ColourStrip* strip_;
+    QLabel* agreement_;
+    LatestJob job_;
+    SharedPicture strokes_of_;  // the ground that they were measured on
+    std::shared_ptr<const StrokeField> strokes_;
+};
+
+}  // namespace underpaint

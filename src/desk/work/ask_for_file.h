@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QString>
+#include <filesystem>
+#include <functional>
+
+namespace underpaint {
+
+/// How a bench asks for a file; it begins where the painting lies. Empty when the person thought
+/// better.
+struct AskForFile {
+    using Path = std::filesystem::path;
+    std::function<Path(const QString& title, const QString& kinds)> to_open;
+    /// \param name what is proposed, with its extension
+    std::function<Path(const QString& title, const QString& kinds, const QString& name)> to_save;
+};
+
+/// Kinds of pictures that are read, for file dialogs.
+inline const QString kPictureKinds =
+    QStringLiteral("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.webp *.PNG *.JPG *.JPEG *.TIF)");
+
+}  // namespace underpaint
