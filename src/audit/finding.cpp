@@ -11,9 +11,9 @@ namespace underpaint {
 
 std::string_view id_of(FindingCode code) {
     constexpr std::string_view ids[] = {
-        "values-slip",  "part-swap",     "focus-slips",    "swing-slips",   "all-held",
-        "nothing-laid", "focus-leads",   "range-is",       "one-value",     "range-off",
-        "key-off",      "shape-off",     "part-off",       "edges-compete", "bare-white",
+        "values-slip",  "part-swap",     "focus-slips",     "swing-slips",   "all-held",
+        "nothing-laid", "focus-leads",   "range-is",        "one-value",     "range-off",
+        "key-off",      "shape-off",     "part-off",        "edges-compete", "bare-white",
         "narrow-band",  "no-soft-edges", "scattered-darks", "map-turns"};
     return ids[static_cast<int>(code)];
 }

@@ -29,26 +29,26 @@ Turned turned_by(const Painting& painting, std::size_t index, const GradientMap&
     const Recipe recipe(painting, shrink_of_level(level_for(painting.size(), kSide)));
     Picture mask(recipe.size(), Channels::grey, Depth::bits8);
     tbb::enumerable_thread_specific<double> sums(0.0);
-    walk_tiles(
-        recipe,
-        [&](TileWalk& walk, int) {
-            walk.lay_all(0, index);
-            FloatBlock at = steps_of(map.of == MapOf::seal ? walk.sealed() : walk.state(),
-                                     Reader::lightness);
-            if (!walk.lay(index)) return;
-            const auto cover = std::as_const(walk.coverage()).samples();
-            for (std::size_t i = 0; i < cover.size(); ++i) {
-                float& step = at.samples()[i];
-                const double place = (static_cast<double>(step) - 1) / 8;
-                const bool inside = std::ranges::any_of(stretches, [&](const Turnover& stretch) {
-                    return place >= stretch.from && place <= stretch.to;
-                });
-                step = inside ? cover[i] : 0;
-                sums.local() += static_cast<double>(step);
-            }
-            mask.write_channel(0, at.area(), std::as_const(at).samples());
-        },
-        {});
+    walk_tiles(recipe,
+               [&](TileWalk& walk, int) {
+                   walk.lay_all(0, index);
+                   FloatBlock at = steps_of(map.of == MapOf::seal ? walk.sealed() : walk.state(),
+                                            Reader::lightness);
+                   if (!walk.lay(index)) return;
+                   const auto cover = std::as_const(walk.coverage()).samples();
+                   for (std::size_t i = 0; i < cover.size(); ++i) {
+                       float& step = at.samples()[i];
+                       const double place = (static_cast<double>(step) - 1) / 8;
+                       const bool inside =
+                           std::ranges::any_of(stretches, [&](const Turnover& stretch) {
+                               return place >= stretch.from && place <= stretch.to;
+                           });
+                       step = inside ? cover[i] : 0;
+                       sums.local() += static_cast<double>(step);
+                   }
+                   mask.write_channel(0, at.area(), std::as_const(at).samples());
+               },
+               {});
     mask.settle();
     double sum = 0;
     for (const double each : sums) sum += each;
@@ -58,8 +58,8 @@ Turned turned_by(const Painting& painting, std::size_t index, const GradientMap&
 std::string steps_in_words(const std::vector<Turnover>& stretches) {
     std::string text;
     for (const Turnover& stretch : stretches)
-        text += fmt::format("{}{:.1f} to {:.1f}", text.empty() ? "" : " and ",
-                            1 + 8 * stretch.from, 1 + 8 * stretch.to);
+        text += fmt::format("{}{:.1f} to {:.1f}", text.empty() ? "" : " and ", 1 + 8 * stretch.from,
+                            1 + 8 * stretch.to);
     return text;
 }
 

@@ -18,8 +18,7 @@ constexpr double kLeastEnergy = 1e-9;  // of a plane that is flat but for roundi
 cv::Mat mat_of(const FloatBlock& plane) {
     const Rect& area = plane.area();
     cv::Mat mat(area.height, area.width, CV_32F);
-    for (int y = 0; y < area.height; ++y)
-        std::ranges::copy(plane.row(y), mat.ptr<float>(y));
+    for (int y = 0; y < area.height; ++y) std::ranges::copy(plane.row(y), mat.ptr<float>(y));
     return mat;
 }
 
@@ -59,9 +58,9 @@ StrokeField::StrokeField(std::span<const FloatBlock> planes, double scale, doubl
 }
 
 StrokeField::Stroke StrokeField::at(int x, int y) const {
-    const auto& [xx, xy, yy] = tensors_[static_cast<std::size_t>(y) *
-                                            static_cast<std::size_t>(size_.width) +
-                                        static_cast<std::size_t>(x)];
+    const auto& [xx, xy, yy] =
+        tensors_[static_cast<std::size_t>(y) * static_cast<std::size_t>(size_.width) +
+                 static_cast<std::size_t>(x)];
     const double energy = double{xx} + yy;
     if (energy <= kLeastEnergy) return {};
     const double across = double{xx} - yy, twice = 2.0 * xy;

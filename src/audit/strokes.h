@@ -45,8 +45,8 @@ inline constexpr double kClearStroke = 0.25;
 /// The strokes of the sealed steps (by L*). Nothing when stopped.
 std::optional<StrokeField> sealed_strokes(const Painting& painting,
                                           const std::stop_token& stop = {});
-/// The strokes of what pass `index` lays: its own OKLab a and b, where it lands, times its coverage.
-/// Nothing when stopped.
+/// The strokes of what pass `index` lays: its own OKLab a and b, where it lands, times its
+/// coverage. Nothing when stopped.
 std::optional<StrokeField> strokes_of_pass(const Painting& painting, std::size_t index,
                                            const std::stop_token& stop = {});
 

@@ -49,8 +49,8 @@ std::optional<Picture> native_pixels(const Painting& painting, std::size_t index
     Pass& pass = shown.passes[index];
     pass.strength = 1;  // which is the layer's opacity
     const auto* painted = std::get_if<Painted>(&pass.source);
-    if (painted && pass.reach.everywhere() && !pass.clipped && painted->x == 0 &&
-        painted->y == 0 && painted->pixels->size() == painting.size())
+    if (painted && pass.reach.everywhere() && !pass.clipped && painted->x == 0 && painted->y == 0 &&
+        painted->pixels->size() == painting.size())
         return painted->pixels->base();
     const Recipe recipe(shown);
     Picture pixels(painting.size(), Channels::rgb_alpha, depth);
@@ -96,10 +96,10 @@ std::optional<Layer> layer_of(const Painting& painting, std::size_t first, std::
     const Group* group = painting.group(pass.group);
     const bool whole_group = group != nullptr && group->mixes();
     const bool native = !whole_group && is_native(pass);
-    auto pixels = native        ? native_pixels(painting, first, depth, stop)
-                  : whole_group ? baked_pixels(painting, first, last, depth, stop)
-                                : baked_pixels(with_pass_laid(painting, first), first, last, depth,
-                                               stop);
+    auto pixels = native ? native_pixels(painting, first, depth, stop)
+                  : whole_group
+                      ? baked_pixels(painting, first, last, depth, stop)
+                      : baked_pixels(with_pass_laid(painting, first), first, last, depth, stop);
     if (!pixels) return std::nullopt;
     pixels->settle();
     Layer layer;
@@ -128,8 +128,7 @@ std::optional<std::vector<Layer>> layers_at(const Painting& painting, Depth dept
         auto layer = layer_of(painting, i, last, depth, stop);
         if (!layer) return std::nullopt;
         layers.push_back(std::move(*layer));
-        if (progress)
-            progress(static_cast<float>(last + 1) / static_cast<float>(passes.size()));
+        if (progress) progress(static_cast<float>(last + 1) / static_cast<float>(passes.size()));
     }
     return layers;
 }

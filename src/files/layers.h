@@ -19,10 +19,9 @@ struct Layer {
 
 /// The painting as layers that any reader of the format composites to the same picture: the ground
 /// at the bottom, then one a pass. A pass that the format can say exactly is a plain layer with its
-/// composite-op; any other is baked: the picture after it, where it lands. So is a group that mixes, as
-/// one; the layers of any other are to be nested. At 8 bits unless the
-/// painting has 16, or rounding layers to 8 would show (more than half a level in the result).
-/// Nothing when stopped.
+/// composite-op; any other is baked: the picture after it, where it lands. So is a group that
+/// mixes, as one; the layers of any other are to be nested. At 8 bits unless the painting has 16,
+/// or rounding layers to 8 would show (more than half a level in the result). Nothing when stopped.
 std::optional<std::vector<Layer>> layers_of(const Painting& painting,
                                             const std::stop_token& stop = {},
                                             const Progress& progress = {});

@@ -40,10 +40,8 @@ Json to_json(const Pass& pass, const NamePicture& name) {
 }
 
 Json to_json(const Group& group) {
-    return {{"id", group.id},
-            {"name", group.name},
-            {kStrength.id, group.strength},
-            {"on", group.on}};
+    return {
+        {"id", group.id}, {"name", group.name}, {kStrength.id, group.strength}, {"on", group.on}};
 }
 
 Json to_json(const Plan& plan) {
@@ -137,9 +135,9 @@ private:
     static void read_groups(const Json& json, Painting& painting) {
         if (!json.contains("groups")) return;
         for (const Json& group : json.at("groups"))
-            painting.groups.push_back(
-                {group.at("id"), group.at("name"),
-                 kStrength.clamp(group.at(kStrength.id).get<float>()), group.at("on")});
+            painting.groups.push_back({group.at("id"), group.at("name"),
+                                       kStrength.clamp(group.at(kStrength.id).get<float>()),
+                                       group.at("on")});
     }
 
     SharedPicture picture(const std::string& entry) {

@@ -81,11 +81,11 @@ std::optional<Rgb> from_figures(std::string_view text) {
 /// CSS Color Module Level 4, 6.1: the names that HTML began with, and orange.
 std::optional<Rgb> from_name(const std::string& name) {
     static const std::map<std::string, std::string_view> names{
-        {"black", "000000"}, {"silver", "c0c0c0"}, {"gray", "808080"},  {"grey", "808080"},
-        {"white", "ffffff"}, {"maroon", "800000"}, {"red", "ff0000"},   {"purple", "800080"},
-        {"fuchsia", "ff00ff"}, {"green", "008000"}, {"lime", "00ff00"}, {"olive", "808000"},
-        {"yellow", "ffff00"}, {"navy", "000080"},  {"blue", "0000ff"},  {"teal", "008080"},
-        {"aqua", "00ffff"},  {"orange", "ffa500"}};
+        {"black", "000000"},   {"silver", "c0c0c0"}, {"gray", "808080"}, {"grey", "808080"},
+        {"white", "ffffff"},   {"maroon", "800000"}, {"red", "ff0000"},  {"purple", "800080"},
+        {"fuchsia", "ff00ff"}, {"green", "008000"},  {"lime", "00ff00"}, {"olive", "808000"},
+        {"yellow", "ffff00"},  {"navy", "000080"},   {"blue", "0000ff"}, {"teal", "008080"},
+        {"aqua", "00ffff"},    {"orange", "ffa500"}};
     const auto found = names.find(name);
     return found == names.end() ? std::nullopt : from_hex(found->second);
 }
@@ -187,7 +187,8 @@ Result<GradientFile> parse_svg_gradient(const std::string& file, std::string_vie
     if (!node)
         return trouble(file, "it has no linearGradient with stops, so there is nothing to take.");
     if (property(node, "color-interpolation") == "linearRGB")
-        return trouble(file, "it mixes its colours in linear light, which a gradient map does not.");
+        return trouble(file,
+                       "it mixes its colours in linear light, which a gradient map does not.");
     GradientFile gradient;
     if (std::string_view(node.attribute((std::string(kOurs) + "mixing").c_str()).as_string()) ==
         "oklab")
@@ -222,8 +223,8 @@ Result<GradientFile> parse_svg_gradient(const std::string& file, std::string_vie
 Result<GradientFile> open_svg_gradient(const std::filesystem::path& path) {
     const auto bytes = read_file(path);
     if (!bytes) return tl::unexpected(bytes.error());
-    return parse_svg_gradient(
-        path.string(), {reinterpret_cast<const char*>(bytes->data()), bytes->size()});
+    return parse_svg_gradient(path.string(),
+                              {reinterpret_cast<const char*>(bytes->data()), bytes->size()});
 }
 
 std::string svg_of(const GradientFile& gradient, const std::string& name) {

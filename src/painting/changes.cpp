@@ -32,9 +32,8 @@ bool fits(const Painting& painting, const Pass& pass) {
     return std::ranges::all_of(reach.parts,
                                [&](PartId id) { return painting.part(id) != nullptr; }) &&
            (!reach.painted || is_mask_of(painting, reach.painted)) &&
-           std::ranges::all_of(reach.kept, [&](const KeptMask& kept) {
-               return is_mask_of(painting, kept.mask);
-           });
+           std::ranges::all_of(
+               reach.kept, [&](const KeptMask& kept) { return is_mask_of(painting, kept.mask); });
 }
 
 Pass in_range(Pass pass) {
@@ -190,8 +189,10 @@ Painting with_pass_moved(Painting painting, std::size_t from, std::size_t to, St
     // Between two of one group it joins them; beside its own it stays with it.
     const GroupId before = to > 0 ? passes[to - 1].group : kNoGroup;
     const GroupId after = to < passes.size() ? passes[to].group : kNoGroup;
-    if (before == after) moved.group = before;
-    else if (moved.group != before && moved.group != after) moved.group = kNoGroup;
+    if (before == after)
+        moved.group = before;
+    else if (moved.group != before && moved.group != after)
+        moved.group = kNoGroup;
     return with_pass_at(std::move(painting), to, std::move(moved), stage);
 }
 

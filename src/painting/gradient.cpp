@@ -28,8 +28,8 @@ Rgb mixed(Rgb a, Rgb b, float t) {
 
 Rgb mixed_in_oklab(Rgb a, Rgb b, float t) {
     const OkLab from = oklab(decode(a)), to = oklab(decode(b));
-    const LinearRgb c = linear_rgb({from.l + t * (to.l - from.l), from.a + t * (to.a - from.a),
-                                    from.b + t * (to.b - from.b)});
+    const LinearRgb c = linear_rgb(
+        {from.l + t * (to.l - from.l), from.a + t * (to.a - from.a), from.b + t * (to.b - from.b)});
     return encode({unit(c.r), unit(c.g), unit(c.b)});
 }
 
@@ -61,10 +61,10 @@ std::array<Table, 3> tables_of(const GradientStops& stops, Mixing mixing) {
 
 GradientStops in_range(GradientStops stops) {
     for (GradientStop& stop : stops)
-        stop = {unit(stop.at),
-                {unit(stop.colour.r), unit(stop.colour.g), unit(stop.colour.b)},
-                stop.middle == stop.middle ? std::clamp(stop.middle, kLeastMiddle, kMostMiddle)
-                                           : 0.5F};
+        stop = {
+            unit(stop.at),
+            {unit(stop.colour.r), unit(stop.colour.g), unit(stop.colour.b)},
+            stop.middle == stop.middle ? std::clamp(stop.middle, kLeastMiddle, kMostMiddle) : 0.5F};
     std::ranges::stable_sort(stops, {}, &GradientStop::at);
     return stops;
 }

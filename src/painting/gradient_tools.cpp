@@ -15,8 +15,8 @@
 namespace underpaint {
 namespace {
 
-constexpr int kPlaces = 512;          // at which lightness is looked at
-constexpr double kLeastFall = 0.5;    // of L*
+constexpr int kPlaces = 512;        // at which lightness is looked at
+constexpr double kLeastFall = 0.5;  // of L*
 constexpr std::size_t kSteps = 9;
 
 double distance(Rgb a, Rgb b) {
@@ -29,8 +29,7 @@ double distance(Rgb a, Rgb b) {
 GradientStops matched_to_values(const GradientStops& stops) {
     GradientStops matched = stops;
     for (GradientStop& stop : matched)
-        stop.colour = encode(
-            relight(decode(stop.colour), luminance_of_lightness(100 * stop.at)));
+        stop.colour = encode(relight(decode(stop.colour), luminance_of_lightness(100 * stop.at)));
     return in_range(std::move(matched));
 }
 
@@ -92,10 +91,10 @@ GradientStops stops_of(const Picture& picture, double least) {
     GradientStops stops;
     for (const Sum& sum : sums)
         if (sum.weight > 0 && sum.weight >= least * whole)
-            stops.push_back({static_cast<float>(sum.lightness / sum.weight / 100),
-                             {static_cast<float>(sum.r / sum.weight),
-                              static_cast<float>(sum.g / sum.weight),
-                              static_cast<float>(sum.b / sum.weight)}});
+            stops.push_back(
+                {static_cast<float>(sum.lightness / sum.weight / 100),
+                 {static_cast<float>(sum.r / sum.weight), static_cast<float>(sum.g / sum.weight),
+                  static_cast<float>(sum.b / sum.weight)}});
     return in_range(std::move(stops));
 }
 

@@ -45,15 +45,13 @@ Painting with_settled_groups(Painting painting) {
     for (Pass& pass : painting.passes) {
         if (pass.group != last) {
             ended.push_back(last);
-            if (painting.group(pass.group) == nullptr ||
-                std::ranges::count(ended, pass.group) > 0)
+            if (painting.group(pass.group) == nullptr || std::ranges::count(ended, pass.group) > 0)
                 pass.group = kNoGroup;
         }
         last = pass.group;
     }
     std::erase_if(painting.groups, [&](const Group& group) {
-        return std::ranges::find(painting.passes, group.id, &Pass::group) ==
-               painting.passes.end();
+        return std::ranges::find(painting.passes, group.id, &Pass::group) == painting.passes.end();
     });
     return painting;
 }

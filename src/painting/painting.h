@@ -19,11 +19,11 @@ struct Painting {
     SharedPicture underpaint;  ///< opaque; never null
     std::vector<Part> parts;
     Plan plan;
-    std::vector<Pass> values;  ///< above the seal line: they shape the underpaint
-    std::vector<Pass> passes;  ///< below it, in the order they were laid
+    std::vector<Pass> values;   ///< above the seal line: they shape the underpaint
+    std::vector<Pass> passes;   ///< below it, in the order they were laid
     std::vector<Group> groups;  ///< of passes; those of one stand one after the other
-    std::vector<Seal> seals;   ///< oldest first
-    std::size_t seal_at = 0;   ///< which of them is in force
+    std::vector<Seal> seals;    ///< oldest first
+    std::size_t seal_at = 0;    ///< which of them is in force
 
     Size size() const { return underpaint->size(); }
     bool sealed() const { return !seals.empty(); }

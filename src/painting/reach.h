@@ -28,9 +28,7 @@ struct Reach {
     std::vector<KeptMask> kept = {};  ///< as parts
 
     bool has_parts() const { return !parts.empty() || !kept.empty(); }
-    bool everywhere() const {
-        return !has_parts() && band.whole_scale() && !painted && !inverted;
-    }
+    bool everywhere() const { return !has_parts() && band.whole_scale() && !painted && !inverted; }
     friend bool operator==(const Reach&, const Reach&) = default;
 };
 

@@ -65,8 +65,7 @@ private:
             } else if (shared == wanted_.size()) {
                 kept->used = store_.frame();
                 return kept->pixels;
-            } else if (!within_group(shared) &&
-                       (start == nullptr || shared > start->laid.size())) {
+            } else if (!within_group(shared) && (start == nullptr || shared > start->laid.size())) {
                 start = kept.get();
             }
         }

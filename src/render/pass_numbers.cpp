@@ -34,8 +34,8 @@ std::vector<PassNumber> PassNumbers::of(const Painting& painting) {
         }
         const Group* group = painting.group(pass.group);
         const bool mixes = group != nullptr && group->mixes();
-        Known wanted{bare(pass, mixes), std::move(masks), mixes ? group->strength : 1, clip, 0,
-                     round_};
+        Known wanted{
+            bare(pass, mixes), std::move(masks), mixes ? group->strength : 1, clip, 0, round_};
         const auto known = std::ranges::find_if(known_, [&](const Known& k) {
             return k.masks == wanted.masks && k.weight == wanted.weight && k.clip == wanted.clip &&
                    k.pass == wanted.pass;

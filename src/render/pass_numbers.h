@@ -24,8 +24,8 @@ private:
     struct Known {
         Pass pass;
         std::vector<SharedPicture> masks;
-        float weight;       ///< of its group
-        PassNumber clip;    ///< of what it is clipped to
+        float weight;     ///< of its group
+        PassNumber clip;  ///< of what it is clipped to
         PassNumber number;
         std::uint64_t asked;
     };

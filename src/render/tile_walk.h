@@ -56,9 +56,9 @@ private:
     FloatBlock coverage_, alpha_, clip_, sealed_steps_, sealed_luminance_;
     const Group* group_ = nullptr;  // that mixes, of the pass last laid
     RgbBlock found_, made_;         // by it, so far
-    Rgb colour_;              // the source, where it is one colour
-    bool uniform_ = false;    // it is
-    bool everywhere_ = true;  // coverage is 1 throughout, and coverage_ not filled in
+    Rgb colour_;                    // the source, where it is one colour
+    bool uniform_ = false;          // it is
+    bool everywhere_ = true;        // coverage is 1 throughout, and coverage_ not filled in
     bool sealed_found_ = false;
 };
 

@@ -379,8 +379,7 @@ TEST(ScaleResponse, IsMeasuredWhereItDependsOnThePlace) {
     Pass pass = tint({}, BlendMode::normal, 0.5F);
     pass.source = Painted{
         share(testing::grey_picture({900, 40}, [](int x, int) { return x < 450 ? 0 : 1; })), 0, 0};
-    EXPECT_FALSE(
-        is_same_everywhere(with_pass(testing::sealed(testing::ramp({900, 40})), pass), 0));
+    EXPECT_FALSE(is_same_everywhere(with_pass(testing::sealed(testing::ramp({900, 40})), pass), 0));
     for (const ScalePoint& p : response(pass)) {
         if (std::fabs(p.step - 6.0F) < 0.8F) continue;  // where the halves meet
         EXPECT_EQ(p.drift < 0, p.step < 6) << p.step;

@@ -30,8 +30,8 @@ Painting with_passes(std::initializer_list<Pass> passes) {
 }
 
 Painting abcd() {
-    return with_passes({named("A", grey(0)), named("B", grey(1)), named("C", grey(0.2F)),
-                        named("D", grey(0.8F))});
+    return with_passes(
+        {named("A", grey(0)), named("B", grey(1)), named("C", grey(0.2F)), named("D", grey(0.8F))});
 }
 
 std::string names(const Painting& painting) {
@@ -87,9 +87,8 @@ TEST(Groups, OffOrWithoutStrengthLayNothing) {
 }
 
 TEST(Clipping, LandsOnlyWhereThePassBelowDid) {
-    Painting painting = testing::with_columns(with_passes({named("A", grey(0), 0.1F),
-                                                           named("B", grey(1))}),
-                                              "Left", 0, 30);
+    Painting painting = testing::with_columns(
+        with_passes({named("A", grey(0), 0.1F), named("B", grey(1))}), "Left", 0, 30);
     painting.passes[0].reach.parts = {painting.parts[0].id};
     painting.passes[1].clipped = true;
     EXPECT_EQ(rendered(painting, 2, 10).r, 1) << "however weakly that was laid";
@@ -112,8 +111,8 @@ TEST(Clipping, TheFirstPassHasNothingToBeClippedTo) {
 
 TEST(Clipping, IsToWhatASourceCoversToo) {
     Painting painting = with_passes({named("A", grey(0)), named("B", grey(1))});
-    painting.passes[0].source = Painted{
-        share(testing::filled({10, 40}, Channels::rgb_alpha, {0, 0, 0}, 0.5F)), 0, 0};
+    painting.passes[0].source =
+        Painted{share(testing::filled({10, 40}, Channels::rgb_alpha, {0, 0, 0}, 0.5F)), 0, 0};
     painting.passes[1].clipped = true;
     const float under = rendered(painting, 1, 5).r;
     EXPECT_NEAR(rendered(painting, 2, 5).r, under + 0.5F * (1 - under), 4e-3);
@@ -121,8 +120,7 @@ TEST(Clipping, IsToWhatASourceCoversToo) {
 }
 
 TEST(Reaches, InvertedLandOnAllTheRest) {
-    Painting painting =
-        testing::with_columns(with_passes({named("A", grey(0))}), "Left", 0, 30);
+    Painting painting = testing::with_columns(with_passes({named("A", grey(0))}), "Left", 0, 30);
     painting.passes[0].reach.parts = {painting.parts[0].id};
     painting.passes[0].reach.inverted = true;
     EXPECT_NEAR(rendered(painting, 1, 10).r, 0.5, 2e-3);

@@ -14,10 +14,10 @@ namespace underpaint {
 namespace {
 
 Result<GradientFile> parse(const std::string& stops, const std::string& attributes = {}) {
-    return parse_svg_gradient("g.svg", "<svg xmlns='http://www.w3.org/2000/svg'><defs>"
-                                       "<linearGradient id='a' " +
-                                           attributes + ">" + stops +
-                                           "</linearGradient></defs></svg>");
+    return parse_svg_gradient("g.svg",
+                              "<svg xmlns='http://www.w3.org/2000/svg'><defs>"
+                              "<linearGradient id='a' " +
+                                  attributes + ">" + stops + "</linearGradient></defs></svg>");
 }
 
 std::string trouble_with(const std::string& stops, const std::string& attributes = {}) {
@@ -92,9 +92,10 @@ TEST(SvgGradient, ReadsWhatOthersWrite) {
 }
 
 TEST(SvgGradient, StopsOutOfOrderAreBroughtIntoIt) {
-    const auto gradient = parse("<stop offset='0.6' stop-color='#000'/>"
-                                "<stop offset='0.2' stop-color='#888'/>"
-                                "<stop offset='7' stop-color='#fff'/>");
+    const auto gradient = parse(
+        "<stop offset='0.6' stop-color='#000'/>"
+        "<stop offset='0.2' stop-color='#888'/>"
+        "<stop offset='7' stop-color='#fff'/>");
     ASSERT_TRUE(gradient);
     EXPECT_FLOAT_EQ(gradient->stops[1].at, 0.6F);
     EXPECT_EQ(gradient->stops[2].at, 1);

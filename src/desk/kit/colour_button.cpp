@@ -14,8 +14,9 @@ namespace underpaint {
 ColourButton::ColourButton(QWidget* parent) : QPushButton(parent) {
     setObjectName(QStringLiteral("swatch"));
     setAccessibleName(tr("Colour"));
-    setToolTip(tr("The colour that is laid; click to change it. Ctrl+C and Ctrl+V copy and paste it "
-                  "as text"));
+    setToolTip(
+        tr("The colour that is laid; click to change it. Ctrl+C and Ctrl+V copy and paste it "
+           "as text"));
     setFixedSize(scaled(48), scaled(48));
     connect(this, &QPushButton::clicked, this, &ColourButton::open);
 }
@@ -52,7 +53,8 @@ void ColourButton::paintEvent(QPaintEvent*) {
 }
 
 void ColourButton::keyPressEvent(QKeyEvent* event) {
-    if (event->matches(QKeySequence::Copy)) return QGuiApplication::clipboard()->setText(hex_of(colour_));
+    if (event->matches(QKeySequence::Copy))
+        return QGuiApplication::clipboard()->setText(hex_of(colour_));
     if (!event->matches(QKeySequence::Paste)) return QPushButton::keyPressEvent(event);
     const auto pasted = colour_from_text(QGuiApplication::clipboard()->text());
     if (!pasted) return;

@@ -7,7 +7,8 @@
 
 namespace underpaint {
 
-/// A swatch that opens a colour sheet beside it. Ctrl+C copies the colour as text, Ctrl+V takes one.
+/// A swatch that opens a colour sheet beside it. Ctrl+C copies the colour as text, Ctrl+V takes
+/// one.
 class ColourButton : public QPushButton {
     Q_OBJECT
 public:

@@ -10,7 +10,8 @@ namespace underpaint {
 
 /// The value scale itself, light at the top. On its left one distribution, filled; on its right
 /// another, outlined, or the plan: the range and the splits, which are dragged here, and the foci;
-/// or the bench's own handles along a strip of colours. Marks the pixel under the pointer. Below it some figures. What of this there is, the bench says.
+/// or the bench's own handles along a strip of colours. Marks the pixel under the pointer. Below it
+/// some figures. What of this there is, the bench says.
 class Ladder : public QWidget {
     Q_OBJECT
 public:

@@ -71,9 +71,8 @@ void GroupSheet::change(const QString& what, const std::function<void(Group&)>& 
     if (now == nullptr) return;
     Group changed = *now;
     change(changed);
-    session_.document.change(what,
-                             with_changed_group(session_.document.painting(), std::move(changed)),
-                             gesture);
+    session_.document.change(
+        what, with_changed_group(session_.document.painting(), std::move(changed)), gesture);
 }
 
 void GroupSheet::refresh() {

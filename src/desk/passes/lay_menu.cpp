@@ -40,8 +40,9 @@ LayMenu::LayMenu(Session& session, const AskForFile& ask, QWidget* parent)
     addSeparator();
     pasting_ = addAction(tr("Paste"));
     pasting_->setObjectName(QStringLiteral("lay_pasted"));
-    pasting_->setToolTip(tr("A copied pass, a picture or a colour from the clipboard. Ctrl+V in the "
-                            "ledger does it"));
+    pasting_->setToolTip(
+        tr("A copied pass, a picture or a colour from the clipboard. Ctrl+V in the "
+           "ledger does it"));
     connect(pasting_, &QAction::triggered, this,
             [this] { paste(*QGuiApplication::clipboard()->mimeData()); });
 }
@@ -77,8 +78,7 @@ void LayMenu::lay_picture(const std::filesystem::path& file) {
         const QString name = QString::fromStdString(file.stem().string());
         deliver([this, number, name, picture = share(std::move(read->picture))] {
             if (session_.document.number() != number) return;
-            lay(pass_of_picture(session_.document.painting(), picture, name),
-                tr("Lay a picture"));
+            lay(pass_of_picture(session_.document.painting(), picture, name), tr("Lay a picture"));
         });
     });
 }

@@ -153,12 +153,11 @@ void Ledger::switch_passes() {
         return;
     }
     const PassPlaces places = chosen_passes();
-    const bool on = !std::ranges::all_of(
-        places, [&](std::size_t place) { return painting.passes[place].on; });
-    session_.document.change(
-        on ? of_chosen(tr("Switch %1 on"), tr("Switch %1 passes on"))
-           : of_chosen(tr("Switch %1 off"), tr("Switch %1 passes off")),
-        with_passes_on(painting, places, on));
+    const bool on =
+        !std::ranges::all_of(places, [&](std::size_t place) { return painting.passes[place].on; });
+    session_.document.change(on ? of_chosen(tr("Switch %1 on"), tr("Switch %1 passes on"))
+                                : of_chosen(tr("Switch %1 off"), tr("Switch %1 passes off")),
+                             with_passes_on(painting, places, on));
 }
 
 /// One pass past its neighbour; several, or a group, past the pass or group that stands there.
@@ -198,10 +197,10 @@ void Ledger::group() {
     const PassPlaces places = chosen_passes();
     const auto& parts = painting.passes[places.front()].reach.parts;
     const bool same = parts.size() == 1 && std::ranges::all_of(places, [&](std::size_t place) {
-        return painting.passes[place].reach.parts == parts;
-    });
-    const std::string name = same ? painting.part(parts.front())->name
-                                  : painting.passes[places.front()].name;
+                          return painting.passes[place].reach.parts == parts;
+                      });
+    const std::string name =
+        same ? painting.part(parts.front())->name : painting.passes[places.front()].name;
     session_.document.change(tr("Group passes"), with_passes_grouped(painting, places, name));
     session_.outlook.choose_group(session_.document.painting().groups.back().id);
 }

@@ -42,11 +42,12 @@ void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bo
             draw_figure(painter, column.right, large,
                         about(column.measure, exact) + QString::fromStdString(words->now),
                         words->verdict, 11);
+        if (!own) continue;
         painter.setFont(figure_font(10));
         painter.setPen(greys().secondary);
         painter.drawText(QRect(row.left(), small.top(), column.right - row.left(), small.height()),
                          Qt::AlignRight | Qt::AlignVCenter,
-                         words && own ? QString::fromStdString(words->own) : QStringLiteral("–"));
+                         words ? QString::fromStdString(words->own) : QStringLiteral("–"));
     }
 }
 
@@ -122,6 +123,7 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     painter->setPen(greys().secondary);
     painter->setFont(secondary_font());
     const QRect head(row.left(), row.top(), scaled(22), row.height());
+    if (of.kind == LedgerRow::Kind::group) painter->setFont(figure_font(15));
     painter->drawText(head, Qt::AlignCenter, head_of(of));
     // A rule along the passes of a group binds them together.
     if (of.kind == LedgerRow::Kind::pass && of.group != kNoGroup)
@@ -139,7 +141,7 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     const int name_right =
         of.kind == LedgerRow::Kind::seal
             ? row.right() - scaled(150)
-                    : row.left() + ledger_columns(row.width()).front().right - scaled(48);
+            : row.left() + ledger_columns(row.width()).front().right - scaled(48);
     const auto text_line = [&](int top, int height, const QFont& font, const QColor& colour,
                                const QString& text) {
         painter->setFont(font);
@@ -160,8 +162,7 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     if (of.kind == LedgerRow::Kind::seal && audit)
         draw_seal_figures(*painter, inside, audit->ground);
     else if (const PassAudit* figures = model->figures(number); figures && !off)
-        draw_columns(*painter, inside, *figures, audit->exact,
-                     of.kind == LedgerRow::Kind::pass);
+        draw_columns(*painter, inside, *figures, audit->exact, of.kind == LedgerRow::Kind::pass);
     painter->restore();
 }
 

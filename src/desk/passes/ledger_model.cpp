@@ -88,8 +88,8 @@ bool LedgerModel::dropMimeData(const QMimeData* data, Qt::DropAction, int at, in
         in >> place;
         places.push_back(place);
     }
-    // Below the row that it is dropped under; below the head of a group, or one of its passes, it is
-    // of the group.
+    // Below the row that it is dropped under; below the head of a group, or one of its passes, it
+    // is of the group.
     at = std::clamp(at < 0 ? rowCount() : at, 1, rowCount());
     const LedgerRow& above = row(at - 1);
     std::size_t to = above.moment();
@@ -147,8 +147,8 @@ QString LedgerModel::kind_of_row(int index) const {
         case LedgerRow::Kind::group: {
             if (is_off(index)) return tr("off");
             const Group& group = *painting.group(of.group);
-            const auto count = static_cast<int>(places_of(painting, of.group).size());
-            const QString passes = tr("%n pass(es)", nullptr, count);
+            const auto count = places_of(painting, of.group).size();
+            const QString passes = count == 1 ? tr("1 pass") : tr("%1 passes").arg(count);
             return group.strength < 1
                        ? tr("%1 · at %2%").arg(passes).arg(qRound(100 * group.strength))
                        : passes;
@@ -157,8 +157,8 @@ QString LedgerModel::kind_of_row(int index) const {
     }
     const Pass& pass = painting.passes[of.pass];
     if (is_off(index)) return tr("off");
-    const QString kind = QStringLiteral("%1 · %2").arg(label_of(pass.blend),
-                                                       reach_in_words(painting, pass.reach));
+    const QString kind =
+        QStringLiteral("%1 · %2").arg(label_of(pass.blend), reach_in_words(painting, pass.reach));
     return pass.clipped ? tr("clipped · %1").arg(kind) : kind;
 }
 

@@ -16,8 +16,8 @@ std::vector<LedgerRow> ledger_rows(const Session& session) {
         const GroupId group = painting.passes[i].group;
         const bool folded = group != kNoGroup && session.outlook.folded(group);
         if (group != kNoGroup && group != last)
-            rows.push_back({LedgerRow::Kind::group, group, places_of(painting, group).back(),
-                            folded});
+            rows.push_back(
+                {LedgerRow::Kind::group, group, places_of(painting, group).back(), folded});
         if (!folded) rows.push_back({LedgerRow::Kind::pass, group, i});
         last = group;
     }

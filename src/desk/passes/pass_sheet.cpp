@@ -114,8 +114,8 @@ QLayout* PassSheet::choices() {
     intent_->setMenu(choice_menu(kIntents, [this](Intent intent) {
         edits_.change(tr("Change what it is meant to do"), [&](Pass& p) { p.intent = intent; });
     }));
-    hold_to_ = choice_button("hold_to", {},
-                             tr("Whose lightness a held pass and true colour give back"));
+    hold_to_ =
+        choice_button("hold_to", {}, tr("Whose lightness a held pass and true colour give back"));
     hold_to_->setMenu(choice_menu(kHoldTos, [this](HoldTo to) {
         edits_.change(tr("Change what it holds to"), [&](Pass& p) { p.hold_to = to; });
     }));
@@ -217,20 +217,19 @@ void PassSheet::show_editor(const Pass& pass) {
     }
     // A page as high as what is on it: what is not in sight takes no room.
     for (int i = 0; i < editors_->count(); ++i)
-        editors_->widget(i)->setSizePolicy(
-            QSizePolicy::Preferred,
-            i == editors_->currentIndex() ? QSizePolicy::Preferred : QSizePolicy::Ignored);
+        editors_->widget(i)->setSizePolicy(QSizePolicy::Preferred, i == editors_->currentIndex()
+                                                                       ? QSizePolicy::Preferred
+                                                                       : QSizePolicy::Ignored);
     plot_->setVisible(!wanted->plots_values());
     if (page_ == Page::source && entered_) wanted->show_pass(pass);
 }
 
 void PassSheet::show_empty() {
     const bool sealed = session_.document.has_painting() && session_.document.painting().sealed();
-    empty_->setText(sealed
-                        ? tr("This is the seal: every pass is compared with it. Lay a pass, or "
-                             "choose one above to see and change what it does.")
-                        : tr("Passes are compared with the sealed greys. Seal the underpaint on "
-                             "the Values bench first."));
+    empty_->setText(sealed ? tr("This is the seal: every pass is compared with it. Lay a pass, or "
+                                "choose one above to see and change what it does.")
+                           : tr("Passes are compared with the sealed greys. Seal the underpaint on "
+                                "the Values bench first."));
     if (PassEditor* before = editor()) before->leave();
     reach_page_->leave();
 }

@@ -7,6 +7,7 @@
 #include <QLabel>
 #include <QMimeData>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
@@ -51,8 +52,16 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    column->addWidget(ledger, 8);
-    column->addWidget(chosen_, 9);
+    // Shares that do not depend on what is chosen: nothing jumps from pass to pass.
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setWidget(chosen_);
+    chosen_->setAutoFillBackground(false);
+    for (QWidget* share : {static_cast<QWidget*>(ledger), static_cast<QWidget*>(scroll)})
+        share->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Ignored);
+    column->addWidget(ledger, 5);
+    column->addWidget(scroll, 7);
     auto* foot = new QVBoxLayout;
     foot->setContentsMargins(scaled(12), 0, scaled(12), scaled(10));
     foot->setSpacing(scaled(6));

@@ -118,8 +118,7 @@ QLayout* ReachPage::switches() {
 
 void ReachPage::set_band(const ValueBand& band) {
     edits_.change(
-        tr("Change where it lands"), [&](Pass& p) { p.reach.band = band; },
-        QStringLiteral("band"));
+        tr("Change where it lands"), [&](Pass& p) { p.reach.band = band; }, QStringLiteral("band"));
 }
 
 void ReachPage::take_up_brush(bool takes_off) {
@@ -142,8 +141,8 @@ void ReachPage::outlined(const std::vector<Point>& points) {
     if (!isVisible() || pass == nullptr) return;
     const auto place = *edits_.session().outlook.chosen_pass();
     const Size size = edits_.session().document.painting().size();
-    job_.start([this, painted = pass->reach.painted, points, size, place](
-                   const std::stop_token&, const auto& deliver) {
+    job_.start([this, painted = pass->reach.painted, points, size, place](const std::stop_token&,
+                                                                          const auto& deliver) {
         Picture mask = outline_mask(size, points, 1);
         if (painted) mask = combined(painted->base(), mask, Combine::add);
         deliver([this, place, mask = share(std::move(mask))] {
@@ -160,8 +159,8 @@ void ReachPage::snap(int radius) {
     if (pass == nullptr || !pass->reach.painted) return;
     const auto place = *edits_.session().outlook.chosen_pass();
     job_.start([this, painted = pass->reach.painted, place, radius,
-                guide = edits_.session().document.painting().ground()](
-                   const std::stop_token&, const auto& deliver) {
+                guide = edits_.session().document.painting().ground()](const std::stop_token&,
+                                                                       const auto& deliver) {
         deliver([this, place, mask = share(snapped(painted->base(), guide->base(), radius))] {
             if (edits_.session().outlook.chosen_pass() == place)
                 edits_.change(tr("Snap where it lands to edges"),
@@ -176,8 +175,8 @@ void ReachPage::show_veil() {
     veil_job_.start([this, painting = edits_.session().document.painting(), place = *place](
                         const std::stop_token& stop, const auto& deliver) {
         const int level = level_for(painting.size(), kVeilSide);
-        auto mask = reach_of(painting, place, whole_at(painting.size(), shrink_of_level(level)),
-                             stop);
+        auto mask =
+            reach_of(painting, place, whole_at(painting.size(), shrink_of_level(level)), stop);
         if (!mask) return;
         deliver([this, mask = share(std::move(*mask))] {
             canvas_.show_only(mask);
@@ -204,8 +203,8 @@ void ReachPage::leave() {
 
 void ReachPage::refresh_tools() {
     const auto& target = canvas_.brush().target();
-    const bool ours = target && target->stage == Stage::colour &&
-                      target->what == BrushTarget::What::reach;
+    const bool ours =
+        target && target->stage == Stage::colour && target->what == BrushTarget::What::reach;
     const bool painting = canvas_.tool() == Canvas::Tool::brush && ours;
     const bool takes_off = canvas_.brush().brush().takes_off;
     paint_->setChecked(painting && !takes_off);
@@ -218,8 +217,9 @@ void ReachPage::refresh_tools() {
 void ReachPage::add_to(LadderFace& face) const {
     const Pass* pass = edits_.pass();
     if (pass == nullptr) return;
-    face.about = tr("The scale of values. Left: as sealed. Right: now, and the band of values that "
-                    "the pass lands on; drag its ends, and beyond them how softly they fade");
+    face.about =
+        tr("The scale of values. Left: as sealed. Right: now, and the band of values that "
+           "the pass lands on; drag its ends, and beyond them how softly they fade");
     for (const BandHandle& handle : handles_of(pass->reach.band))
         face.handles.push_back({handle.step});
 }

@@ -21,8 +21,7 @@ constexpr int kMostRows = 4;
 
 /// Where it lands, in a word or two.
 QString landing_of(const Painting& painting, const Pass& pass) {
-    const QString parts =
-        pass.reach.has_parts() ? parts_in_words(painting, pass.reach) : QString();
+    const QString parts = pass.reach.has_parts() ? parts_in_words(painting, pass.reach) : QString();
     if (!pass.reach.painted) return parts.isEmpty() ? QObject::tr("everywhere") : parts;
     return parts.isEmpty() ? QObject::tr("painted") : QObject::tr("painted in %1").arg(parts);
 }

@@ -20,8 +20,8 @@ namespace underpaint {
 
 /// The painting, through a lens. Answers at once with what it has, asks for the rest and drops what
 /// is outdated. The wheel zooms about the pointer, dragging moves, dragging the seam moves the
-/// seam. What the left button does otherwise is for the tool in hand, or else for the handles of the
-/// chosen pass and for the foci where they can be changed.
+/// seam. What the left button does otherwise is for the tool in hand, or else for the handles of
+/// the chosen pass and for the foci where they can be changed.
 class Canvas : public QWidget {
     Q_OBJECT
 public:
@@ -149,8 +149,8 @@ private:
     HandlesTool handles_;
     const std::array<CanvasTool*, 4> tools_{nullptr, &outline_, &pick_, &brush_};  // by Tool
     Tool tool_ = Tool::none;
-    /// What the pressed button does, and if that is a tool's, whose: the one in hand, the handles or the
-    /// foci.
+    /// What the pressed button does, and if that is a tool's, whose: the one in hand, the handles
+    /// or the foci.
     enum class Drag { none, pan, seam, tool } drag_ = Drag::none;
     CanvasTool* dragged_ = nullptr;
     QPointF last_;

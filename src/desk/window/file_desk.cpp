@@ -405,12 +405,11 @@ Path FileDesk::ask_for_file(const QString& title, const QString& kinds) const {
 }
 
 AskForFile FileDesk::asking() {
-    return {[this](const QString& title, const QString& kinds) {
-                return ask_for_file(title, kinds);
-            },
-            [this](const QString& title, const QString& kinds, const QString& name) {
-                return picker_.to_save(title, kinds, folder() / path_of(name));
-            }};
+    return {
+        [this](const QString& title, const QString& kinds) { return ask_for_file(title, kinds); },
+        [this](const QString& title, const QString& kinds, const QString& name) {
+            return picker_.to_save(title, kinds, folder() / path_of(name));
+        }};
 }
 
 /// Where the painting lies, or the last file that was opened or saved.

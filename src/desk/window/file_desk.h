@@ -10,9 +10,9 @@
 #include <vector>
 
 #include "desk/kit/notice_bar.h"
+#include "desk/work/ask_for_file.h"
 #include "desk/work/latest_job.h"
 #include "desk/work/session.h"
-#include "desk/work/ask_for_file.h"
 #include "files/openraster.h"
 #include "raster/turn.h"
 

@@ -104,9 +104,8 @@ void Measuring::measure() {
             auto mends = mends_for(painting, finding, *figures, stop);
             if (mends.empty()) continue;
             deliver([this, code = finding.code, pass = finding.pass, mends = std::move(mends)] {
-                const auto own = std::ranges::find_if(findings_, [&](const Finding& f) {
-                    return f.code == code && f.pass == pass;
-                });
+                const auto own = std::ranges::find_if(
+                    findings_, [&](const Finding& f) { return f.code == code && f.pass == pass; });
                 if (own == findings_.end()) return;
                 own->mends = mends;
                 emit findings_changed();

@@ -8,9 +8,8 @@
 namespace underpaint {
 
 std::optional<Picture> picture_of(const QImage& image) {
-    if (image.isNull() ||
-        !check_size({}, static_cast<std::uint64_t>(image.width()),
-                    static_cast<std::uint64_t>(image.height()), 4))
+    if (image.isNull() || !check_size({}, static_cast<std::uint64_t>(image.width()),
+                                      static_cast<std::uint64_t>(image.height()), 4))
         return std::nullopt;
     QImage from = image.colorSpace().isValid()
                       ? image.convertedToColorSpace(QColorSpace(QColorSpace::SRgb))

@@ -24,9 +24,8 @@ Painted as_large_as(Size painting, const Painted& painted) {
         from.channels() == Channels::rgb_alpha && from.depth() == Depth::bits16)
         return painted;
     Picture to(painting, Channels::rgb_alpha, Depth::bits16);
-    const Rect inside =
-        intersection({painted.x, painted.y, from.size().width, from.size().height},
-                     rect_of(painting));
+    const Rect inside = intersection({painted.x, painted.y, from.size().width, from.size().height},
+                                     rect_of(painting));
     RgbBlock row({0, 0, inside.width, 1});
     std::vector<float> alpha(static_cast<std::size_t>(std::max(0, inside.width)));
     for (int y = inside.y; y < inside.bottom(); ++y) {

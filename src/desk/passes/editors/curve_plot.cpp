@@ -51,8 +51,9 @@ CurvePoints with_ends(CurvePoints points) {
 CurvePlot::CurvePlot(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("curve_plot"));
     setAccessibleName(tr("Curves"));
-    setToolTip(tr("From left to right the value that comes in, upwards the one that comes out. Drag "
-                  "a point, or double click for a new one; Delete takes it off"));
+    setToolTip(
+        tr("From left to right the value that comes in, upwards the one that comes out. Drag "
+           "a point, or double click for a new one; Delete takes it off"));
     setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(scaled(150), scaled(110));
 }
@@ -95,8 +96,8 @@ void CurvePlot::draw_curve(QPainter& painter, CurveChannel channel) const {
     const CurvePoints points = with_ends(points_of(curve_, channel));
     QPolygonF line;
     for (int i = 0; i <= 100; ++i) line << place(i / 100.0, curve_at(points, i / 100.0));
-    painter.setPen(QPen(own ? greys().strong : greys().secondary, own ? 1.8 : 1.1,
-                        stroke_of(channel)));
+    painter.setPen(
+        QPen(own ? greys().strong : greys().secondary, own ? 1.8 : 1.1, stroke_of(channel)));
     painter.drawPolyline(line);
 }
 
@@ -108,12 +109,12 @@ void CurvePlot::paintEvent(QPaintEvent*) {
     for (int step = 1; step <= 9; ++step) {
         const double x = area.left() + (step - 1) / 8.0 * area.width();
         painter.fillRect(QRectF(x, area.top(), 1, area.height()), greys().rule);
-        painter.fillRect(QRectF(area.left(), area.bottom() - (step - 1) / 8.0 * area.height(),
-                                area.width(), 1),
-                         greys().rule);
+        painter.fillRect(
+            QRectF(area.left(), area.bottom() - (step - 1) / 8.0 * area.height(), area.width(), 1),
+            greys().rule);
         painter.setPen(greys().secondary);
-        painter.drawText(QRectF(x - 10, area.bottom() + scaled(2), 20, scaled(14)),
-                         Qt::AlignCenter, QString::number(step));
+        painter.drawText(QRectF(x - 10, area.bottom() + scaled(2), 20, scaled(14)), Qt::AlignCenter,
+                         QString::number(step));
     }
     painter.setRenderHint(QPainter::Antialiasing);
     for (std::size_t c = 0; c < kCurveChannels; ++c)
@@ -195,7 +196,8 @@ void CurvePlot::keyPressEvent(QKeyEvent* event) {
                 : choose((chosen_ + count - 1) % count);
             break;
         case Qt::Key_Right:
-            alt ? move_point(chosen_, curve_point(in + kTenth, out)) : choose((chosen_ + 1) % count);
+            alt ? move_point(chosen_, curve_point(in + kTenth, out))
+                : choose((chosen_ + 1) % count);
             break;
         case Qt::Key_Up: move_point(chosen_, curve_point(in, out + kTenth)); break;
         case Qt::Key_Down: move_point(chosen_, curve_point(in, out - kTenth)); break;

@@ -44,8 +44,7 @@ CurvesEditor::CurvesEditor(const EditorDesk& desk)
     column->addLayout(tone_row());
     connect(plot_, &CurvePlot::moved, this, [this](const CurvePoints& points) {
         change(
-            tr("Bend the curve"),
-            [&](Curve& curve) { points_of(curve, channel_) = points; },
+            tr("Bend the curve"), [&](Curve& curve) { points_of(curve, channel_) = points; },
             QStringLiteral("curve"));
     });
     connect(plot_, &CurvePlot::released, this, [this] { edits().end_gesture(); });
@@ -58,16 +57,18 @@ QLayout* CurvesEditor::channel_row() {
     for (std::size_t i = 0; i < kCurveChannels; ++i) {
         const auto channel = static_cast<CurveChannel>(i);
         const QByteArray name = QByteArray("channel_") + QByteArray(kChannelNames[i]).toLower();
-        auto* button = action_button(name.constData(), tr(kChannelNames[i]),
-                                     i == 0 ? tr("The curve of all three channels, which comes first")
-                                            : tr("The curve of one channel alone"));
+        auto* button =
+            action_button(name.constData(), tr(kChannelNames[i]),
+                          i == 0 ? tr("The curve of all three channels, which comes first")
+                                 : tr("The curve of one channel alone"));
         button->setProperty("role", "lens");
         button->setCheckable(true);
         connect(button, &QPushButton::clicked, this, [this, channel] { show_channel(channel); });
         channels_[i] = button;
         row->addWidget(button);
     }
-    auto* straight = action_button("straighten", tr("Straighten"), tr("This curve as if untouched"));
+    auto* straight =
+        action_button("straighten", tr("Straighten"), tr("This curve as if untouched"));
     connect(straight, &QPushButton::clicked, this, [this] {
         change(tr("Straighten a curve"), [&](Curve& curve) { points_of(curve, channel_).clear(); });
     });
@@ -188,8 +189,9 @@ void CurvesEditor::measure_parts() {
 CurveEffect::CurveEffect(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("curve_effect"));
     setAccessibleName(tr("What the curves make of neutrals and of parts"));
-    setToolTip(tr("Upper row before, lower row after: the steps of the scale, and below them each "
-                  "part's shadows and lights"));
+    setToolTip(
+        tr("Upper row before, lower row after: the steps of the scale, and below them each "
+           "part's shadows and lights"));
     setMinimumWidth(scaled(120));
 }
 
@@ -223,7 +225,8 @@ void CurveEffect::paintEvent(QPaintEvent*) {
     for (int step = 1; step <= 9; ++step) {
         const Rgb before = grey(curve_point(step, step).in);
         painter.fillRect(QRectF((step - 1) * wide, y, wide - 1, high), qcolor(before));
-        painter.fillRect(QRectF((step - 1) * wide, y + high, wide - 1, high), qcolor(after(before)));
+        painter.fillRect(QRectF((step - 1) * wide, y + high, wide - 1, high),
+                         qcolor(after(before)));
     }
     y += 2 * high + scaled(6);
     const double box = scaled(24);

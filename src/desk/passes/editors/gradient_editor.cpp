@@ -28,9 +28,9 @@ double at_of_step(double step) {
 }
 
 const QString kGradientKinds = QStringLiteral("SVG gradients (*.svg *.SVG)");
-constexpr const char* kMixingNames[] = {QT_TRANSLATE_NOOP("GradientEditor", "encoded sRGB"),
+constexpr const char* kMixingNames[] = {QT_TRANSLATE_NOOP("GradientEditor", "sRGB"),
                                         QT_TRANSLATE_NOOP("GradientEditor", "OKLab")};
-constexpr const char* kMapOfNames[] = {QT_TRANSLATE_NOOP("GradientEditor", "what is below"),
+constexpr const char* kMapOfNames[] = {QT_TRANSLATE_NOOP("GradientEditor", "below"),
                                        QT_TRANSLATE_NOOP("GradientEditor", "the seal")};
 
 }  // namespace
@@ -43,7 +43,7 @@ GradientEditor::GradientEditor(const EditorDesk& desk) : PassEditor(desk) {
     auto* from_picture =
         action_button("stops_from_picture", tr("From a picture…"),
                       tr("A stop for each value step of another picture: the mean colour there"));
-    auto* match = action_button("match_stops", tr("Match all to values"),
+    auto* match = action_button("match_stops", tr("Match to values"),
                                 tr("Each stop as light as the value that it stands at"));
     connect(from_picture, &QPushButton::clicked, this, &GradientEditor::take_picture);
     connect(match, &QPushButton::clicked, this, [this] {
@@ -53,6 +53,9 @@ GradientEditor::GradientEditor(const EditorDesk& desk) : PassEditor(desk) {
     auto* head = new QHBoxLayout;
     head->setSpacing(scaled(8));
     head->addWidget(title_, 1);
+    auto* file = action_button("gradient_file", tr("File ▾"), tr("Open and save as SVG"));
+    file->setMenu(file_menu());
+    head->addWidget(file);
     head->addWidget(from_picture);
     head->addWidget(match);
     column->addLayout(head);
@@ -90,14 +93,18 @@ QLayout* GradientEditor::stop_row() {
     auto* figures = new QGridLayout;
     figures->setHorizontalSpacing(scaled(8));
     figures->setVerticalSpacing(0);
-    figures->addWidget(hint_label(tr("At value")), 0, 0);
+    for (const auto& [row, label] : {std::pair(0, tr("At value")), std::pair(1, tr("Its own"))}) {
+        QLabel* text = hint_label(label);
+        text->setWordWrap(false);
+        figures->addWidget(text, row, 0);
+    }
     figures->addWidget(value_, 0, 1);
-    figures->addWidget(hint_label(tr("Its own")), 1, 0);
     figures->addWidget(own_, 1, 1);
 
-    neutral_ = action_button("neutral_end", tr("Neutral end"),
-                             tr("Put the stop nearest to the blend's neutral exactly on it, so that "
-                                "the pass leaves that value alone"));
+    neutral_ =
+        action_button("neutral_end", tr("Neutral end"),
+                      tr("Put the stop nearest to the blend's neutral exactly on it, so that "
+                         "the pass leaves that value alone"));
     connect(neutral_, &QPushButton::clicked, this, [this] {
         const BlendMode blend = edits().pass()->blend;
         change(tr("Neutral end"), [&](GradientMap& map) {
@@ -106,19 +113,15 @@ QLayout* GradientEditor::stop_row() {
     });
     remove_ = action_button("remove_stop", tr("Remove"), tr("Take this stop off. Delete does it"));
     connect(remove_, &QPushButton::clicked, this, [this] { remove_stop(chosen_); });
-    auto* file = action_button("gradient_file", tr("File ▾"), tr("Open and save as SVG"));
-    file->setMenu(file_menu());
-
     auto* row = new QHBoxLayout;
     row->setSpacing(scaled(10));
     row->addWidget(swatch_);
     row->addLayout(figures);
     row->addLayout(choices(), 1);
-    auto* buttons = new QGridLayout;
-    buttons->setSpacing(scaled(5));
-    buttons->addWidget(neutral_, 0, 0, 1, 2);
-    buttons->addWidget(remove_, 1, 0);
-    buttons->addWidget(file, 1, 1);
+    auto* buttons = new QVBoxLayout;
+    buttons->setSpacing(scaled(4));
+    buttons->addWidget(neutral_);
+    buttons->addWidget(remove_);
     row->addLayout(buttons);
     return row;
 }
@@ -142,8 +145,10 @@ QLayout* GradientEditor::choices() {
                 });
     mixes_->setMenu(mixes);
     auto* row = new QHBoxLayout;
+    row->setSpacing(scaled(12));
     row->addWidget(labelled(tr("Reads"), reads_));
     row->addWidget(labelled(tr("Mixes in"), mixes_));
+    row->addStretch(1);
     return row;
 }
 
@@ -176,8 +181,7 @@ void GradientEditor::show_pass(const Pass& pass) {
     if (count > 0) {
         const GradientStop& stop = map.stops[chosen_];
         const double at = step_at(static_cast<double>(stop.at));
-        const auto own =
-            static_cast<double>(step_of(read(Reader::lightness, stop.colour)));
+        const auto own = static_cast<double>(step_of(read(Reader::lightness, stop.colour)));
         swatch_->set_colour(stop.colour);
         if (!value_->hasFocus() || !value_->isModified())
             value_->setText(QString::number(at, 'f', 1));
@@ -293,9 +297,10 @@ void GradientEditor::save_file() {
 void GradientEditor::add_to(LadderFace& face) const {
     const auto* map = edits().source<GradientMap>();
     if (map == nullptr) return;
-    face.about = tr("The scale of values from 9, white, to 1, black. Left: as sealed. Right: the "
-                    "map and its stops; drag one, double click for a new one. With the keyboard: "
-                    "left and right choose, up and down move, Delete takes off");
+    face.about =
+        tr("The scale of values from 9, white, to 1, black. Left: as sealed. Right: the "
+           "map and its stops; drag one, double click for a new one. With the keyboard: "
+           "left and right choose, up and down move, Delete takes off");
     face.right = tr("stops");
     face.outlined = nullptr;
     face.strip = [stops = map->stops, mixing = map->mixing](double step) {
@@ -303,15 +308,15 @@ void GradientEditor::add_to(LadderFace& face) const {
     };
     const GradientStops& stops = map->stops;
     for (std::size_t i = 0; i < stops.size(); ++i)
-        face.handles.push_back(
-            {step_at(static_cast<double>(stops[i].at)), stops[i].colour, i == chosen_,
-             tr("Stop %1").arg(i + 1)});
+        face.handles.push_back({step_at(static_cast<double>(stops[i].at)), stops[i].colour,
+                                i == chosen_, tr("Stop %1").arg(i + 1)});
     for (std::size_t i = 0; i + 1 < stops.size(); ++i)
-        face.handles.push_back({step_at(static_cast<double>(
-                                    stops[i].at + stops[i].middle * (stops[i + 1].at - stops[i].at))),
-                                {},
-                                false,
-                                tr("Middle %1").arg(i + 1)});
+        face.handles.push_back(
+            {step_at(static_cast<double>(stops[i].at +
+                                         stops[i].middle * (stops[i + 1].at - stops[i].at))),
+             {},
+             false,
+             tr("Middle %1").arg(i + 1)});
 }
 
 void GradientEditor::act_on_ladder(HandleAct act, std::size_t handle, double step) {

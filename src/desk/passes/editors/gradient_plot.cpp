@@ -26,9 +26,10 @@ double lightness_at(const GradientStops& stops, double at, Mixing mixing) {
 GradientPlot::GradientPlot(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("gradient_plot"));
     setAccessibleName(tr("The map's own lightness at each value"));
-    setToolTip(tr("From left to right the value that is read, upwards how light the map's own "
-                  "colour is there. On the dotted line values are kept; where it falls they turn "
-                  "over. Drag a stop, or double click for a new one"));
+    setToolTip(
+        tr("From left to right the value that is read, upwards how light the map's own "
+           "colour is there. On the dotted line values are kept; where it falls they turn "
+           "over. Drag a stop, or double click for a new one"));
     setFocusPolicy(Qt::StrongFocus);
     setMinimumHeight(scaled(96));
 }
@@ -85,8 +86,8 @@ void GradientPlot::paintEvent(QPaintEvent*) {
     for (int step = 1; step <= 9; ++step) {
         const double x = place((step - 1) / 8.0, 0).x();
         painter.fillRect(QRectF(x, area.top(), 1, area.height()), greys().rule);
-        painter.drawText(QRectF(x - 10, area.bottom() + scaled(3), 20, scaled(14)),
-                         Qt::AlignCenter, QString::number(step));
+        painter.drawText(QRectF(x - 10, area.bottom() + scaled(3), 20, scaled(14)), Qt::AlignCenter,
+                         QString::number(step));
     }
     for (const Turnover& turn : turnovers_) {
         const QRectF band(QPointF(place(turn.from, 0).x(), area.top()),
@@ -111,7 +112,8 @@ void GradientPlot::paintEvent(QPaintEvent*) {
     painter.drawPolyline(line);
     for (std::size_t i = 0; i < stops_.size(); ++i) {
         const bool own = i == chosen_;
-        painter.setPen(QPen(own ? greys().strong : greys().secondary, own && hasFocus() ? 2.4 : 1.2));
+        painter.setPen(
+            QPen(own ? greys().strong : greys().secondary, own && hasFocus() ? 2.4 : 1.2));
         painter.setBrush(qcolor(stops_[i].colour));
         painter.drawEllipse(place_of(i), scaled(own ? 6 : 5), scaled(own ? 6 : 5));
     }
@@ -160,7 +162,8 @@ void GradientPlot::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Down: emit moved(chosen_, at - kTenthOfStep); break;
         case Qt::Key_Delete: emit wants_removed(chosen_); break;
         case Qt::Key_Insert: {
-            const double next = chosen_ + 1 < count ? static_cast<double>(stops_[chosen_ + 1].at) : 1;
+            const double next =
+                chosen_ + 1 < count ? static_cast<double>(stops_[chosen_ + 1].at) : 1;
             emit wants_stop((at + next) / 2);
             break;
         }

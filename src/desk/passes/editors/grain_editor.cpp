@@ -38,9 +38,8 @@ void GrainEditor::set_seed(std::uint32_t seed) {
 void GrainEditor::show_pass(const Pass& pass) {
     PlainEditor::show_pass(pass);
     const QSignalBlocker quiet(seed_);
-    seed_->setValue(static_cast<int>(
-        std::min<std::uint32_t>(std::get<Grain>(pass.source).seed,
-                                std::uint32_t{std::numeric_limits<int>::max()})));
+    seed_->setValue(static_cast<int>(std::min<std::uint32_t>(
+        std::get<Grain>(pass.source).seed, std::uint32_t{std::numeric_limits<int>::max()})));
 }
 
 }  // namespace underpaint

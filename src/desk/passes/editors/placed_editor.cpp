@@ -67,9 +67,10 @@ void PlacedEditor::drag_corner(std::size_t corner, QPointF to) {
     const QPointF corners[] = {place.topLeft(), place.topRight(), place.bottomRight(),
                                place.bottomLeft()};
     const QPointF fixed = corners[(corner + 2) % 4], was = corners[corner] - fixed, is = to - fixed;
-    const double by = std::max(std::abs(is.x()) / std::abs(was.x()), std::abs(is.y()) / std::abs(was.y()));
-    const double scale = static_cast<double>(
-        kPlacedScale.clamp(static_cast<float>(placed->placement.scale * by)));
+    const double by =
+        std::max(std::abs(is.x()) / std::abs(was.x()), std::abs(is.y()) / std::abs(was.y()));
+    const double scale =
+        static_cast<double>(kPlacedScale.clamp(static_cast<float>(placed->placement.scale * by)));
     const double grown = scale / placed->placement.scale;
     change(
         tr("Scale the picture"),
@@ -98,8 +99,8 @@ void PlacedEditor::fit(bool whole) {
 void PlacedEditor::show_pass(const Pass& pass) {
     PlainEditor::show_pass(pass);
     const QRectF place = place_of(std::get<Placed>(pass.source));
-    const QPolygonF outline{{place.topLeft(), place.topRight(), place.bottomRight(),
-                             place.bottomLeft()}};
+    const QPolygonF outline{
+        {place.topLeft(), place.topRight(), place.bottomRight(), place.bottomLeft()}};
     canvas().handles().set_shape({{outline}, {outline.begin(), outline.end()}});
 }
 

@@ -67,9 +67,9 @@ private:
     QPointF at_;  // on the canvas
     std::optional<BrushStroke> stroke_;
     std::optional<Picture> picture_;  // as painted so far
-    SharedPicture shared_;         // as the painting has it
-    Rect fresh_;                   // what of it the painting has not yet
-    bool waiting_ = false;         // to lay it down
+    SharedPicture shared_;            // as the painting has it
+    Rect fresh_;                      // what of it the painting has not yet
+    bool waiting_ = false;            // to lay it down
 };
 
 /// The reach a pass is given before anything is painted: nothing.
