@@ -24,6 +24,7 @@ PassSheet::PassSheet(const Desk& desk, const AskForFile& ask, QWidget* parent)
       measuring_(desk.meters.passes),
       canvas_(desk.canvas),
       ask_(ask),
+      strokes_(desk.meters.strokes),
       edits_(desk.session) {
     build();
     session_.when(this, &PassSheet::show_pass, &Document::begun, &Document::changed,
@@ -206,7 +207,7 @@ PassEditor* PassSheet::editor() const {
 void PassSheet::show_editor(const Pass& pass) {
     PassEditor*& wanted = editor_of_[pass.source.index()];
     if (wanted == nullptr) {
-        wanted = editor_for(pass.source, {edits_, canvas_, ask_});
+        wanted = editor_for(pass.source, {edits_, canvas_, ask_, strokes_});
         connect(wanted, &PassEditor::ladder_changed, this, &PassSheet::ladder_changed);
         editors_->addWidget(wanted);
     }

@@ -60,6 +60,7 @@ private:
     const Measuring& measuring_;
     Canvas& canvas_;
     const AskForFile& ask_;
+    StrokeMeter& strokes_;
     PassEdits edits_;
     QWidget* settings_;
     QLabel* empty_;

@@ -8,7 +8,7 @@
 
 namespace underpaint {
 
-Canvas::Canvas(Session& session, const Meters& meters, QWidget* parent)
+Canvas::Canvas(Session& session, Meters& meters, QWidget* parent)
     : QWidget(parent),
       session_(session),
       meters_(meters),
@@ -26,6 +26,7 @@ Canvas::Canvas(Session& session, const Meters& meters, QWidget* parent)
     connect(&projector_, &Projector::shown, this, &Canvas::take);
     connect(&meters_.edges, &EdgeMeter::changed, this, qOverload<>(&QWidget::update));
     connect(&meters_.foci, &FocusMeter::changed, this, qOverload<>(&QWidget::update));
+    connect(&meters_.strokes, &StrokeMeter::changed, this, qOverload<>(&QWidget::update));
     connect(&foci_, &FocusTool::placing_changed, this, &Canvas::placing_changed);
     connect(&handles_, &HandlesTool::shape_changed, this, qOverload<>(&QWidget::update));
     for (const CanvasTool* tool : tools_)
@@ -126,6 +127,8 @@ Sight Canvas::wanted_sight() const {
 
 void Canvas::refresh() {
     if (!session_.document.has_painting()) return;
+    meters_.strokes.set_wanted(
+        this, record_of(peeked_.value_or(sight_.lens)).heeds_strokes);
     const View view = transform_.view_for(devicePixelRatioF());
     if (view.area.empty()) return update();
     shown_looks_ = looks();

@@ -25,7 +25,7 @@ namespace underpaint {
 class Canvas : public QWidget {
     Q_OBJECT
 public:
-    Canvas(Session& session, const Meters& meters, QWidget* parent = nullptr);
+    Canvas(Session& session, Meters& meters, QWidget* parent = nullptr);
 
     Lens lens() const { return sight_.lens; }
     void set_lens(Lens lens);
@@ -138,7 +138,7 @@ private:
     Lens seen_lens_ = Lens::colour;
 
     double seam_ = 0.5;  // across the picture
-    const Meters& meters_;
+    Meters& meters_;
     bool across_room_ = false;
     SharedPicture only_;
     Veil veil_;  // over all but that

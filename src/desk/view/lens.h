@@ -16,6 +16,7 @@ namespace underpaint {
 
 class EdgeMeter;
 class FocusMeter;
+class StrokeMeter;
 class ViewTransform;
 
 /// A way of looking at the canvas. Each has a file in lenses/; to add one takes that file and a
@@ -34,6 +35,7 @@ enum class Lens {
     warmth,
     intensity,
     extremes,
+    grain,
     pull,
 };
 
@@ -65,6 +67,7 @@ struct LensOverlay {
     const ViewTransform& transform;
     const EdgeMeter& edges;
     const FocusMeter& foci;
+    const StrokeMeter& strokes;
     double ratio;  ///< device pixels a pixel
 };
 
@@ -96,17 +99,18 @@ struct LensRecord {
     /// Into how many shapes it reduces the picture.
     std::optional<ShapeCount> shapes = std::nullopt;
     bool heeds_foci = false, heeds_splits = false;  ///< what of the plan its pixels depend on
+    bool heeds_strokes = false;                     ///< it draws what the stroke meter measures
 };
 
 extern const LensRecord kColourLens, kGreyLens, kSealLens, kTwinLens, kSquintLens, kShapes2Lens,
     kShapes3Lens, kShapes5Lens, kEdgesLens, kDriftLens, kWarmthLens, kIntensityLens, kExtremesLens,
-    kPullLens;
+    kGrainLens, kPullLens;
 
 /// In the order of the enumeration, which is that of the row of lenses.
 inline constexpr std::array kLenses{&kColourLens,   &kGreyLens,    &kSealLens,    &kTwinLens,
                                     &kSquintLens,   &kShapes2Lens, &kShapes3Lens, &kShapes5Lens,
                                     &kEdgesLens,    &kDriftLens,   &kWarmthLens,  &kIntensityLens,
-                                    &kExtremesLens, &kPullLens};
+                                    &kExtremesLens, &kGrainLens,   &kPullLens};
 static_assert(kLenses.size() == static_cast<std::size_t>(Lens::pull) + 1,
               "one of a list is missing");
 

@@ -4,6 +4,7 @@
 #include "desk/work/edge_meter.h"
 #include "desk/work/focus_meter.h"
 #include "desk/work/measuring.h"
+#include "desk/work/stroke_meter.h"
 #include "desk/work/values_meter.h"
 
 namespace underpaint {
@@ -11,15 +12,18 @@ namespace underpaint {
 /// Everything that is measured beside the interface, for whoever wants to know of it.
 struct Meters {
     explicit Meters(Session& session)
-        : passes(session), values(session), foci(session, values), edges(session, values) {}
+        : passes(session), values(session), foci(session, values), edges(session, values),
+          strokes(session) {}
 
     /// All that is to come has come.
-    bool finished() const { return passes.finished() && values.finished() && edges.finished(); }
+    bool finished() const { return passes.finished() && values.finished() && edges.finished() &&
+               strokes.finished(); }
 
     Measuring passes;
     ValuesMeter values;
     FocusMeter foci;
     EdgeMeter edges;
+    StrokeMeter strokes;
 };
 
 }  // namespace underpaint

@@ -11,6 +11,7 @@
 #include "desk/kit/words.h"
 #include "desk/panes/brush_settings.h"
 #include "desk/view/canvas.h"
+#include "desk/work/stroke_meter.h"
 #include "render/probe.h"
 
 namespace underpaint {
@@ -21,8 +22,7 @@ constexpr Rgb kFirstColour{0.69F, 0.49F, 0.33F};
 
 }  // namespace
 
-PaintedEditor::PaintedEditor(const EditorDesk& desk)
-    : PassEditor(desk), job_(this, Urgency::when_idle) {
+PaintedEditor::PaintedEditor(const EditorDesk& desk) : PassEditor(desk) {
     swatch_ = new ColourButton;
     swatch_->set_colour(kFirstColour);
     paint_ = action_button("paint_colour", tr("Paint"), tr("Paint with this colour"));
@@ -61,6 +61,7 @@ PaintedEditor::PaintedEditor(const EditorDesk& desk)
             [this, &choices] { strip_->set_colours(choices.used_colours()); });
     strip_->set_colours(choices.used_colours());
     connect(&canvas(), &Canvas::tool_changed, this, &PaintedEditor::refresh_tools);
+    connect(&strokes(), &StrokeMeter::changed, this, &PaintedEditor::take_strokes);
     BrushTool& brush = canvas().brush();
     connect(&brush, &BrushTool::brush_changed, this, &PaintedEditor::refresh_tools);
     connect(&brush, &BrushTool::wants_colour, this, &PaintedEditor::pick);
@@ -82,7 +83,6 @@ void PaintedEditor::take_up(bool takes_off) {
     brush.colour = swatch_->colour();
     brush.stretch = follow_->isChecked() ? kFollowing : 1;
     tool.set_brush(brush);
-    keep_strokes();
     canvas().show_only(nullptr);
     canvas().take_up(Canvas::Tool::brush);
     refresh_tools();
@@ -110,28 +110,30 @@ void PaintedEditor::follow(bool on) {
     Brush brush = canvas().brush().brush();
     brush.stretch = on ? kFollowing : 1;
     canvas().brush().set_brush(brush);
-    keep_strokes();
 }
 
-/// Lets the brush know which way the underpaint's strokes go; measured once for each seal.
-void PaintedEditor::keep_strokes() {
-    const Painting& painting = edits().session().document.painting();
-    if (strokes_of_ != painting.ground()) {
-        const auto strokes = sealed_strokes(painting);
-        strokes_ = strokes ? std::make_shared<const StrokeField>(*strokes) : nullptr;
-        strokes_of_ = painting.ground();
-    }
-    canvas().brush().set_angles([strokes = strokes_](const Point& at) {
-        return strokes ? strokes->angle_at(at) : std::nullopt;
+/// Lets the brush know which way the underpaint's strokes go, and says how far the colour goes with
+/// them; judged by nobody, as a stroke across can be wanted.
+void PaintedEditor::take_strokes() {
+    canvas().brush().set_angles([field = strokes().sealed()](const Point& at) {
+        return field ? field->angle_at(at) : std::nullopt;
     });
+    const auto agree = strokes().agreement();
+    agreement_->setText(
+        agree ? tr("With the underpaint's strokes: %1  (+1 along, −1 across). C picks a colour from "
+                   "the picture")
+                    .arg(signed_figure(*agree, 2))
+              : tr("Nothing painted yet. C picks a colour from the picture"));
 }
 
 void PaintedEditor::show_pass(const Pass&) {
+    strokes().set_wanted(this, true);
     refresh_tools();
-    measure_agreement();
+    take_strokes();
 }
 
 void PaintedEditor::leave() {
+    strokes().set_wanted(this, false);
     if (paint_->isChecked() || erase_->isChecked()) canvas().put_down();
 }
 
@@ -141,26 +143,6 @@ void PaintedEditor::refresh_tools() {
                       tool.target()->what == BrushTarget::What::colour;
     paint_->setChecked(ours && !tool.brush().takes_off);
     erase_->setChecked(ours && tool.brush().takes_off);
-}
-
-/// Said while it is painted, and judged by nobody: a stroke across can be wanted.
-void PaintedEditor::measure_agreement() {
-    const auto place = edits().session().outlook.chosen_pass();
-    if (!place) return;
-    job_.start([this, painting = edits().session().document.painting(), place = *place](
-                   const std::stop_token& stop, const auto& deliver) {
-        const auto sealed = sealed_strokes(painting, stop);
-        const auto own = sealed ? strokes_of_pass(painting, place, stop) : std::nullopt;
-        if (!own) return;
-        const auto agree = agreement(*sealed, *own);
-        deliver([this, agree] {
-            agreement_->setText(
-                agree ? tr("With the underpaint's strokes: %1  (+1 along, −1 across). C picks a "
-                           "colour from the picture")
-                            .arg(signed_figure(*agree, 2))
-                      : tr("Nothing painted yet. C picks a colour from the picture"));
-        });
-    });
 }
 
 }  // namespace underpaint

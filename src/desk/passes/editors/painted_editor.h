@@ -1,11 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <memory>
-
-#include "audit/strokes.h"
 #include "desk/passes/editors/pass_editor.h"
-#include "desk/work/latest_job.h"
 
 class QLabel;
 class QPushButton;
@@ -30,16 +26,12 @@ private:
     void pick(QPointF picture);
     void follow(bool on);
     void refresh_tools();
-    void measure_agreement();
-    void keep_strokes();
+    void take_strokes();
 
     QPushButton *paint_, *erase_, *follow_;
     ColourButton* swatch_;
     ColourStrip* strip_;
     QLabel* agreement_;
-    LatestJob job_;
-    SharedPicture strokes_of_;  // the ground that they were measured on
-    std::shared_ptr<const StrokeField> strokes_;
 };
 
 }  // namespace underpaint

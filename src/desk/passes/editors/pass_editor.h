@@ -10,12 +10,14 @@
 namespace underpaint {
 
 class Canvas;
+class StrokeMeter;
 
 /// What an editor works with.
 struct EditorDesk {
     PassEdits& edits;
     Canvas& canvas;
     const AskForFile& ask;
+    StrokeMeter& strokes;
 };
 
 /// Sets the source of the chosen pass. One file for each kind that has more to it than numbers and
@@ -42,6 +44,7 @@ protected:
     const PassEdits& edits() const { return desk_.edits; }
     Canvas& canvas() const { return desk_.canvas; }
     const AskForFile& ask() const { return desk_.ask; }
+    StrokeMeter& strokes() const { return desk_.strokes; }
 
 private:
     EditorDesk desk_;

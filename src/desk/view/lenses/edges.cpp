@@ -1,8 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QPainter>
-
 #include "desk/view/lens_pixels.h"
-#include "desk/view/view_transform.h"
 #include "desk/work/edge_meter.h"
 
 namespace underpaint {
@@ -18,17 +15,7 @@ RgbBlock sunk(const LensTile& tile) {
 }
 
 void draw_edges(QPainter& painter, const LensOverlay& at) {
-    const QImage& drawing = at.edges.drawing();
-    if (drawing.isNull()) return;
-    painter.setRenderHint(QPainter::SmoothPixmapTransform);
-    const QRectF whole = at.transform.picture_on_canvas();
-    // Made smaller by the widget's own means lines would break up.
-    const QSize size = (whole.size() * at.ratio).toSize();
-    const QImage fitting =
-        size.width() < drawing.width()
-            ? drawing.scaled(size, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
-            : drawing;
-    painter.drawImage(whole, fitting.mirrored(at.transform.mirrored(), at.transform.upended()));
+    draw_over_picture(painter, at, at.edges.drawing());
 }
 
 }  // namespace
