@@ -6,6 +6,7 @@
 #include <algorithm>
 
 #include "audit/map_turns.h"
+#include "audit/no_effect.h"
 
 namespace underpaint {
 
@@ -14,7 +15,7 @@ std::string_view id_of(FindingCode code) {
         "values-slip",  "part-swap",     "focus-slips",     "swing-slips",   "all-held",
         "nothing-laid", "focus-leads",   "range-is",        "one-value",     "range-off",
         "key-off",      "shape-off",     "part-off",        "edges-compete", "bare-white",
-        "narrow-band",  "no-soft-edges", "scattered-darks", "map-turns"};
+        "narrow-band",  "no-soft-edges", "scattered-darks", "map-turns",     "no-effect"};
     return ids[static_cast<int>(code)];
 }
 
@@ -26,6 +27,7 @@ std::vector<Finding> find(const Painting& painting, const Audit& audit) {
     for (const MeasureRecord* measure : kMeasures)
         if (measure->find != nullptr) measure->find(painting, audit, findings);
     find_map_turns(painting, audit, findings);
+    find_no_effect(painting, audit, findings);
     std::ranges::stable_sort(findings, std::greater(), &Finding::verdict);
     if (findings.empty() || !is_bad(findings.front().verdict))
         findings.insert(

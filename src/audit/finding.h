@@ -29,6 +29,7 @@ enum class FindingCode {
     no_soft_edges,
     scattered_darks,
     map_turns,
+    no_effect,
 };
 std::string_view id_of(FindingCode code);
 

@@ -73,7 +73,7 @@ void find_map_turns(const Painting& painting, const Audit& audit, std::vector<Fi
         if (map == nullptr || !painting.lays(pass) || pass.hold >= 1 ||
             pass.blend == BlendMode::true_colour)
             continue;
-        const auto stretches = turnovers_of(map->stops, map->mixing);
+        const auto stretches = turnovers_of(map->stops, map->mixing, pass.tune);
         if (stretches.empty()) continue;
         Turned turned = turned_by(painting, index, *map, stretches);
         if (turned.share < kLeastTurned) continue;

@@ -33,6 +33,9 @@ struct Take {
                 map->stops = matched_to_values(map->stops);
         });
     }
+    Painting operator()(const LayBeneath& lay) const {
+        return with_pass_at(painting, lay.pass, lay.shade);
+    }
     Painting operator()(const LayValuePass& lay) const {
         return with_pass(painting, lay.pass, Stage::values);
     }
@@ -46,6 +49,7 @@ struct PassOf {
     Result operator()(const SetStrength& set) const { return set.pass; }
     Result operator()(const SetHold& set) const { return set.pass; }
     Result operator()(const MatchStops& match) const { return match.pass; }
+    Result operator()(const LayBeneath& lay) const { return lay.pass; }
     Result operator()(const LayValuePass&) const { return std::nullopt; }
     Result operator()(const MoveSplits&) const { return std::nullopt; }
 };

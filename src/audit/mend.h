@@ -28,6 +28,12 @@ struct MatchStops {
     std::size_t pass = 0;
     friend bool operator==(const MatchStops&, const MatchStops&) = default;
 };
+/// One more pass below the seal line, laid before another.
+struct LayBeneath {
+    std::size_t pass = 0;
+    Pass shade;
+    friend bool operator==(const LayBeneath&, const LayBeneath&) = default;
+};
 /// One more pass above the seal line.
 struct LayValuePass {
     Pass pass;
@@ -45,7 +51,7 @@ struct MoveSplits {
 struct Mend {
     std::string label;   ///< "Ease to 11%"
     std::string effect;  ///< what it would leave, in words
-    std::variant<SetStrength, SetHold, MatchStops, LayValuePass, MoveSplits> change;
+    std::variant<SetStrength, SetHold, MatchStops, LayBeneath, LayValuePass, MoveSplits> change;
     Basis basis;  ///< the state it was computed for; it is taken on no other
     friend bool operator==(const Mend&, const Mend&) = default;
 };

@@ -8,6 +8,7 @@
 #include <cmath>
 
 #include "audit/figures.h"
+#include "audit/no_effect.h"
 #include "render/view.h"
 
 namespace underpaint {
@@ -79,6 +80,13 @@ public:
         return mend && reaches(*mend, aim, 0) ? mend : std::nullopt;
     }
 
+    std::optional<Mend> beneath(const Pass& shade) const {
+        return with_effect({fmt::format("Shade beneath at {:.0f}%", 100 * shade.strength),
+                            {},
+                            LayBeneath{pass_, shade},
+                            basis_});
+    }
+
     int small() const { return small_; }
 
 private:
@@ -104,6 +112,13 @@ private:
     Basis basis_;
 };
 
+/// Blends that have nothing to take hold of in white.
+bool bites_on_middles(BlendMode blend) {
+    return blend == BlendMode::overlay || blend == BlendMode::soft_light ||
+           blend == BlendMode::screen || blend == BlendMode::color_dodge ||
+           blend == BlendMode::plus || blend == BlendMode::lighten;
+}
+
 }  // namespace
 
 std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, const Audit& figures,
@@ -126,8 +141,16 @@ std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, const Au
 
 std::vector<Mend> mends_for(const Painting& painting, const Finding& finding, const Audit& figures,
                             const std::stop_token& stop) {
-    if (finding.pass == 0 || !is_bad(finding.verdict)) return {};
+    if (finding.pass == 0) return {};
     const auto pass = static_cast<std::size_t>(finding.pass) - 1;
+    if (finding.code == FindingCode::no_effect) {
+        if (!bites_on_middles(painting.passes[pass].blend)) return {};
+        const auto shade = shade_beneath(painting, pass, stop);
+        const auto mend =
+            shade ? Trial(painting, pass, figures.reader, stop).beneath(*shade) : std::nullopt;
+        return mend ? std::vector{*mend} : std::vector<Mend>();
+    }
+    if (!is_bad(finding.verdict)) return {};
     if (finding.code == FindingCode::values_slip) return mends_for(painting, pass, figures, stop);
     if (finding.code != FindingCode::map_turns) return {};
     const auto mend = Trial(painting, pass, figures.reader, stop).match();

@@ -33,7 +33,7 @@ std::vector<ScalePoint> by_formula(const Painting& painting, const Pass& pass, R
         const float step = place_of(i, points);
         const Rgb found = grey(encoded_grey_of(lightness_of_step(step)));
         const float alpha = painting.lays(pass) ? pass.strength * reached(step) : 0;
-        const Rgb now = lay({pass.blend, pass.hold}, found, *laid_over(pass.source, found), alpha);
+        const Rgb now = lay({pass.blend, pass.hold}, found, *pass.lays_over(found), alpha);
         const float drift = step_of(read(reader, now)) - step_of(read(reader, found));
         curve.push_back({step, drift, drift, drift});
     }

@@ -49,8 +49,8 @@ std::optional<Picture> native_pixels(const Painting& painting, std::size_t index
     Pass& pass = shown.passes[index];
     pass.strength = 1;  // which is the layer's opacity
     const auto* painted = std::get_if<Painted>(&pass.source);
-    if (painted && pass.reach.everywhere() && !pass.clipped && painted->x == 0 && painted->y == 0 &&
-        painted->pixels->size() == painting.size())
+    if (painted && pass.reach.everywhere() && !pass.clipped && !pass.tune.changes() &&
+        painted->x == 0 && painted->y == 0 && painted->pixels->size() == painting.size())
         return painted->pixels->base();
     const Recipe recipe(shown);
     Picture pixels(painting.size(), Channels::rgb_alpha, depth);

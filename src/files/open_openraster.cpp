@@ -108,6 +108,16 @@ Result<OpenedPainting> open_painting(const std::filesystem::path& path, const st
     return layers;
 }
 
+Result<FlatPicture> read_finished(const std::filesystem::path& path, const std::stop_token& stop) {
+    if (!looks_like_openraster(path)) return read_flat_picture(path, stop);
+    const auto opened = open_stack(path);
+    if (!opened) return tl::unexpected(opened.error());
+    PictureLoader loader(opened->zip, stop);
+    const auto merged = loader.load(kMergedEntry);
+    if (!merged) return tl::unexpected(merged.error());
+    return FlatPicture{flattened((*merged)->base(), (*merged)->size()), {}};
+}
+
 Result<std::vector<NamedMask>> read_layer_masks(const std::filesystem::path& path, Size size,
                                                 const std::stop_token& stop) {
     const auto opened = open_stack(path);

@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "files/disk.h"
+#include "files/flat_picture.h"
 #include "files/result.h"
 #include "painting/painting.h"
 #include "render/render.h"
@@ -34,6 +35,11 @@ bool looks_like_openraster(const std::filesystem::path& path);
                                                    const std::string& date,
                                                    const std::optional<std::string>& under = {},
                                                    const std::stop_token& stop = {});
+
+/// The finished picture in a file: the image that an OpenRaster file shows by itself, or a picture;
+/// see read_flat_picture().
+[[nodiscard]] Result<FlatPicture> read_finished(const std::filesystem::path& path,
+                                                const std::stop_token& stop = {});
 
 /// A layer's alpha as a mask of the painting's size.
 struct NamedMask {

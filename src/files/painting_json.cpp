@@ -28,6 +28,7 @@ Json to_json(const Pass& pass, const NamePicture& name) {
         reach["kept"].push_back({{"name", kept.name}, {"mask", name(kept.mask)}});
     return {{"name", pass.name},
             {"source", source_to_json(pass.source, name)},
+            {"tune", {pass.tune.hue, pass.tune.intensity, pass.tune.lightness}},
             {"blend", text_of(pass.blend).id},
             {kStrength.id, pass.strength},
             {kHold.id, pass.hold},
@@ -194,6 +195,10 @@ private:
         pass.name = json.at("name");
         pass.source = source_from_json(json.at("source"), file_,
                                        [&](const std::string& entry) { return picture(entry); });
+        if (json.contains("tune")) {
+            const Json& tune = json.at("tune");
+            pass.tune = {tune.at(0), tune.at(1), tune.at(2)};
+        }
         const std::string blend = json.at("blend"), intent = json.at("intent"),
                           hold_to = json.at("hold_to");
         pass.blend = known(file_, blend_from_id(blend), blend);

@@ -45,6 +45,9 @@ Pass in_range(Pass pass) {
     band.low = std::clamp(band.low, scale.first, scale.last);
     band.high = std::clamp(band.high, band.low, scale.last);
     pass.source = in_range(std::move(pass.source));
+    Tune& tune = pass.tune;
+    tune = {kTuneHue.clamp(tune.hue), kTuneIntensity.clamp(tune.intensity),
+            kTuneLightness.clamp(tune.lightness)};
     return pass;
 }
 
@@ -103,7 +106,7 @@ Painting without_part(Painting painting, PartId id) {
         for (Pass& pass : *passes)
             if (std::erase(pass.reach.parts, id) > 0)
                 pass.reach.kept.push_back({part->name, part->mask});
-    std::erase_if(painting.parts, [&](const Part& part) { return part.id == id; });
+    std::erase_if(painting.parts, [&](const Part& other) { return other.id == id; });
     painting.plan.steps.erase(id);
     return painting;
 }

@@ -47,10 +47,11 @@ Rgb gradient_at(const GradientStops& stops, double at, Mixing mixing) {
                                      : mixed_in_oklab(a.colour, b.colour, t);
 }
 
-std::array<Table, 3> tables_of(const GradientStops& stops, Mixing mixing) {
+std::array<Table, 3> tables_of(const GradientStops& stops, Mixing mixing, const Tune& tune) {
     std::vector<Rgb> colours;
     for (int i = 0; i <= kPieces; ++i)
-        colours.push_back(gradient_at(stops, static_cast<double>(i) / kPieces, mixing));
+        colours.push_back(
+            tuned(gradient_at(stops, static_cast<double>(i) / kPieces, mixing), tune));
     const auto table = [&](float Rgb::*channel) {
         return Table(kPieces, [&](double at) {
             return colours[static_cast<std::size_t>(std::lround(at * kPieces))].*channel;

@@ -42,13 +42,13 @@ GradientStops with_neutral_end(GradientStops stops, BlendMode blend) {
     return stops;
 }
 
-std::vector<Turnover> turnovers_of(const GradientStops& stops, Mixing mixing) {
+std::vector<Turnover> turnovers_of(const GradientStops& stops, Mixing mixing, const Tune& tune) {
     std::vector<Turnover> all;
     double before = 0;
     bool falling = false;
     for (int i = 0; i <= kPlaces; ++i) {
         const double at = static_cast<double>(i) / kPlaces;
-        const double now = read(Reader::lightness, gradient_at(stops, at, mixing));
+        const double now = read(Reader::lightness, tuned(gradient_at(stops, at, mixing), tune));
         const bool falls = i > 0 && now < before - 1e-4;
         if (falls) {
             if (!falling) all.push_back({at - 1.0 / kPlaces, at, 0});

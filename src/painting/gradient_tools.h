@@ -25,7 +25,8 @@ struct Turnover {
     double fall = 0;  ///< L* lost over it
 };
 /// Those where more than half of L* 1 is lost; from dark to light.
-std::vector<Turnover> turnovers_of(const GradientStops& stops, Mixing mixing);
+std::vector<Turnover> turnovers_of(const GradientStops& stops, Mixing mixing,
+                                   const Tune& tune = {});
 
 /// The mean colour of each whole step of the nine-step scale that covers at least `least` of the
 /// picture, at the mean lightness of its pixels. Empty where the picture is.

@@ -7,7 +7,7 @@
 namespace underpaint {
 
 /// How a number is written and how finely it is set.
-enum class Unit { per_cent, steps, pixels, times };
+enum class Unit { per_cent, steps, pixels, times, degrees };
 
 /// A number that a painter sets: the one place where its range, default, name and unit stand.
 /// Sheets, files and validation all read it from here.
@@ -28,6 +28,13 @@ inline constexpr Parameter kHold{
     "hold", "Hold values", "How far the pass gives back the lightness it found", 0, 1, 0};
 inline constexpr Parameter kBandSoft{
     "soft", "Soft ends", "Steps over which the value band fades out", 0, 3, 0.5F};
+
+inline constexpr Parameter kTuneHue{
+    "tune_hue", "Hue", "Turns all hues of what is laid", -180, 180, 0, Unit::degrees};
+inline constexpr Parameter kTuneIntensity{
+    "tune_intensity", "Intensity", "Times the chroma of what is laid", 0, 2, 1};
+inline constexpr Parameter kTuneLightness{
+    "tune_lightness", "Lightness", "Lightens or darkens what is laid", -0.5F, 0.5F, 0};
 
 inline constexpr Parameter kPlacedScale{
     "scale", "Scale", "The picture's size against its own pixels", 0.01F, 100, 1};

@@ -10,6 +10,7 @@
 #include "painting/group.h"
 #include "painting/reach.h"
 #include "painting/source.h"
+#include "painting/tune.h"
 
 namespace underpaint {
 
@@ -51,6 +52,7 @@ constexpr std::optional<Choice> choice_from_id(const std::array<ChoiceText<Choic
 struct Pass {
     std::string name;
     Source source = Tint{};
+    Tune tune;  ///< of the source's colours
     BlendMode blend = BlendMode::true_colour;
     float strength = 1;  ///< see kStrength
     float hold = 0;      ///< see kHold
@@ -62,6 +64,11 @@ struct Pass {
     bool clipped = false;
     GroupId group = kNoGroup;
 
+    /// What it lays over a colour; see laid_over().
+    std::optional<Rgb> lays_over(Rgb found) const {
+        const auto laid = laid_over(source, found);
+        return laid ? std::optional(tuned(*laid, tune)) : std::nullopt;
+    }
     /// Laying it would change no pixel; see also Painting::lays().
     bool does_nothing() const { return !on || strength <= 0; }
     friend bool operator==(const Pass&, const Pass&) = default;

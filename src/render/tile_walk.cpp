@@ -159,6 +159,14 @@ bool TileWalk::load(const ReadyPass& ready) {
     if (cover == Cover::some) intersect(alpha_);
     uniform_ = tile.one_colour.has_value();
     if (uniform_) colour_ = *tile.one_colour;
+    if (const Tune& tune = ready.pass->tune; tune.changes()) {
+        if (uniform_) {
+            colour_ = tuned(colour_, tune);
+        } else if (!std::holds_alternative<GradientMap>(ready.pass->source)) {  // its tables are
+            const RgbRow all = source_.all();
+            for (std::size_t i = 0; i < all.r.size(); ++i) all.set(i, tuned(all[i], tune));
+        }
+    }
     return true;
 }
 

@@ -30,13 +30,13 @@ Painting striped(double underneath, double painted, Size size = {400, 300}) {
     Painting painting = testing::sealed(
         testing::grey_picture(size, [&](int x, int y) { return stripes(underneath, x, y); }));
     Pass pass = testing::tint({}, BlendMode::true_colour);
-    pass.source = Painted{share(testing::coloured(size,
-                                                  [&](int x, int y) {
-                                                      const auto v = static_cast<float>(
-                                                          stripes(painted, x, y));
-                                                      return Rgb{v, 0.4F, 1 - v};
-                                                  })),
-                          0, 0};
+    pass.source = Painted{
+        share(testing::coloured(size,
+                                [&](int x, int y) {
+                                    const auto v = static_cast<float>(stripes(painted, x, y));
+                                    return Rgb{v, 0.4F, 1 - v};
+                                })),
+        0, 0};
     return with_pass(painting, pass);
 }
 
@@ -79,10 +79,10 @@ TEST(Strokes, AgreeAlikeWhateverTheSizeAndMirrored) {
         }));
         Pass pass = testing::tint({}, BlendMode::true_colour);
         pass.source = Painted{share(testing::coloured(size,
-                                                      [&](int x, int y) {
+                                                      [&](int, int y) {
                                                           const auto v = static_cast<float>(
                                                               0.5 + 0.4 * std::sin(y * by * 0.1));
-                                                          return Rgb{v, 0.4F, 1 - v + 0.F * x};
+                                                          return Rgb{v, 0.4F, 1 - v};
                                                       })),
                               0, 0};
         painting = with_pass(painting, pass);

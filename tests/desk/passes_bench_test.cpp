@@ -15,6 +15,7 @@
 #include "desk/passes/lay_menu.h"
 #include "desk/passes/passes_sheet.h"
 #include "desk/work/reach_words.h"
+#include "files/openraster.h"
 #include "files/svg_gradient.h"
 #include "painting/group_changes.h"
 #include "support/desk_fixture.h"
@@ -76,8 +77,8 @@ protected:
 TEST_F(PassesBenchTest, LaysEachSourceChangesItAndTakesAllBack) {
     const Painting before = painting();
     ASSERT_TRUE(save_png(folder_ / "still.png", testing::ramp({80, 60})));
-    const char* ways[] = {"lay_tint",  "lay_painted", "lay_gradient", "lay_picture",
-                          "lay_curve", "lay_underpaint", "lay_grain", "lay_glow",
+    const char* ways[] = {"lay_tint",     "lay_painted",    "lay_gradient", "lay_picture",
+                          "lay_curve",    "lay_underpaint", "lay_grain",    "lay_glow",
                           "lay_vignette", "lay_sharpness"};
     std::set<std::size_t> kinds;
     for (const char* way : ways) {
@@ -135,7 +136,8 @@ TEST_F(PassesBenchTest, APassIsCopiedIntoAnotherPainting) {
     QTest::keyClick(ledger, Qt::Key_C, Qt::ControlModifier);
     const Pass copied = chosen();
     // The other has a part of one name, and is of another size.
-    Painting other = testing::with_columns(testing::sealed(testing::ramp({120, 90})), "Right", 0, 9);
+    Painting other =
+        testing::with_columns(testing::sealed(testing::ramp({120, 90})), "Right", 0, 9);
     begin(other);
     window_->show_bench("passes");
     QTest::keyClick(seen<QListView>("ledger"), Qt::Key_V, Qt::ControlModifier);
@@ -199,9 +201,7 @@ protected:
                           ledger_->visualRect(ledger_->model()->index(row, 0)).center());
         Q_UNUSED(place);
     }
-    QString row(int index) const {
-        return ledger_->model()->index(index, 0).data().toString();
-    }
+    QString row(int index) const { return ledger_->model()->index(index, 0).data().toString(); }
     QListView* ledger_ = nullptr;
 };
 
@@ -579,6 +579,61 @@ TEST_F(PassesBenchTest, AnotherSeedIsAnotherGrain) {
     auto* seed = seen<QSpinBox>("grain_seed");
     seed->setValue(77);
     EXPECT_EQ(source<Grain>().seed, 77U);
+}
+
+TEST_F(PassesBenchTest, AllColoursAreTunedAsOneStep) {
+    trigger("lay_gradient");
+    settle();
+    const Painting before = painting();
+    auto* hue = seen<BarSlider>("tune_hue");
+    QTest::mousePress(hue, Qt::LeftButton, {}, {hue->width() / 2, hue->height() - 4});
+    for (int x = 0; x < 30; x += 5)
+        QTest::mouseMove(hue, {hue->width() / 2 + x, hue->height() - 4});
+    QTest::mouseRelease(hue, Qt::LeftButton, {}, {hue->width() / 2 + 30, hue->height() - 4});
+    EXPECT_GT(chosen().tune.hue, 10);
+    EXPECT_EQ(source<GradientMap>(), std::get<GradientMap>(before.passes[2].source))
+        << "the stops are kept";
+    trigger("undo");
+    EXPECT_EQ(painting(), before);
+    trigger("lay_curve");
+    EXPECT_FALSE(find("tune_hue")->isVisible()) << "curves have no colours of their own";
+}
+
+// --- merged, and brought back
+
+TEST_F(PassesBenchTest, AMergedCopyIsPaintedOverAndBroughtBackAsAPass) {
+    const Painting before = painting();
+    picked_ = folder_ / "merged";
+    trigger("merged_copy");
+    ASSERT_TRUE(wait([&] { return !window_->files().saving(); }));
+    EXPECT_EQ(painting(), before) << "the painting stays as it is";
+    const auto copy = open_painting(folder_ / "merged.ora", "2026-01-01");
+    ASSERT_TRUE(copy);
+    ASSERT_EQ(copy->painting.passes.size(), 3U);
+    EXPECT_EQ(copy->painting.passes.back().name, "Merged");
+    // Somebody paints a dark patch over the merged picture.
+    const auto finished = read_finished(folder_ / "merged.ora");
+    ASSERT_TRUE(finished);
+    Picture over = finished->picture;
+    const std::vector<float> dark(100, 0.05F);
+    for (int y = 50; y < 150; ++y)
+        for (int c = 0; c < 3; ++c) over.write_channel(c, 50, y, dark);
+    ASSERT_TRUE(save_png(folder_ / "over.png", over));
+    picked_ = folder_ / "over.png";
+    trigger("lay_painted_over");
+    settle();
+    ASSERT_EQ(painting().passes.size(), 3U);
+    EXPECT_EQ(chosen().name, "Painted over");
+    const auto& figures = *window_->meters().passes.audit();
+    EXPECT_GT(figures.passes[2].value.own.max, 1) << "the patch is measured";
+    EXPECT_LT(figures.passes[2].value.own.p95, 3);
+    // One of another shape is not laid.
+    ASSERT_TRUE(save_png(folder_ / "tall.png", testing::ramp({60, 90})));
+    picked_ = folder_ / "tall.png";
+    trigger("lay_painted_over");
+    ASSERT_TRUE(wait([&] { return find("lay_trouble")->isVisible(); }));
+    EXPECT_TRUE(seen<QLabel>("lay_trouble")->text().contains("not of the same shape"));
+    EXPECT_EQ(painting().passes.size(), 3U);
 }
 
 TEST_F(PassesBenchTest, TheSheetHasTheSamePlaceForEveryPass) {

@@ -62,6 +62,7 @@ float BarSlider::finest() const {
         case Unit::per_cent: return 0.01F;
         case Unit::steps: return 0.05F;
         case Unit::times: return 0.05F;
+        case Unit::degrees: return 1.0F;
         case Unit::pixels: return parameter_.most > 100 ? 1.0F : 0.5F;
     }
     return 0.01F;
@@ -69,11 +70,14 @@ float BarSlider::finest() const {
 
 QString BarSlider::figure() const {
     switch (parameter_.unit) {
-        case Unit::per_cent: return QString::number(std::lround(100 * value_)) + QLatin1Char('%');
+        case Unit::per_cent:
+            return (parameter_.least < 0 && value_ > 0 ? QStringLiteral("+") : QString()) +
+                   QString::number(std::lround(100 * value_)) + QLatin1Char('%');
         case Unit::steps:
             return parameter_.least < 0 ? signed_figure(value_, 2)
                                         : QString::number(value_, 'f', 2);
         case Unit::times: return tr("%1×").arg(static_cast<double>(value_), 0, 'f', 2);
+        case Unit::degrees: return signed_figure(value_, 0) + QChar(0x00b0);
         case Unit::pixels: return tr("%1 px").arg(static_cast<double>(value_), 0, 'g', 4);
     }
     return {};

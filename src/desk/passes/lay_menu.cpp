@@ -6,15 +6,23 @@
 #include <QImage>
 #include <QMimeData>
 #include <QUrl>
+#include <cmath>
 
 #include "desk/kit/colour_sheet.h"
 #include "desk/passes/laid_passes.h"
 #include "desk/passes/pass_clip.h"
 #include "desk/work/picture_of_image.h"
-#include "files/flat_picture.h"
+#include "files/openraster.h"
 #include "painting/changes.h"
 
 namespace underpaint {
+namespace {
+
+constexpr double kMostSkew = 0.005;  // between the sides of a picture that is to lie over it
+const QString kFinishedKinds = QStringLiteral(
+    "Finished pictures (*.png *.ora *.jpg *.jpeg *.tif *.tiff *.webp *.PNG *.ORA *.JPG *.TIF)");
+
+}  // namespace
 
 LayMenu::LayMenu(Session& session, const AskForFile& ask, QWidget* parent)
     : QMenu(parent), session_(session), ask_(ask), job_(this) {
@@ -37,6 +45,12 @@ LayMenu::LayMenu(Session& session, const AskForFile& ask, QWidget* parent)
     picture->setToolTip(tr("A still or a photograph from a file"));
     connect(picture, &QAction::triggered, this, &LayMenu::ask_for_picture);
     insertAction(actions().value(3), picture);
+    QAction* over = addAction(tr("Painted over…"));
+    over->setObjectName(QStringLiteral("lay_painted_over"));
+    over->setToolTip(
+        tr("The merged picture, painted over in another program: as a pass, to see what "
+           "it changed"));
+    connect(over, &QAction::triggered, this, &LayMenu::ask_for_painted_over);
     addSeparator();
     pasting_ = addAction(tr("Paste"));
     pasting_->setObjectName(QStringLiteral("lay_pasted"));
@@ -64,22 +78,53 @@ void LayMenu::ask_for_picture() {
     if (!path.empty()) lay_picture(path);
 }
 
-void LayMenu::lay_picture(const std::filesystem::path& file) {
+/// Beside the interface; what was read for one painting is not laid over the next.
+void LayMenu::read(const std::filesystem::path& file,
+                   const std::function<void(FlatPicture)>& take) {
     if (!session_.document.has_painting()) return;
-    job_.start([this, file, number = session_.document.number()](const std::stop_token& stop,
-                                                                 const auto& deliver) {
-        auto read = read_flat_picture(file, stop);
-        if (!read) {
-            deliver([this, what = read.error().message()] {
-                if (!what.empty()) emit trouble(QString::fromStdString(what));
-            });
+    job_.start([this, file, take, number = session_.document.number()](const std::stop_token& stop,
+                                                                       const auto& deliver) {
+        auto read = std::make_shared<Result<FlatPicture>>(read_finished(file, stop));
+        deliver([this, number, take, read] {
+            if (!*read)
+                emit trouble(QString::fromStdString(read->error().message()));
+            else if (session_.document.number() == number)
+                take(std::move(**read));
+        });
+    });
+}
+
+void LayMenu::lay_picture(const std::filesystem::path& file) {
+    read(file, [this, name = QString::fromStdString(file.stem().string())](FlatPicture read) {
+        lay_picture(std::move(read.picture), name);
+    });
+}
+
+/// The finished picture painted over elsewhere, laid whole where it came from: a pass like any
+/// other, so that what it changed is measured.
+void LayMenu::ask_for_painted_over() {
+    const auto path = ask_.to_open(tr("Painted over"), kFinishedKinds);
+    if (path.empty()) return;
+    read(path, [this, name = QString::fromStdString(path.filename().string())](FlatPicture read) {
+        const Painting& painting = session_.document.painting();
+        const Size size = painting.size(), own = read.picture.size();
+        const double across = static_cast<double>(size.width) / own.width;
+        const double down = static_cast<double>(size.height) / own.height;
+        if (std::abs(across / down - 1) > kMostSkew) {
+            emit trouble(
+                tr("%1 is %2 × %3 and the painting %4 × %5: it is not of the same shape, so "
+                   "it can't be laid where it came from.")
+                    .arg(name)
+                    .arg(own.width)
+                    .arg(own.height)
+                    .arg(size.width)
+                    .arg(size.height));
             return;
         }
-        const QString name = QString::fromStdString(file.stem().string());
-        deliver([this, number, name, picture = share(std::move(read->picture))] {
-            if (session_.document.number() != number) return;
-            lay(pass_of_picture(session_.document.painting(), picture, name), tr("Lay a picture"));
-        });
+        Pass pass = pass_of_picture(painting, share(std::move(read.picture)), tr("Painted over"));
+        pass.blend = BlendMode::normal;
+        session_.outlook.set_moment(painting.passes.size());
+        lay(std::move(pass), tr("Bring back what was painted over"));
     });
 }
 

@@ -3,10 +3,12 @@
 
 #include <QMenu>
 #include <filesystem>
+#include <functional>
 
 #include "desk/work/ask_for_file.h"
 #include "desk/work/latest_job.h"
 #include "desk/work/session.h"
+#include "files/flat_picture.h"
 
 class QMimeData;
 
@@ -32,6 +34,8 @@ signals:
 private:
     void lay(Pass pass, const QString& label);
     void ask_for_picture();
+    void ask_for_painted_over();
+    void read(const std::filesystem::path& file, const std::function<void(FlatPicture)>& take);
 
     Session& session_;
     const AskForFile& ask_;

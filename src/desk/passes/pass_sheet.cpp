@@ -14,6 +14,7 @@
 #include "desk/kit/words.h"
 #include "desk/panes/parts_menu.h"
 #include "desk/passes/reach_page.h"
+#include "desk/passes/tune_row.h"
 #include "desk/work/reach_words.h"
 
 namespace underpaint {
@@ -49,6 +50,8 @@ void PassSheet::build() {
     source->setContentsMargins(0, 0, 0, 0);
     source->setSpacing(scaled(8));
     source->addWidget(editors_);
+    tune_ = new TuneRow(edits_);
+    source->addWidget(tune_);
     source->addWidget(plot_, 1);
     reach_page_ = new ReachPage(edits_, canvas_);
     column->addWidget(source_page_, 1);
@@ -255,6 +258,7 @@ void PassSheet::show_pass() {
     show_choice(hold_to_, from_view(kHoldTos[static_cast<std::size_t>(now->hold_to)].label));
     show_choice(parts_, parts_in_words(session_.document.painting(), now->reach));
     show_editor(*now);
+    tune_->show_pass(*now);
     reach_page_->show_pass(*now);
     refresh_ghost();
 }

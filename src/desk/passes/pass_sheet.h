@@ -17,6 +17,7 @@ namespace underpaint {
 
 class BarSlider;
 class ReachPage;
+class TuneRow;
 
 /// The settings of the chosen pass: what all have, then a page for its source and one for where it
 /// lands.
@@ -71,6 +72,7 @@ private:
     QWidget* source_page_;
     QStackedWidget* editors_;
     std::map<std::size_t, PassEditor*> editor_of_;  // by Source::index(), made when first needed
+    TuneRow* tune_;
     ReachPage* reach_page_;
     ScalePlot* plot_;
     Page page_ = Page::source;

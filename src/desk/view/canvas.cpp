@@ -127,8 +127,7 @@ Sight Canvas::wanted_sight() const {
 
 void Canvas::refresh() {
     if (!session_.document.has_painting()) return;
-    meters_.strokes.set_wanted(
-        this, record_of(peeked_.value_or(sight_.lens)).heeds_strokes);
+    meters_.strokes.set_wanted(this, record_of(peeked_.value_or(sight_.lens)).heeds_strokes);
     const View view = transform_.view_for(devicePixelRatioF());
     if (view.area.empty()) return update();
     shown_looks_ = looks();

@@ -25,7 +25,8 @@ void Canvas::paintEvent(QPaintEvent*) {
     if (!session_.document.has_painting()) return;
     draw_picture(painter);
     if (const auto over = record_of(seen_lens_).over; over != nullptr && seen_)
-        over(painter, {transform_, meters_.edges, meters_.foci, meters_.strokes, devicePixelRatioF()});
+        over(painter,
+             {transform_, meters_.edges, meters_.foci, meters_.strokes, devicePixelRatioF()});
     draw_only(painter);
     painter.setRenderHint(QPainter::Antialiasing);
     foci_.draw(painter, pointer());

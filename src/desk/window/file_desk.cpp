@@ -13,6 +13,7 @@
 #include "painting/changes.h"
 #include "painting/shown_name.h"
 #include "painting/turned.h"
+#include "render/merged.h"
 
 namespace underpaint {
 namespace {
@@ -313,6 +314,40 @@ void FileDesk::export_to(const Path& file, const Replacing& replacing) {
                     done.error(), file,
                     [this](const Path& other, const Replacing& how) { export_to(other, how); },
                     [this] { export_png(); });
+            });
+        });
+}
+
+void FileDesk::save_merged_copy() {
+    if (!session_.document.has_painting() || saving()) return;
+    const auto file =
+        picker_.to_save(tr("Save a merged copy"),
+                        QStringLiteral("OpenRaster, merged on top (*.ora);;PNG picture (*.png)"),
+                        folder() / (file_name_of(session_.document.painting()) + " merged.ora"));
+    if (file.empty()) return;
+    if (file.extension() == ".png") return export_to(file, {});
+    with_ending(
+        file, ".ora", [this](const Path& named) { merge_to(named, {}); },
+        [this] { save_merged_copy(); });
+}
+
+void FileDesk::merge_to(const Path& file, const Replacing& replacing) {
+    run(saving_, tr("Merging into %1").arg(name_of(file)),
+        [this, file, replacing, painting = session_.document.painting()](
+            const std::stop_token& stop, const Deliver& deliver) {
+            const auto progress = [this, deliver](float share) {
+                deliver([this, share] { notice_.set_progress(share); });
+            };
+            const auto merged = with_merged_on_top(painting, stop);
+            const Done done =
+                merged ? save_painting(file, *merged, stop, progress, replacing) : Done(stopped());
+            deliver([this, file, done] {
+                finish(saving_);
+                if (done) return say(tr("A merged copy is in %1.").arg(text_of(file)));
+                ask_about(
+                    done.error(), file,
+                    [this](const Path& other, const Replacing& how) { merge_to(other, how); },
+                    [this] { save_merged_copy(); });
             });
         });
 }

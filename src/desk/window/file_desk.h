@@ -51,6 +51,9 @@ public:
     void save(std::function<void()> then = {});
     void save_as(std::function<void()> then = {});
     void export_png();
+    /// The finished picture for painting over elsewhere: a PNG, or an OpenRaster file with it as
+    /// the topmost layer and all passes beneath. The painting itself stays as it is.
+    void save_merged_copy();
     /// The painting that ships with the program, as one that was never saved.
     void open_demo();
 
@@ -100,6 +103,7 @@ private:
     };
     void take(const std::shared_ptr<Read>& read);
     void export_to(const Path& file, const Replacing& replacing);
+    void merge_to(const Path& file, const Replacing& replacing);
     void save_to(const Path& file, std::function<void()> then, const Replacing& replacing = {});
     /// Calls `save` with a name that may be written to: one that lacked its ending is asked about
     /// again when a file has it with the ending.

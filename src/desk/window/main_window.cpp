@@ -125,6 +125,8 @@ QMenu* MainWindow::file_menu() {
                    [this] { files_->save_as(); });
     export_ = add("export", tr("Export a PNG…"), QKeySequence(Qt::CTRL | Qt::Key_E),
                   [this] { files_->export_png(); });
+    merged_ =
+        add("merged_copy", tr("Save a merged copy…"), {}, [this] { files_->save_merged_copy(); });
     menu->addSeparator();
     undo_ = add("undo", tr("Undo"), QKeySequence::Undo, [this] { session_.document.undo(); });
     redo_ = add("redo", tr("Redo"), QKeySequence::Redo, [this] { session_.document.redo(); });
@@ -210,7 +212,7 @@ void MainWindow::refresh_actions() {
     };
     step(undo_, tr("Undo"), any ? session_.document.history().undo_label() : std::string());
     step(redo_, tr("Redo"), any ? session_.document.history().redo_label() : std::string());
-    for (QAction* action : {save_, save_as_, export_}) action->setEnabled(saves);
+    for (QAction* action : {save_, save_as_, export_, merged_}) action->setEnabled(saves);
     parts_in_->setEnabled(free);
     setWindowModified(session_.document.unsaved());
     setWindowTitle(

@@ -76,7 +76,7 @@ private:
     KeysSheet* keys_;
     std::vector<std::unique_ptr<Bench>> benches_;
     QStackedWidget *sheets_, *middle_;
-    QAction *undo_, *redo_, *save_, *save_as_, *export_, *parts_in_;
+    QAction *undo_, *redo_, *save_, *save_as_, *export_, *merged_, *parts_in_;
     Bench* bench_ = nullptr;
     bool closing_ = false;
 };

@@ -12,12 +12,16 @@ namespace underpaint {
 /// Everything that is measured beside the interface, for whoever wants to know of it.
 struct Meters {
     explicit Meters(Session& session)
-        : passes(session), values(session), foci(session, values), edges(session, values),
+        : passes(session),
+          values(session),
+          foci(session, values),
+          edges(session, values),
           strokes(session) {}
 
     /// All that is to come has come.
-    bool finished() const { return passes.finished() && values.finished() && edges.finished() &&
-               strokes.finished(); }
+    bool finished() const {
+        return passes.finished() && values.finished() && edges.finished() && strokes.finished();
+    }
 
     Measuring passes;
     ValuesMeter values;

@@ -7,8 +7,8 @@
 namespace underpaint {
 namespace {
 
-constexpr int kEvery = 20;            // viewing pixels from one line to the next
-constexpr double kLongest = 17;       // of a line where the direction is clearest
+constexpr int kEvery = 20;       // viewing pixels from one line to the next
+constexpr double kLongest = 17;  // of a line where the direction is clearest
 constexpr double kLeastCoherence = 0.1;
 
 void draw_field(QPainter& painter, const StrokeField& field, double least_energy, int offset) {
@@ -79,11 +79,11 @@ void StrokeMeter::measure() {
         if (stop.stop_requested()) return;
         const auto agree = own ? underpaint::agreement(*sealed, *own) : std::nullopt;
         if (!agree) own.reset();
-        deliver([this, sealed, agree, ground = painting.ground(),
-                 drawing = drawing_of(*sealed, own)] {
-            sealed_ = sealed, sealed_of_ = ground, agreement_ = agree, drawing_ = drawing;
-            emit changed();
-        });
+        deliver(
+            [this, sealed, agree, ground = painting.ground(), drawing = drawing_of(*sealed, own)] {
+                sealed_ = sealed, sealed_of_ = ground, agreement_ = agree, drawing_ = drawing;
+                emit changed();
+            });
     });
 }
 

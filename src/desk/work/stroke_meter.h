@@ -26,7 +26,8 @@ public:
     const std::shared_ptr<const StrokeField>& sealed() const { return sealed_; }
     /// Nothing while it is not known, or where the chosen pass has no strokes.
     std::optional<double> agreement() const { return agreement_; }
-    /// Both, to be drawn over the whole picture: light lines the underpaint's, dark ones the pass's.
+    /// Both, to be drawn over the whole picture: light lines the underpaint's, dark ones the
+    /// pass's.
     const QImage& drawing() const { return drawing_; }
     bool finished() const { return !job_.running(); }
 

@@ -7,7 +7,7 @@
 namespace underpaint {
 
 void prepare_source(const GradientMap& map, const SourceNeeds&, ReadyPass& ready) {
-    const auto tables = tables_of(map.stops, map.mixing);
+    const auto tables = tables_of(map.stops, map.mixing, ready.pass->tune);
     ready.tables.assign(tables.begin(), tables.end());
 }
 

@@ -190,7 +190,7 @@ void GradientEditor::show_pass(const Pass& pass) {
     neutral_->setEnabled(neutral_of(pass.blend).has_value() && count > 0);
     show_choice(reads_, tr(kMapOfNames[static_cast<int>(map.of)]));
     show_choice(mixes_, tr(kMixingNames[static_cast<int>(map.mixing)]));
-    plot_->set_gradient(map.stops, map.mixing, chosen_);
+    plot_->set_gradient(map.stops, map.mixing, pass.tune, chosen_);
     emit ladder_changed();
 }
 
@@ -303,8 +303,9 @@ void GradientEditor::add_to(LadderFace& face) const {
            "left and right choose, up and down move, Delete takes off");
     face.right = tr("stops");
     face.outlined = nullptr;
-    face.strip = [stops = map->stops, mixing = map->mixing](double step) {
-        return gradient_at(stops, at_of_step(step), mixing);
+    face.strip = [stops = map->stops, mixing = map->mixing,
+                  tune = edits().pass()->tune](double step) {
+        return tuned(gradient_at(stops, at_of_step(step), mixing), tune);
     };
     const GradientStops& stops = map->stops;
     for (std::size_t i = 0; i < stops.size(); ++i)

@@ -17,8 +17,8 @@ namespace {
 constexpr int kPieces = 160;
 constexpr double kTenthOfStep = 0.1 / 8;
 
-double lightness_at(const GradientStops& stops, double at, Mixing mixing) {
-    return static_cast<double>(read(Reader::lightness, gradient_at(stops, at, mixing))) / 100;
+double lightness_of(Rgb colour) {
+    return static_cast<double>(read(Reader::lightness, colour)) / 100;
 }
 
 }  // namespace
@@ -38,14 +38,16 @@ QSize GradientPlot::sizeHint() const {
     return {scaled(300), scaled(150)};
 }
 
-void GradientPlot::set_gradient(const GradientStops& stops, Mixing mixing, std::size_t chosen) {
+void GradientPlot::set_gradient(const GradientStops& stops, Mixing mixing, const Tune& tune,
+                                std::size_t chosen) {
     chosen_ = chosen;
-    if (stops != stops_ || mixing != mixing_ || lightness_.empty()) {
-        stops_ = stops, mixing_ = mixing;
+    if (stops != stops_ || mixing != mixing_ || tune != tune_ || lightness_.empty()) {
+        stops_ = stops, mixing_ = mixing, tune_ = tune;
         lightness_.clear();
         for (int i = 0; i <= kPieces; ++i)
-            lightness_.push_back(lightness_at(stops, static_cast<double>(i) / kPieces, mixing));
-        turnovers_ = turnovers_of(stops, mixing);
+            lightness_.push_back(lightness_of(
+                tuned(gradient_at(stops, static_cast<double>(i) / kPieces, mixing), tune)));
+        turnovers_ = turnovers_of(stops, mixing, tune);
     }
     update();
 }
@@ -66,8 +68,7 @@ double GradientPlot::at_of(double x) const {
 
 QPointF GradientPlot::place_of(std::size_t stop) const {
     const GradientStop& s = stops_[stop];
-    return place(static_cast<double>(s.at),
-                 static_cast<double>(read(Reader::lightness, s.colour)) / 100);
+    return place(static_cast<double>(s.at), lightness_of(tuned(s.colour, tune_)));
 }
 
 void GradientPlot::paintEvent(QPaintEvent*) {

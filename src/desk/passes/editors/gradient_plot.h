@@ -16,7 +16,9 @@ class GradientPlot : public QWidget {
     Q_OBJECT
 public:
     explicit GradientPlot(QWidget* parent = nullptr);
-    void set_gradient(const GradientStops& stops, Mixing mixing, std::size_t chosen);
+    /// \param tune of the pass, which the plot is of; stops are shown as they are kept
+    void set_gradient(const GradientStops& stops, Mixing mixing, const Tune& tune,
+                      std::size_t chosen);
     /// Where a stop stands, in pixels of the widget.
     QPointF place_of(std::size_t stop) const;
     QSize sizeHint() const override;
@@ -44,6 +46,7 @@ private:
 
     GradientStops stops_;
     Mixing mixing_ = Mixing::encoded;
+    Tune tune_;
     std::vector<double> lightness_;  // along the gradient, 0..1
     std::vector<Turnover> turnovers_;
     std::size_t chosen_ = 0;

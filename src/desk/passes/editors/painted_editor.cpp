@@ -120,10 +120,11 @@ void PaintedEditor::take_strokes() {
     });
     const auto agree = strokes().agreement();
     agreement_->setText(
-        agree ? tr("With the underpaint's strokes: %1  (+1 along, −1 across). C picks a colour from "
-                   "the picture")
-                    .arg(signed_figure(*agree, 2))
-              : tr("Nothing painted yet. C picks a colour from the picture"));
+        agree
+            ? tr("With the underpaint's strokes: %1  (+1 along, −1 across). C picks a colour from "
+                 "the picture")
+                  .arg(signed_figure(*agree, 2))
+            : tr("Nothing painted yet. C picks a colour from the picture"));
 }
 
 void PaintedEditor::show_pass(const Pass&) {

@@ -1,0 +1,181 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "audit/no_effect.h"
+
+#include <fmt/format.h>
+#include <tbb/enumerable_thread_specific.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <utility>
+
+#include "colour/ciede2000.h"
+#include "painting/changes.h"
+#include "painting/shown_name.h"
+#include "render/render.h"
+
+namespace underpaint {
+namespace {
+
+constexpr int kSide = 240;  // long side of the copy
+constexpr float kReached = 0.5F;
+constexpr double kVisible = 1, kNearNeutral = 3;   // CIEDE2000
+constexpr double kNearWhite = 92, kNearBlack = 8;  // L*
+constexpr double kLittle = 0.1;                    // of the reach, that a shade may leave
+constexpr Rgb kShade{0.5F, 0.5F, 0.5F};
+constexpr std::size_t kReasons = 4;
+
+struct Tally {
+    double reached = 0, left = 0;
+    std::array<double, kReasons> reasons{};
+};
+
+WhyNothing reason(const Lab& found, Rgb source, BlendMode blend) {
+    const auto neutral = neutral_of(blend);
+    if (neutral && ciede2000(lab(source), lab(*neutral)) < kNearNeutral)
+        return WhyNothing::near_neutral;
+    if (found.l > kNearWhite) return WhyNothing::near_white;
+    if (found.l < kNearBlack) return WhyNothing::near_black;
+    return WhyNothing::same;
+}
+
+/// Whether the two differ visibly; formulas are asked only where a look at the channels is not
+/// enough.
+bool visibly(Rgb was, Rgb is) {
+    constexpr float sure = 0.12F;
+    const float most =
+        std::max({std::fabs(was.r - is.r), std::fabs(was.g - is.g), std::fabs(was.b - is.b)});
+    if (most == 0) return false;
+    return most >= sure || ciede2000(lab(was), lab(is)) >= kVisible;
+}
+
+/// Looks at one pass over a tile, which the walk then has laid.
+void look_at(TileWalk& walk, std::size_t index, const Pass& pass, Tally& tally, Picture* mask) {
+    const RgbBlock before = walk.state();
+    if (!walk.lay(index)) return;
+    const ConstRgbRow was = before.all(), is = walk.state().all();
+    const RgbBlock& source = walk.source();
+    const ConstRgbRow laid = source.all();
+    const auto cover = std::as_const(walk.coverage()).samples();
+    FloatBlock left(before.area());
+    for (std::size_t i = 0; i < cover.size(); ++i) {
+        if (cover[i] < kReached) continue;
+        ++tally.reached;
+        if (visibly(was[i], is[i])) continue;
+        ++tally.left;
+        ++tally.reasons[static_cast<std::size_t>(reason(lab(was[i]), laid[i], pass.blend))];
+        left.samples()[i] = 1;
+    }
+    if (mask != nullptr) mask->write_channel(0, left.area(), std::as_const(left).samples());
+}
+
+NoEffect effect_of(const std::vector<const Tally*>& tallies, Size size, Picture mask) {
+    Tally sum;
+    for (const Tally* each : tallies) {
+        sum.reached += each->reached, sum.left += each->left;
+        for (std::size_t r = 0; r < kReasons; ++r) sum.reasons[r] += each->reasons[r];
+    }
+    NoEffect effect;
+    effect.reach = sum.reached / static_cast<double>(size.area());
+    effect.share = sum.reached > 0 ? sum.left / sum.reached : 0;
+    effect.why =
+        static_cast<WhyNothing>(std::ranges::max_element(sum.reasons) - sum.reasons.begin());
+    mask.settle();
+    effect.where = share(std::move(mask));
+    return effect;
+}
+
+const char* in_words(WhyNothing why) {
+    switch (why) {
+        case WhyNothing::near_white: return "the picture is near white there";
+        case WhyNothing::near_black: return "the picture is near black there";
+        case WhyNothing::near_neutral: return "what it lays is near the neutral of its blend";
+        case WhyNothing::same: return "the picture has that colour already";
+    }
+    return "";
+}
+
+/// What of a pass's reach it leaves as it was; 1 when stopped.
+double left_by(const Painting& painting, std::size_t index, const std::stop_token& stop) {
+    const Recipe recipe(painting, shrink_of_level(level_for(painting.size(), kSide)));
+    tbb::enumerable_thread_specific<Tally> tallies;
+    const bool whole = walk_tiles(
+        recipe,
+        [&](TileWalk& walk, int) {
+            walk.lay_all(0, index);
+            look_at(walk, index, painting.passes[index], tallies.local(), nullptr);
+        },
+        stop);
+    double reached = 0, left = 0;
+    for (const Tally& tally : tallies) reached += tally.reached, left += tally.left;
+    return whole && reached > 0 ? left / reached : 1;
+}
+
+}  // namespace
+
+std::optional<std::vector<NoEffect>> no_effects(const Painting& painting,
+                                                const std::stop_token& stop) {
+    const std::size_t count = painting.passes.size();
+    const Recipe recipe(painting, shrink_of_level(level_for(painting.size(), kSide)));
+    std::vector<Picture> masks(count, Picture(recipe.size(), Channels::grey, Depth::bits8));
+    tbb::enumerable_thread_specific<std::vector<Tally>> tallies(count);
+    const bool whole = walk_tiles(
+        recipe,
+        [&](TileWalk& walk, int) {
+            for (std::size_t i = 0; i < count; ++i)
+                look_at(walk, i, painting.passes[i], tallies.local()[i], &masks[i]);
+        },
+        stop);
+    if (!whole) return std::nullopt;
+    std::vector<NoEffect> effects;
+    for (std::size_t i = 0; i < count; ++i) {
+        std::vector<const Tally*> own;
+        for (const auto& each : tallies) own.push_back(&each[i]);
+        effects.push_back(effect_of(own, recipe.size(), std::move(masks[i])));
+    }
+    return effects;
+}
+
+void find_no_effect(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
+    if (!audit.exact) return;  // it is said once, and not while a hand moves
+    const auto effects = no_effects(painting);
+    if (!effects) return;
+    for (std::size_t i = 0; i < effects->size(); ++i) {
+        const NoEffect& effect = (*effects)[i];
+        if (effect.reach <= 0 || effect.share < kMuchOfReach) continue;
+        Finding finding{FindingCode::no_effect, Verdict::open, static_cast<int>(i) + 1,
+                        fmt::format("{} changes next to nothing in {:.0f}% of where it lands: {}. "
+                                    "Pass {}.",
+                                    shown_name(painting.passes[i].name), 100 * effect.share,
+                                    in_words(effect.why), i + 1)};
+        finding.where = effect.where;
+        findings.push_back(std::move(finding));
+    }
+}
+
+std::optional<Pass> shade_beneath(const Painting& painting, std::size_t index,
+                                  const std::stop_token& stop) {
+    const Pass& over = painting.passes[index];
+    Pass shade;
+    shade.name = "Shade beneath " + over.name;
+    shade.source = Tint{kShade};
+    shade.blend = BlendMode::multiply;
+    shade.reach = over.reach;
+    shade.intent = Intent::deepen;
+    shade.group = over.group;
+    const auto left_at = [&](int percent) {
+        shade.strength = static_cast<float>(percent) / 100;
+        return left_by(with_pass_at(painting, index, shade), index + 1, stop);
+    };
+    int bad = 0, good = 100;
+    if (left_at(good) > kLittle) return std::nullopt;
+    while (good - bad > 1) {
+        const int middle = (good + bad) / 2;
+        (left_at(middle) <= kLittle ? good : bad) = middle;
+    }
+    if (stop.stop_requested()) return std::nullopt;
+    shade.strength = static_cast<float>(good) / 100;
+    return shade;
+}
+
+}  // namespace underpaint
