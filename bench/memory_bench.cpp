@@ -9,6 +9,8 @@
 #include <string>
 
 #include "large_painting.h"
+#include "painting/history.h"
+#include "raster/brush.h"
 #include "render/live_render.h"
 #include "render/render.h"
 
@@ -17,11 +19,11 @@ namespace {
 
 /// Runs this program again for the one purpose: its own memory is full of other benchmarks. The
 /// "time" is megabytes, one a millisecond.
-void peak(benchmark::State& state) {
+void peak(benchmark::State& state, const char* flag) {
     char self[4096] = {};
     if (::readlink("/proc/self/exe", self, sizeof self - 1) < 0) return state.SkipWithError("?");
     for (auto _ : state) {
-        FILE* run = ::popen((std::string(self) + " " + kMemoryFlag).c_str(), "r");
+        FILE* run = ::popen((std::string(self) + " " + flag).c_str(), "r");
         double megabytes = 0;
         const bool told = run && std::fscanf(run, "%lf", &megabytes) == 1;
         if (!run || ::pclose(run) != 0 || !told) return state.SkipWithError("the run told nothing");
@@ -29,12 +31,60 @@ void peak(benchmark::State& state) {
         state.counters["MB"] = megabytes;
     }
 }
-BENCHMARK(peak)->Name("memory/24")->Unit(benchmark::kMillisecond)->UseManualTime()->Iterations(1);
+BENCHMARK_CAPTURE(peak, plain, kMemoryFlag)
+    ->Name("memory/24")
+    ->Unit(benchmark::kMillisecond)
+    ->UseManualTime()
+    ->Iterations(1);
+BENCHMARK_CAPTURE(peak, painted, kPaintedMemoryFlag)
+    ->Name("memory/24/painted")
+    ->Unit(benchmark::kMillisecond)
+    ->UseManualTime()
+    ->Iterations(1);
+
+/// Colour over all of a picture, laid by a brush.
+Painted painted_over(Size size, const Brush& brush) {
+    Picture pixels = unpainted_colour(size).pixels->base();
+    BrushStroke stroke(brush);
+    const double radius = brush.radius;
+    bool right = true;
+    for (double y = 0; y < size.height + radius; y += radius, right = !right)
+        for (const double x : {right ? 0.0 : size.width, right ? size.width : 0.0})
+            stroke.move(pixels, {{x, y}, 1});
+    return {share(std::move(pixels)), 0, 0};
+}
+
+/// A hundred strokes across the second of them, each a step of the history.
+void paint(History& history, std::size_t pass, Brush brush) {
+    for (int i = 0; i < 100; ++i) {
+        Painting painting = history.now();
+        Picture pixels = std::get<Painted>(painting.passes[pass].source).pixels->base();
+        const Size size = pixels.size();
+        brush.colour = {0.2F + 0.006F * static_cast<float>(i), 0.4F, 0.6F};
+        BrushStroke stroke(brush);
+        const double y = size.height * (0.1 + 0.008 * i), x = size.width * (0.1 + 0.3 * (i % 3));
+        stroke.move(pixels, {{x, y}, 0.8});
+        stroke.move(pixels, {{x + size.width * 0.25, y + 100}, 0.8});
+        painting.passes[pass].source = Painted{share(std::move(pixels)), 0, 0};
+        history.change("Paint colour", std::move(painting));
+    }
+}
 
 }  // namespace
 
-double peak_megabytes_of_24() {
-    const Painting painting = twelve_passes(k24Megapixels);
+double peak_megabytes_of_24(bool painted) {
+    History history(twelve_passes(k24Megapixels));
+    if (painted) {
+        Painting with = history.now();
+        Brush brush{250, 0.3, 0.5, false};
+        brush.colour = {0.7F, 0.5F, 0.3F};
+        for (const std::size_t pass : {std::size_t{1}, std::size_t{4}})
+            with.passes[pass].source = painted_over(with.size(), brush);
+        history = History(std::move(with));
+        brush.radius = 90;
+        paint(history, 4, brush);
+    }
+    const Painting& painting = history.now();
     LiveRender live(std::size_t{256} << 20);
     const std::size_t moments[] = {painting.passes.size()};
     for (const View& view : {whole_at(painting.size(), 5.45), View{1, {2000, 1500, 1100, 740}},

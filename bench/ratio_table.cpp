@@ -88,7 +88,22 @@ void RatioTable::Finalize() {
                                      {"a curve bent", "curve"}})
         at_most(std::string(what) + " on the Values bench, picture and figures, 24 Mpx",
                 std::string("values/24/") + name, 50, " ms");
+    for (const auto& [what, name] : {std::pair("a stop of a gradient dragged", "stop"),
+                                     {"a point of a curve dragged", "curve"},
+                                     {"the middle of a glow dragged", "handle"},
+                                     {"the hue of a painted pass tuned", "tune"}})
+        for (const char* view : {"fit", "1:1"})
+            at_most(std::string(what) + ", 16 passes, 24 Mpx, " + view,
+                    std::string("passes/24/") + view + "/" + name, 16, " ms");
+    for (const auto& [what, name] :
+         {std::pair("colour painted", "brush colour"), {"a reach painted", "brush reach"}}) {
+        const std::string row = std::string("passes/24/fit/") + name;
+        at_most(std::string(what) + ", 16 passes, 24 Mpx, fit view", row, 16, " ms");
+        at_most(std::string(what) + ", until figures follow", row + ", figures", 50, " ms");
+    }
     at_most("peak memory, 24 Mpx, 12 passes, open and rendered", "memory/24", 600, " MB");
+    at_most("the same with two painted passes and 100 strokes to undo", "memory/24/painted", 700,
+            " MB");
     if (fastest("stack/us") > 0 && fastest("stack/memory") > 0)
         std::printf("\nThe stack render reaches %.0f %% of the memory-bandwidth limit.\n",
                     100 * fastest("stack/memory") / fastest("stack/us"));

@@ -5,7 +5,6 @@
 
 #include "blend/temperature.h"
 #include "colour/lab.h"
-#include "colour/oklab.h"
 
 // Everything down to HWY_ONCE is compiled once for each instruction set.
 #undef HWY_TARGET_INCLUDE
@@ -13,22 +12,11 @@
 #include <hwy/foreach_target.h>
 
 #include "blend/simd/lanes-inl.h"
+#include "blend/simd/oklab-inl.h"
 
 HWY_BEFORE_NAMESPACE();
 namespace underpaint::HWY_NAMESPACE {
 namespace {
-
-/// OKLab, as oklab().
-struct OkLabs {
-    V l, a, b;
-};
-HWY_INLINE OkLabs OkLabOf(const Pixels& encoded) {
-    const Pixels c = Decode(Unit(encoded));
-    const Pixels roots{CubeRoot(Dot(c, kConesOfRgb[0])), CubeRoot(Dot(c, kConesOfRgb[1])),
-                       CubeRoot(Dot(c, kConesOfRgb[2]))};
-    return {Dot(roots, kOkLabOfRoots[0]), Dot(roots, kOkLabOfRoots[1]),
-            Dot(roots, kOkLabOfRoots[2])};
-}
 
 /// The f of CIELAB, of which L* = 116 f - 16.
 HWY_INLINE V LabRoot(V t) {

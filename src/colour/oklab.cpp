@@ -22,13 +22,13 @@ OkLab oklab(LinearRgb c) {
 }
 
 LinearRgb linear_rgb(OkLab c) {
-    const float l = c.l + 0.3963377774F * c.a + 0.2158037573F * c.b;
-    const float m = c.l - 0.1055613458F * c.a - 0.0638541728F * c.b;
-    const float s = c.l - 0.0894841775F * c.a - 1.2914855480F * c.b;
-    const float l3 = l * l * l, m3 = m * m * m, s3 = s * s * s;
-    return {4.0767416621F * l3 - 3.3077115913F * m3 + 0.2309699292F * s3,
-            -1.2684380046F * l3 + 2.6097574011F * m3 - 0.3413193965F * s3,
-            -0.0041960863F * l3 - 0.7034186147F * m3 + 1.7076147010F * s3};
+    const auto cube = [&](const float(&row)[3]) {
+        const float root = dot(row, c.l, c.a, c.b);
+        return root * root * root;
+    };
+    const float l = cube(kRootsOfOkLab[0]), m = cube(kRootsOfOkLab[1]), s = cube(kRootsOfOkLab[2]);
+    return {dot(kRgbOfCones[0], l, m, s), dot(kRgbOfCones[1], l, m, s),
+            dot(kRgbOfCones[2], l, m, s)};
 }
 
 OkLch oklch(OkLab c) {

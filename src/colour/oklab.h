@@ -30,6 +30,14 @@ inline constexpr float kOkLabOfRoots[3][3] = {{0.2104542553F, 0.7936177850F, -0.
 
 LinearRgb linear_rgb(OkLab lab);
 
+/// Its two: from L, a, b to those roots, and from their cubes to linear sRGB.
+inline constexpr float kRootsOfOkLab[3][3] = {{1, 0.3963377774F, 0.2158037573F},
+                                              {1, -0.1055613458F, -0.0638541728F},
+                                              {1, -0.0894841775F, -1.2914855480F}};
+inline constexpr float kRgbOfCones[3][3] = {{4.0767416621F, -3.3077115913F, 0.2309699292F},
+                                            {-1.2684380046F, 2.6097574011F, -0.3413193965F},
+                                            {-0.0041960863F, -0.7034186147F, 1.7076147010F}};
+
 OkLch oklch(OkLab lab);
 OkLab oklab(OkLch lch);
 

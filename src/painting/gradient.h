@@ -5,8 +5,8 @@
 #include <vector>
 
 #include "blend/table.h"
+#include "blend/tune.h"
 #include "colour/rgb.h"
-#include "painting/tune.h"
 
 namespace underpaint {
 

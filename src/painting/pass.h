@@ -7,10 +7,10 @@
 #include <string_view>
 
 #include "blend/lay.h"
+#include "blend/tune.h"
 #include "painting/group.h"
 #include "painting/reach.h"
 #include "painting/source.h"
-#include "painting/tune.h"
 
 namespace underpaint {
 

@@ -14,57 +14,60 @@ void add_pairs(std::span<const float> in, std::span<float> out) {
 }
 
 /// Where there is alpha a clear pixel has no say in the colour of the mean.
-void halve_with_alpha(const Picture& picture, Picture& result, int from_row, int end_row) {
-    const Size from = picture.size(), to = result.size();
+void halve_with_alpha(const Picture& picture, Picture& result, const Rect& area) {
+    const Size from = picture.size();
     const int colours = count_of(picture.channels()) - 1;
-    std::vector<float> in(static_cast<std::size_t>(from.width)), weight(in.size());
-    std::vector<float> sum(static_cast<std::size_t>(to.width)), weights(sum.size());
-    for (int y = from_row; y < end_row; ++y) {
+    const int left = 2 * area.x, right = std::min(2 * area.right(), from.width);
+    std::vector<float> in(static_cast<std::size_t>(right - left)), weight(in.size());
+    std::vector<float> sum(static_cast<std::size_t>(area.width)), weights(sum.size());
+    for (int y = area.y; y < area.bottom(); ++y) {
         const int rows[] = {2 * y, std::min(2 * y + 1, from.height - 1)};
         std::ranges::fill(weights, 0.0F);
         for (const int row : rows) {
-            picture.read_alpha(0, row, weight);
+            picture.read_alpha(left, row, weight);
             add_pairs(weight, weights);
         }
         for (int c = 0; c < colours; ++c) {
             std::ranges::fill(sum, 0.0F);
             for (const int row : rows) {
-                picture.read_channel(c, 0, row, in);
-                picture.read_alpha(0, row, weight);
+                picture.read_channel(c, left, row, in);
+                picture.read_alpha(left, row, weight);
                 for (std::size_t i = 0; i < in.size(); ++i) in[i] *= weight[i];
                 add_pairs(in, sum);
             }
             for (std::size_t i = 0; i < sum.size(); ++i)
                 sum[i] = weights[i] > 0 ? sum[i] / weights[i] : 0.0F;
-            result.write_channel(c, 0, y, sum);
+            result.write_channel(c, area.x, y, sum);
         }
         for (float& w : weights) w /= 4;
-        result.write_channel(colours, 0, y, weights);
+        result.write_channel(colours, area.x, y, weights);
     }
 }
 
-/// Rows begin .. end of `result` as the halving of `picture`.
-void halve(const Picture& picture, Picture& result, int begin, int end) {
-    if (has_alpha(picture.channels())) return halve_with_alpha(picture, result, begin, end);
-    for (int y = begin; y < end; ++y) result.write_halved(picture, y);
+/// At least `area` of `result` as the halving of `picture`.
+void halve(const Picture& picture, Picture& result, const Rect& area) {
+    if (has_alpha(picture.channels())) return halve_with_alpha(picture, result, area);
+    for (int y = area.y; y < area.bottom(); ++y) result.write_halved(picture, y);
 }
 
 }  // namespace
 
 Pyramid::Pyramid(Picture base) : base_(std::make_shared<const Picture>(std::move(base))) {}
 
-Pyramid::Pyramid(Picture base, const Pyramid& before, const Rect& changed)
-    : base_(std::make_shared<const Picture>(std::move(base))) {
-    const std::scoped_lock lock(before.mutex_);
-    halvings_ = before.halvings_;
+Pyramid::Pyramid(Picture base, const std::shared_ptr<const Pyramid>& before, const Rect& changed)
+    : base_(std::make_shared<const Picture>(std::move(base))),
+      before_(before),
+      changed_(intersection(changed, rect_of(size()))) {
+    const std::scoped_lock lock(before->mutex_);
+    halvings_ = before->halvings_;
     const Picture* from = base_.get();
-    Rect area = intersection(changed, rect_of(size()));
+    Rect area = changed_;
     for (Level& level : halvings_) {
         if (level == nullptr) break;
         area = {area.x / 2, area.y / 2, (area.right() + 1) / 2 - area.x / 2,
                 (area.bottom() + 1) / 2 - area.y / 2};
         Picture halving = *level;
-        halve(*from, halving, area.y, area.bottom());
+        halve(*from, halving, area);
         level = std::make_shared<const Picture>(std::move(halving));
         halving_bytes_ += level->bytes();
         from = level.get();
@@ -111,7 +114,7 @@ SharedPicture share(Picture picture) {
 }
 
 SharedPicture share(Picture picture, const SharedPicture& before, const Rect& changed) {
-    return std::make_shared<const Pyramid>(std::move(picture), *before, changed);
+    return std::make_shared<const Pyramid>(std::move(picture), before, changed);
 }
 
 Picture halved(const Picture& picture) {
@@ -119,7 +122,8 @@ Picture halved(const Picture& picture) {
     Picture result(to, picture.channels(), picture.depth());
     // A row of tiles is written by one thread, so that no tile has two writers.
     tbb::parallel_for(0, TileGrid{to}.rows(), [&](int band) {
-        halve(picture, result, band * kTileSide, std::min(to.height, (band + 1) * kTileSide));
+        const int top = band * kTileSide;
+        halve(picture, result, {0, top, to.width, std::min(to.height - top, kTileSide)});
     });
     result.settle();
     return result;

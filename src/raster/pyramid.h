@@ -17,13 +17,17 @@ public:
     explicit Pyramid(Picture base);
     /// `base` differs from `before`, of the same kind, inside `changed` alone: halvings that were
     /// made are taken over, and made anew only there.
-    Pyramid(Picture base, const Pyramid& before, const Rect& changed);
+    Pyramid(Picture base, const std::shared_ptr<const Pyramid>& before, const Rect& changed);
 
     const Picture& base() const { return *base_; }
     Size size() const { return base().size(); }
     /// Level n is the picture halved n times, each pixel the plain mean of the (up to) four it
     /// covers, in encoded values, as viewers scale; colour is weighted by alpha where there is any.
     Level level(int n) const;
+
+    /// The picture that it came from, while that is there, and what of it was changed.
+    std::shared_ptr<const Pyramid> before() const { return before_.lock(); }
+    const Rect& changed() const { return changed_; }
 
     /// Memory of the halvings that are kept.
     std::size_t level_bytes() const;
@@ -32,6 +36,8 @@ public:
 
 private:
     Level base_;
+    std::weak_ptr<const Pyramid> before_;
+    Rect changed_;
     mutable std::mutex mutex_;
     mutable std::vector<Level> halvings_;  // null: not made, or forgotten
     mutable std::size_t halving_bytes_ = 0;

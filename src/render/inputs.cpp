@@ -2,6 +2,7 @@
 #include "render/inputs.h"
 
 #include <algorithm>
+#include <cmath>
 #include <utility>
 
 #include "raster/blur.h"
@@ -10,34 +11,59 @@
 namespace underpaint {
 namespace {
 
-/// Calls `make` for those tiles that cover `area` and were never asked for.
-template <class Make>
-void once_for_tiles(Size size, const Rect& area, std::once_flag* asked, Make make) {
-    const TileGrid grid{size};
-    for (int y = area.y / kTileSide; y * kTileSide < area.bottom(); ++y)
-        for (int x = area.x / kTileSide; x * kTileSide < area.right(); ++x) {
-            const int index = y * grid.columns() + x;
-            std::call_once(asked[index], [&] { make(grid.tile(index)); });
-        }
+/// What of a view a change in pixels of the painting may touch, with what resampling takes in.
+Rect seen_of(const Rect& changed, double shrink) {
+    const auto at = [&](int v) { return static_cast<int>(std::floor(v / shrink)); };
+    const int left = at(changed.x) - 2, top = at(changed.y) - 2;
+    return {left, top, at(changed.right()) + 3 - left, at(changed.bottom()) + 3 - top};
 }
 
 }  // namespace
 
-SeenPicture::SeenPicture(SharedPicture picture, double shrink)
+MadeTiles::MadeTiles(Size size)
+    : size_(size),
+      asked_(std::make_unique<std::once_flag[]>(count())),
+      made_(std::make_unique<std::atomic<bool>[]>(count())) {}
+
+template <class Make>
+void MadeTiles::once_for(const Rect& area, Make make) {
+    const TileGrid grid{size_};
+    for (int y = area.y / kTileSide; y * kTileSide < area.bottom(); ++y)
+        for (int x = area.x / kTileSide; x * kTileSide < area.right(); ++x) {
+            const int index = y * grid.columns() + x;
+            std::call_once(asked_[index], [&] {
+                make(grid.tile(index));
+                made_[index] = true;
+            });
+        }
+}
+
+void MadeTiles::take_over(const MadeTiles& before, const Rect& but) {
+    const TileGrid grid{size_};
+    for (int i = 0; i < grid.count(); ++i)
+        if (before.made_[i] && intersection(grid.tile(i), but).empty())
+            std::call_once(asked_[i], [&] { made_[i] = true; });
+}
+
+SeenPicture::SeenPicture(SharedPicture picture, double shrink, const SeenPicture* before)
     : picture_(std::move(picture)), shrink_(shrink) {
     if (const int level = level_at(shrink); level >= 0) {
         level_ = picture_->level(level);
         return;
     }
     const Picture& base = picture_->base();
-    const Size size = size_at(base.size(), shrink);
-    made_.emplace(size, base.channels(), base.depth());
-    asked_ = std::make_unique<std::once_flag[]>(static_cast<std::size_t>(TileGrid{size}.count()));
+    tiles_.emplace(size_at(base.size(), shrink));
+    if (before != nullptr && before->made_) {
+        made_ = before->made_;
+        tiles_->take_over(*before->tiles_, seen_of(picture_->changed(), shrink));
+    } else {
+        made_.emplace(tiles_->size(), base.channels(), base.depth());
+    }
 }
 
 const Picture& SeenPicture::inside(const Rect& tile) {
     if (level_ != nullptr) return *level_;
-    once_for_tiles(made_->size(), tile, asked_.get(), [&](const Rect& missing) {
+    tiles_->once_for(tile, [&](const Rect& missing) {
         resample(*picture_, shrink_, missing, *made_);
         made_->settle(missing);
     });
@@ -45,18 +71,22 @@ const Picture& SeenPicture::inside(const Rect& tile) {
 }
 
 SeenPlaced::SeenPlaced(SharedPicture picture, const Placement& placement, Size painting,
-                       double shrink)
+                       double shrink, const SeenPlaced* before)
     : picture_(std::move(picture)), placement_(placement), shrink_(shrink) {
     if (level_at(shrink) >= 0) return;
-    const Size size = size_at(painting, shrink);
-    made_.emplace(size, Channels::rgb_alpha, picture_->base().depth());
-    asked_ = std::make_unique<std::once_flag[]>(static_cast<std::size_t>(TileGrid{size}.count()));
+    tiles_.emplace(size_at(painting, shrink));
+    if (before != nullptr && before->made_) {
+        made_ = before->made_;
+        tiles_->take_over(*before->tiles_, seen_of(picture_->changed(), shrink));
+    } else {
+        made_.emplace(tiles_->size(), Channels::rgb_alpha, picture_->base().depth());
+    }
 }
 
 Cover SeenPlaced::read(RgbBlock& colour, FloatBlock& alpha) {
     if (!made_) return resample(*picture_, placement_, shrink_, colour, alpha);
     const Rect& tile = colour.area();
-    once_for_tiles(made_->size(), tile, asked_.get(), [&](const Rect& missing) { make(missing); });
+    tiles_->once_for(tile, [&](const Rect& missing) { make(missing); });
     return read_placed(*made_, 0, 0, colour, alpha);
 }
 
@@ -64,9 +94,10 @@ void SeenPlaced::make(const Rect& tile) {
     RgbBlock colour(tile);
     FloatBlock alpha(tile);
     const Cover cover = resample(*picture_, placement_, shrink_, colour, alpha);
-    if (cover == Cover::none) return;
+    // One that was taken over may have had something here.
+    if (cover == Cover::none) std::ranges::fill(alpha.samples(), 0.0F);
     if (cover == Cover::all) std::ranges::fill(alpha.samples(), 1.0F);
-    made_->write_rgb(colour);
+    if (cover != Cover::none) made_->write_rgb(colour);
     made_->write_channel(3, tile, std::as_const(alpha).samples());
     made_->settle(tile);
 }
@@ -76,11 +107,10 @@ SeenBlurred::SeenBlurred(SeenPicture& sharp, const SharedPicture& picture, float
     : sharp_(sharp),
       sigma_(radius / shrink),
       made_(size_at(picture->size(), shrink), picture->base().channels(), Depth::bits16),
-      asked_(std::make_unique<std::once_flag[]>(
-          static_cast<std::size_t>(TileGrid{made_.size()}.count()))) {}
+      tiles_(made_.size()) {}
 
 const Picture& SeenBlurred::inside(const Rect& tile) {
-    once_for_tiles(made_.size(), tile, asked_.get(), [&](const Rect& missing) {
+    tiles_.once_for(tile, [&](const Rect& missing) {
         const int reach = blur_reach(sigma_);
         const Rect around = intersection({missing.x - reach, missing.y - reach,
                                           missing.width + 2 * reach, missing.height + 2 * reach},
@@ -103,7 +133,11 @@ SeenBlurred& Inputs::blurred(const SharedPicture& picture, float radius) {
 
 SeenPicture& Inputs::seen(const SharedPicture& picture) {
     auto& entry = pictures_[picture];
-    if (!entry.seen) entry.seen = std::make_unique<SeenPicture>(picture, shrink_);
+    if (!entry.seen) {
+        const auto before = pictures_.find(picture->before());
+        entry.seen = std::make_unique<SeenPicture>(
+            picture, shrink_, before == pictures_.end() ? nullptr : before->second.seen.get());
+    }
     entry.used = true;
     return *entry.seen;
 }
@@ -114,10 +148,17 @@ SeenPlaced& Inputs::seen(const SharedPicture& picture, const Placement& placemen
         known.entry.used = true;
         return *known.entry.seen;
     }
-    placed_.push_back(
-        {picture,
-         placement,
-         {std::make_unique<SeenPlaced>(picture, placement, painting_, shrink_), true}});
+    // Only where it lies pixel on pixel does a change of the picture keep its place.
+    const auto before = std::ranges::find_if(placed_, [&](const PlacedEntry& known) {
+        return known.picture == picture->before() && placement == Placement{} &&
+               known.placement == placement;
+    });
+    placed_.push_back({picture,
+                       placement,
+                       {std::make_unique<SeenPlaced>(
+                            picture, placement, painting_, shrink_,
+                            before == placed_.end() ? nullptr : before->entry.seen.get()),
+                        true}});
     return *placed_.back().entry.seen;
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <atomic>
 #include <map>
 #include <memory>
 #include <mutex>
@@ -13,12 +14,34 @@
 
 namespace underpaint {
 
+/// Which tiles of something have been made; each is made when first asked for, by one thread.
+class MadeTiles {
+public:
+    explicit MadeTiles(Size size);
+    Size size() const { return size_; }
+    /// Calls `make` for those tiles that cover `area` and were never asked for.
+    template <class Make>
+    void once_for(const Rect& area, Make make);
+    /// Those that another has made already, but for what touches a rectangle. Before any is asked
+    /// for.
+    void take_over(const MadeTiles& before, const Rect& but);
+
+private:
+    std::size_t count() const { return static_cast<std::size_t>(TileGrid{size_}.count()); }
+
+    Size size_;
+    std::unique_ptr<std::once_flag[]> asked_;
+    std::unique_ptr<std::atomic<bool>[]> made_;
+};
+
 /// A picture of the painting's size (the ground, a mask) at one shrink. Halvings are read as they
 /// are; at any other shrink tiles are resampled when first asked for. Safe to share between
 /// threads.
 class SeenPicture {
 public:
-    SeenPicture(SharedPicture picture, double shrink);
+    /// \param before the one that the picture came from, as it is seen; null: none. What is kept of
+    /// it is taken over where the picture did not change.
+    SeenPicture(SharedPicture picture, double shrink, const SeenPicture* before = nullptr);
     /// A picture of the size at that shrink, of which only the pixels inside `tile` may be read.
     const Picture& inside(const Rect& tile);
     std::size_t bytes() const { return made_ ? made_->bytes() : 0; }
@@ -28,14 +51,16 @@ private:
     double shrink_;
     Pyramid::Level level_;  // when the shrink is that of a halving
     std::optional<Picture> made_;
-    std::unique_ptr<std::once_flag[]> asked_;  // one a tile
+    std::optional<MadeTiles> tiles_;
 };
 
 /// The same for a picture laid somewhere over the painting. Only at the shrink of a screen are its
 /// tiles kept: at full size they would cost more memory than they save time.
 class SeenPlaced {
 public:
-    SeenPlaced(SharedPicture picture, const Placement& placement, Size painting, double shrink);
+    /// \param before see SeenPicture
+    SeenPlaced(SharedPicture picture, const Placement& placement, Size painting, double shrink,
+               const SeenPlaced* before = nullptr);
     /// Fills colour and alpha (of one area), as resample() does.
     Cover read(RgbBlock& colour, FloatBlock& alpha);
     std::size_t bytes() const { return made_ ? made_->bytes() : 0; }
@@ -47,7 +72,7 @@ private:
     Placement placement_;
     double shrink_;
     std::optional<Picture> made_;
-    std::unique_ptr<std::once_flag[]> asked_;
+    std::optional<MadeTiles> tiles_;
 };
 
 /// A picture of the painting's size, blurred, at one shrink; see SeenPicture.
@@ -62,7 +87,7 @@ private:
     SeenPicture& sharp_;
     double sigma_;
     Picture made_;
-    std::unique_ptr<std::once_flag[]> asked_;  // one a tile
+    MadeTiles tiles_;
 };
 
 /// All pictures that a painting is made from, at one shrink. Asking twice gives the same one.

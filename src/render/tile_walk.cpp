@@ -7,6 +7,7 @@
 #include "blend/lay_rows.h"
 #include "blend/read_rows.h"
 #include "blend/table_rows.h"
+#include "blend/tune_rows.h"
 #include "render/source_tile.h"
 #include "render/tiles.h"
 
@@ -163,8 +164,7 @@ bool TileWalk::load(const ReadyPass& ready) {
         if (uniform_) {
             colour_ = tuned(colour_, tune);
         } else if (!std::holds_alternative<GradientMap>(ready.pass->source)) {  // its tables are
-            const RgbRow all = source_.all();
-            for (std::size_t i = 0; i < all.r.size(); ++i) all.set(i, tuned(all[i], tune));
+            tune_row(source_.all(), tune);
         }
     }
     return true;

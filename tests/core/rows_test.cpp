@@ -5,6 +5,7 @@
 #include "blend/read_rows.h"
 #include "blend/row_tolerance.h"
 #include "blend/table_rows.h"
+#include "blend/tune_rows.h"
 
 #include <gtest/gtest.h>
 
@@ -256,6 +257,21 @@ TEST(CoverageRows, UniteAndIntersect) {
         intersect_row(both, b);
         EXPECT_EQ(either, (std::vector<float>{0.5F, 0.5F, 1, 1, 0.5F, 1, 0.1F}));
         EXPECT_EQ(both, (std::vector<float>{0, 0.125F, 0, 0.5F, 0, 1, 0}));
+    });
+}
+
+TEST(TuneRow, DoesWhatItsNamesakeDoes) {
+    on_every_target([] {
+        Random random(17);
+        for (const Tune& tune : {Tune{40, 1, 0}, Tune{-170, 2, 0.3F}, Tune{0, 0, 0},
+                                 Tune{0, 1, -0.5F}, Tune{90, 1.4F, 0.5F}}) {
+            RgbBlock block = random.pixels();
+            const RgbBlock before = block;
+            tune_row(block.row(0), tune);
+            for (std::size_t i = 0; i < kRow; ++i)
+                ASSERT_NO_FATAL_FAILURE(
+                    expect_near(block.row(0)[i], tuned(before.row(0)[i], tune), kRowTolerance, i));
+        }
     });
 }
 

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Colours of a source moved together.
-#include "painting/tune.h"
+#include "blend/tune.h"
 
 #include <gtest/gtest.h>
 

@@ -28,7 +28,8 @@ GroupSheet::GroupSheet(Session& session, QWidget* parent) : QWidget(parent), ses
     head->addWidget(hint_label(tr("group")));
     head->addWidget(on_);
     auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(scaled(12), scaled(6), scaled(12), scaled(8));
+    // The bar beside it has the rest of the margin.
+    column->setContentsMargins(scaled(12), scaled(6), scaled(4), scaled(8));
     column->setSpacing(scaled(8));
     column->addLayout(head);
     column->addWidget(strength_);

@@ -3,6 +3,7 @@
 
 #include <QObject>
 #include <algorithm>
+#include <cmath>
 
 #include "painting/gradient_tools.h"
 #include "painting/parameter.h"
@@ -54,7 +55,7 @@ std::vector<LaidPass> passes_to_lay(const Painting& painting) {
         Grain{1, static_cast<float>(std::max(1.0, side / 800)), 0.25F}, BlendMode::soft_light,
         0.5F);
     add("glow", tr("Glow"), tr("Light round a point"),
-        Glow{middle, kGlowRadius.clamp(static_cast<float>(side / 6)), 0.1F, kLamp},
+        Glow{middle, kGlowRadius.clamp(static_cast<float>(std::round(side / 6))), 0.1F, kLamp},
         BlendMode::screen, 0.5F);
     add("vignette", tr("Vignette"), tr("Colour that gathers toward the corners"),
         Vignette{0.5F, 1.05F, kDusk}, BlendMode::multiply, 0.6F);

@@ -36,7 +36,8 @@ PassSheet::PassSheet(const Desk& desk, const AskForFile& ask, QWidget* parent)
 void PassSheet::build() {
     settings_ = new QWidget;
     auto* column = new QVBoxLayout(settings_);
-    column->setContentsMargins(scaled(12), scaled(6), scaled(12), scaled(8));
+    // The bar beside it has the rest of the margin.
+    column->setContentsMargins(scaled(12), scaled(6), scaled(4), scaled(8));
     column->setSpacing(scaled(6));
     column->addLayout(head());
     column->addLayout(sliders());
@@ -48,7 +49,7 @@ void PassSheet::build() {
     source_page_ = new QWidget;
     auto* source = new QVBoxLayout(source_page_);
     source->setContentsMargins(0, 0, 0, 0);
-    source->setSpacing(scaled(8));
+    source->setSpacing(scaled(6));
     source->addWidget(editors_);
     tune_ = new TuneRow(edits_);
     source->addWidget(tune_);

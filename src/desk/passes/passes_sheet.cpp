@@ -56,6 +56,7 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
     auto* scroll = new QScrollArea;
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOn);
     scroll->setWidget(chosen_);
     chosen_->setAutoFillBackground(false);
     for (QWidget* share : {static_cast<QWidget*>(ledger), static_cast<QWidget*>(scroll)})

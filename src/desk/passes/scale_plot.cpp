@@ -19,7 +19,7 @@ ScalePlot::ScalePlot(const Session& session, QWidget* parent)
     setToolTip(
         tr("How far the pass moves each grey where it fully lands; the band between the dotted "
            "lines is held"));
-    setMinimumHeight(scaled(84));
+    setMinimumHeight(scaled(70));
     session_.when(this, &ScalePlot::refresh, &Document::changed, &Outlook::moment_changed,
                   &Choices::reader_changed);
 }
@@ -27,6 +27,7 @@ ScalePlot::ScalePlot(const Session& session, QWidget* parent)
 void ScalePlot::refresh() {
     job_.stop();
     update();
+    if (!isVisible()) return;  // it is asked again when it comes in sight
     const auto pass = session_.outlook.chosen_pass();
     if (!pass) return curve_.clear();
     const Painting& painting = session_.document.painting();
@@ -43,6 +44,10 @@ void ScalePlot::refresh() {
             update();
         });
     });
+}
+
+void ScalePlot::showEvent(QShowEvent*) {
+    refresh();
 }
 
 void ScalePlot::paintEvent(QPaintEvent*) {

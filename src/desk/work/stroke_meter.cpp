@@ -2,11 +2,14 @@
 #include "desk/work/stroke_meter.h"
 
 #include <QPainter>
+#include <chrono>
 #include <cmath>
 
 namespace underpaint {
 namespace {
 
+/// Long enough for the next move of a drag to come.
+constexpr std::chrono::milliseconds kRest{80};
 constexpr int kEvery = 20;       // viewing pixels from one line to the next
 constexpr double kLongest = 17;  // of a line where the direction is clearest
 constexpr double kLeastCoherence = 0.1;
@@ -48,7 +51,10 @@ QImage drawing_of(const StrokeField& sealed, const std::optional<StrokeField>& o
 
 StrokeMeter::StrokeMeter(Session& session, QObject* parent)
     : QObject(parent), session_(session), job_(this, Urgency::when_idle) {
-    session_.when(this, &StrokeMeter::measure, &Document::changed, &Outlook::moment_changed);
+    rest_.setSingleShot(true);
+    rest_.setInterval(kRest);
+    connect(&rest_, &QTimer::timeout, this, &StrokeMeter::measure);
+    session_.when(this, &StrokeMeter::put_off, &Document::changed, &Outlook::moment_changed);
     connect(&session_.document, &Document::begun, this, [this] {
         sealed_of_ = nullptr;
         sealed_ = nullptr;
@@ -61,6 +67,12 @@ void StrokeMeter::set_wanted(const void* who, bool wanted) {
     const bool before = !wanted_by_.empty();
     wanted ? void(wanted_by_.insert(who)) : void(wanted_by_.erase(who));
     if (!before && !wanted_by_.empty()) measure();
+}
+
+/// While a hand moves frames have all cores.
+void StrokeMeter::put_off() {
+    job_.stop();
+    if (!wanted_by_.empty()) rest_.start();
 }
 
 void StrokeMeter::measure() {

@@ -3,6 +3,7 @@
 
 #include <QImage>
 #include <QObject>
+#include <QTimer>
 #include <memory>
 #include <optional>
 #include <set>
@@ -29,17 +30,19 @@ public:
     /// Both, to be drawn over the whole picture: light lines the underpaint's, dark ones the
     /// pass's.
     const QImage& drawing() const { return drawing_; }
-    bool finished() const { return !job_.running(); }
+    bool finished() const { return !job_.running() && !rest_.isActive(); }
 
 signals:
     void changed();
 
 private:
+    void put_off();
     void measure();
 
     Session& session_;
     std::set<const void*> wanted_by_;
     LatestJob job_;
+    QTimer rest_;
     SharedPicture sealed_of_;  // the ground that they are of
     std::shared_ptr<const StrokeField> sealed_;
     std::optional<double> agreement_;

@@ -85,7 +85,7 @@ QLayout* GradientEditor::stop_row() {
     value_->setObjectName(QStringLiteral("stop_value"));
     value_->setAccessibleName(tr("Value that the stop stands at"));
     value_->setFont(figure_font());
-    value_->setFixedWidth(scaled(44));
+    value_->setFixedWidth(scaled(34));
     connect(value_, &QLineEdit::editingFinished, this, &GradientEditor::take_value);
     own_ = new QLabel;
     own_->setObjectName(QStringLiteral("stop_own"));
@@ -113,8 +113,9 @@ QLayout* GradientEditor::stop_row() {
     });
     remove_ = action_button("remove_stop", tr("Remove"), tr("Take this stop off. Delete does it"));
     connect(remove_, &QPushButton::clicked, this, [this] { remove_stop(chosen_); });
+    swatch_->setFixedSize(scaled(38), scaled(42));
     auto* row = new QHBoxLayout;
-    row->setSpacing(scaled(10));
+    row->setSpacing(scaled(8));
     row->addWidget(swatch_);
     row->addLayout(figures);
     row->addLayout(choices(), 1);
@@ -145,7 +146,7 @@ QLayout* GradientEditor::choices() {
                 });
     mixes_->setMenu(mixes);
     auto* row = new QHBoxLayout;
-    row->setSpacing(scaled(12));
+    row->setSpacing(scaled(8));
     row->addWidget(labelled(tr("Reads"), reads_));
     row->addWidget(labelled(tr("Mixes in"), mixes_));
     row->addStretch(1);
@@ -185,7 +186,7 @@ void GradientEditor::show_pass(const Pass& pass) {
         swatch_->set_colour(stop.colour);
         if (!value_->hasFocus() || !value_->isModified())
             value_->setText(QString::number(at, 'f', 1));
-        own_->setText(tr("%1  %2").arg(own, 0, 'f', 1).arg(signed_figure(own - at, 1)));
+        own_->setText(tr("%1 %2").arg(own, 0, 'f', 1).arg(signed_figure(own - at, 1)));
     }
     neutral_->setEnabled(neutral_of(pass.blend).has_value() && count > 0);
     show_choice(reads_, tr(kMapOfNames[static_cast<int>(map.of)]));

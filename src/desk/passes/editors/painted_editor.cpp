@@ -25,7 +25,9 @@ constexpr Rgb kFirstColour{0.69F, 0.49F, 0.33F};
 PaintedEditor::PaintedEditor(const EditorDesk& desk) : PassEditor(desk) {
     swatch_ = new ColourButton;
     swatch_->set_colour(kFirstColour);
-    paint_ = action_button("paint_colour", tr("Paint"), tr("Paint with this colour"));
+    paint_ =
+        action_button("paint_colour", tr("Paint"),
+                      tr("Paint with this colour. Hold C over the picture to pick one from it"));
     erase_ = action_button("erase_colour", tr("Erase"), tr("Take off what was painted"));
     follow_ = action_button("follow_strokes", tr("Follow the strokes"),
                             tr("Dabs are stretched and turned along the underpaint's own strokes"));
@@ -119,12 +121,9 @@ void PaintedEditor::take_strokes() {
         return field ? field->angle_at(at) : std::nullopt;
     });
     const auto agree = strokes().agreement();
-    agreement_->setText(
-        agree
-            ? tr("With the underpaint's strokes: %1  (+1 along, −1 across). C picks a colour from "
-                 "the picture")
-                  .arg(signed_figure(*agree, 2))
-            : tr("Nothing painted yet. C picks a colour from the picture"));
+    agreement_->setText(agree ? tr("With the underpaint's strokes: %1 (+1 along, −1 across)")
+                                    .arg(signed_figure(*agree, 2))
+                              : tr("Hold C over the picture to pick a colour from it"));
 }
 
 void PaintedEditor::show_pass(const Pass&) {
