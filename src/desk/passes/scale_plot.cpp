@@ -77,7 +77,9 @@ void ScalePlot::paintEvent(QPaintEvent*) {
         painter.drawText(QRectF(x - 10, bottom + scaled(3), 20, scaled(14)), Qt::AlignCenter,
                          QString::number(step));
     }
+    const bool roomy = bottom - top > scaled(34);
     for (const double drift : {-1.0, 0.0, 1.0}) {
+        if (!roomy && drift == 0) continue;  // its line says it
         const QPointF at = place(1, drift * most);
         painter.drawText(QRectF(0, at.y() - 8, left - scaled(5), 16),
                          Qt::AlignRight | Qt::AlignVCenter,

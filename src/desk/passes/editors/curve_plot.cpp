@@ -59,7 +59,7 @@ CurvePlot::CurvePlot(QWidget* parent) : QWidget(parent) {
 }
 
 QSize CurvePlot::sizeHint() const {
-    return {scaled(220), scaled(170)};
+    return {scaled(220), scaled(120)};
 }
 
 void CurvePlot::set_curve(const Curve& curve, CurveChannel channel) {

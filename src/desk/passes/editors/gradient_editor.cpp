@@ -147,8 +147,8 @@ QLayout* GradientEditor::choices() {
     mixes_->setMenu(mixes);
     auto* row = new QHBoxLayout;
     row->setSpacing(scaled(8));
-    row->addWidget(labelled(tr("Reads"), reads_));
-    row->addWidget(labelled(tr("Mixes in"), mixes_));
+    row->addWidget(labelled(tr("Reads"), reads_), 0, Qt::AlignVCenter);
+    row->addWidget(labelled(tr("Mixes in"), mixes_), 0, Qt::AlignVCenter);
     row->addStretch(1);
     return row;
 }

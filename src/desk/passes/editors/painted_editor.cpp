@@ -143,6 +143,7 @@ void PaintedEditor::refresh_tools() {
                       tool.target()->what == BrushTarget::What::colour;
     paint_->setChecked(ours && !tool.brush().takes_off);
     erase_->setChecked(ours && tool.brush().takes_off);
+    if (ours) swatch_->set_colour(tool.brush().colour);
 }
 
 }  // namespace underpaint
