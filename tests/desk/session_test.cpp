@@ -9,6 +9,7 @@
 #include "desk/work/latest_job.h"
 #include "desk/work/measuring.h"
 #include "desk/work/session.h"
+#include "painting/group_changes.h"
 #include "support/desk_fixture.h"
 
 namespace underpaint {
@@ -57,6 +58,57 @@ TEST(SessionTest, TheMomentFollowsWhenPassesGo) {
     session.document.redo();
     session.document.redo();
     EXPECT_EQ(session.document.painting().passes.size(), 1U);
+}
+
+TEST(SessionTest, AChosenGroupStandsAfterItsLastPassAndGoesWithIt) {
+    Session session;
+    Painting painting = testing::sealed(testing::ramp({40, 30}));
+    for (int i = 0; i < 4; ++i)
+        painting = with_pass(painting, testing::tint({0.5F, 0.4F, 0.3F}, BlendMode::color));
+    session.document.begin(with_passes_grouped(painting, {1, 2}, "Pair"), {}, true);
+    const GroupId pair = session.document.painting().groups[0].id;
+    Outlook& outlook = session.outlook;
+    outlook.choose_group(pair + 1);
+    EXPECT_FALSE(outlook.chosen_group()) << "there is none";
+    outlook.choose_group(pair);
+    EXPECT_EQ(outlook.moment(), 3U);
+    EXPECT_EQ(outlook.moment_before(), 1U);
+    EXPECT_FALSE(outlook.chosen_pass());
+    // One more pass in it: the moment goes along.
+    Pass more = testing::tint({0.1F, 0.4F, 0.3F}, BlendMode::color);
+    more.group = pair;
+    session.document.change("lay", with_pass_at(session.document.painting(), 3, more));
+    EXPECT_EQ(outlook.moment(), 4U);
+    session.document.change("apart", without_group(session.document.painting(), pair));
+    EXPECT_FALSE(outlook.chosen_group());
+    EXPECT_EQ(outlook.chosen_pass(), 3U);
+    session.document.undo();
+    outlook.choose_group(pair);
+    outlook.set_moment(4);
+    EXPECT_EQ(outlook.chosen_pass(), 3U) << "the pass instead of the group, at the same moment";
+}
+
+TEST(SessionTest, TheChosenValuePassIsForgottenWithIt) {
+    Session session;
+    Painting painting = testing::sealed(testing::ramp({40, 30}));
+    painting = with_pass(painting, testing::tint({}, BlendMode::normal), Stage::values);
+    session.document.begin(painting, {}, true);
+    session.outlook.choose_value_pass(0);
+    EXPECT_EQ(session.outlook.chosen_value_pass(), 0U);
+    session.document.change("remove", without_pass(painting, 0, Stage::values));
+    EXPECT_FALSE(session.outlook.chosen_value_pass());
+    session.outlook.choose_value_pass(5);
+    EXPECT_FALSE(session.outlook.chosen_value_pass());
+}
+
+TEST(SessionTest, ColoursUsedLatelyAreEachThereOnce) {
+    Choices choices;
+    for (int i = 0; i < 40; ++i) choices.use_colour(grey(static_cast<float>(i) / 40));
+    EXPECT_EQ(choices.used_colours().size(), 24U);
+    choices.use_colour(grey(30 / 40.0F));
+    EXPECT_EQ(choices.used_colours().size(), 24U);
+    EXPECT_EQ(choices.used_colours().front(), grey(30 / 40.0F));
+    EXPECT_EQ(choices.used_colours()[1], grey(39 / 40.0F));
 }
 
 TEST(SessionTest, WhatWasSavedMayBeOlderThanWhatIsShown) {
