@@ -13,7 +13,7 @@ namespace underpaint::bench {
 /// A drag through the real window.
 struct Hand {
     const Painting& (*painting)();  ///< made when it is first asked for
-    const char* bench;  ///< that is entered
+    const char* bench;              ///< that is entered
     std::function<void(MainWindow&)> begin;
     std::function<void(MainWindow&, int)> move;  ///< one move of the hand, counted from 0
     std::function<void(MainWindow&)> end;

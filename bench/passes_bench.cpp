@@ -23,13 +23,16 @@ Painting passes_painting() {
         pass.strength = 0.6F;
         painting = with_pass(std::move(painting), std::move(pass));
     };
-    add(GradientMap{{{0.1F, {0.1F, 0.15F, 0.3F}}, {0.5F, {0.6F, 0.4F, 0.4F}},
-                     {0.9F, {1, 0.9F, 0.7F}}},
-                    MapOf::seal,
-                    Mixing::oklab},
+    add(
+        GradientMap{
+            {{0.1F, {0.1F, 0.15F, 0.3F}}, {0.5F, {0.6F, 0.4F, 0.4F}}, {0.9F, {1, 0.9F, 0.7F}}},
+            MapOf::seal,
+            Mixing::oklab},
         BlendMode::color);
     add(Curve{{{0, 0}, {0.4F, 0.5F}, {1, 1}}, {}, {}, {}}, BlendMode::normal);
-    add(Glow{{size.width * 0.5, size.height * 0.5}, static_cast<float>(size.width) / 5, 0.1F,
+    add(Glow{{size.width * 0.5, size.height * 0.5},
+             static_cast<float>(size.width) / 5,
+             0.1F,
              {1, 0.8F, 0.5F}},
         BlendMode::screen);
     add(unpainted_colour(size), BlendMode::true_colour);
@@ -106,8 +109,8 @@ const int registered = [] {
         add(view + "/tune", begin, tune, end_gesture);
     }
     const auto lift = [](MainWindow& w) { w.canvas().brush().release(); };
-    for (const auto& [name, what] : {std::pair("colour", BrushTarget::What::colour),
-                                     {"reach", BrushTarget::What::reach}}) {
+    for (const auto& [name, what] :
+         {std::pair("colour", BrushTarget::What::colour), {"reach", BrushTarget::What::reach}}) {
         const Begin press = [what](MainWindow& w) { begin_stroke(w, what); };
         add(std::string("fit/brush ") + name, press, stroke_on, lift);
         add(std::string("fit/brush ") + name + ", figures", press, stroke_on, lift, true);

@@ -35,8 +35,8 @@ namespace {
 /// How far a channel may go from the neutral until it leaves sRGB; 1 where it stays inside.
 HWY_INLINE V Room(V channel, V neutral) {
     const V away = hn::Sub(channel, neutral);
-    const V end = hn::IfThenElse(hn::Gt(away, hn::Zero(Floats())), hn::Sub(Splat(1), neutral),
-                                 neutral);
+    const V end =
+        hn::IfThenElse(hn::Gt(away, hn::Zero(Floats())), hn::Sub(Splat(1), neutral), neutral);
     return hn::Min(Splat(1), Quotient(end, hn::Max(hn::Abs(away), Splat(1e-12F))));
 }
 
@@ -49,8 +49,8 @@ void TunePixels(const TuneArguments& a) {
         const Pixels is = LinearOf({l, hn::NegMulAdd(s, was.b, hn::Mul(c, was.a)),
                                     hn::MulAdd(s, was.a, hn::Mul(c, was.b))});
         const V neutral = hn::Mul(l, hn::Mul(l, l));
-        const V share = hn::Min(hn::Min(Room(is.r, neutral), Room(is.g, neutral)),
-                                Room(is.b, neutral));
+        const V share =
+            hn::Min(hn::Min(Room(is.r, neutral), Room(is.g, neutral)), Room(is.b, neutral));
         const Pixels fits = Encode(Unit(Stretch(is, neutral, share)));
         at.store(fits.r, a.pixels[0]);
         at.store(fits.g, a.pixels[1]);

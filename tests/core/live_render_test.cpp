@@ -49,7 +49,15 @@ Painting changed(Painting painting, std::mt19937& random) {
     const auto pick = [&](std::size_t n) { return random() % n; };
     const std::size_t index = pick(painting.passes.size());
     Pass pass = painting.passes[index];
-    switch (pick(7)) {
+    switch (pick(10)) {
+        case 7: pass.clipped = !pass.clipped; break;
+        case 8: pass.reach.inverted = !pass.reach.inverted; break;
+        case 9: {
+            if (painting.groups.empty()) break;
+            Group group = painting.groups[pick(painting.groups.size())];
+            group.strength = static_cast<float>(pick(4)) / 3;
+            return with_changed_group(std::move(painting), group);
+        }
         case 0: pass.on = !pass.on; break;
         case 1: pass.hold = static_cast<float>(pick(3)) / 2; break;
         case 2: pass.blend = kBlendTexts[pick(kBlendModes)].mode; break;

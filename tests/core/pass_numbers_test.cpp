@@ -63,6 +63,27 @@ TEST(PassNumbersTest, ANameAnIntentOrARenumberedPartChangeNothing) {
     EXPECT_NE(numbers.of(painting)[1], before[1]) << "and that it was outlined anew";
 }
 
+TEST(PassNumbersTest, ChangeWithAGroupThatMixesAndWithWhatAPassIsClippedTo) {
+    PassNumbers numbers;
+    const Painting painting = every_source({40, 30});
+    const auto before = numbers.of(painting);
+    Painting changed = with_changed_group(painting, {painting.groups[0].id, "Mixed", 0.3F, true});
+    auto after = numbers.of(changed);
+    for (const std::size_t place : places_of(painting, painting.groups[0].id))
+        EXPECT_NE(after[place], before[place]) << place;
+    EXPECT_EQ(after[8], before[8]) << "a group that does not mix is not seen in pixels";
+    changed = without_group(painting, painting.groups[1].id);
+    EXPECT_EQ(numbers.of(changed), before);
+    // Pass 4 is clipped to pass 3.
+    changed = painting;
+    changed.passes[3].strength = 0.9F;
+    after = numbers.of(changed);
+    EXPECT_NE(after[4], before[4]);
+    EXPECT_EQ(after[5], before[5]);
+    changed.passes[3].on = false;
+    EXPECT_EQ(numbers.of(changed)[4], 0U);
+}
+
 TEST(PassNumbersTest, AreNoneForPassesThatDoNothing) {
     PassNumbers numbers;
     Painting painting = every_source({40, 30});

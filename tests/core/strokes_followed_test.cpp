@@ -60,8 +60,9 @@ TEST(ColourStroke, IsLongAlongTheStrokesItFollows) {
     brush.stretch = 4;
     for (const double angle : {0.0, 0.7, 1.57, 2.5}) {
         Picture picture = unpainted_colour({200, 200}).pixels->base();
-        BrushStroke(brush, [angle](const Point&) { return std::optional(angle); })
-            .move(picture, {{100.5, 100.5}, 1});
+        BrushStroke(brush, [angle](const Point&) {
+            return std::optional(angle);
+        }).move(picture, {{100.5, 100.5}, 1});
         const auto covered = [&](double turn, double away) {
             return alpha_at(picture, static_cast<int>(100.5 + away * std::cos(turn)),
                             static_cast<int>(100.5 + away * std::sin(turn)));
@@ -74,8 +75,9 @@ TEST(ColourStroke, IsLongAlongTheStrokesItFollows) {
     }
     // Where nothing leads it is round.
     Picture round = unpainted_colour({200, 200}).pixels->base();
-    BrushStroke(brush, [](const Point&) { return std::optional<double>(); })
-        .move(round, {{100.5, 100.5}, 1});
+    BrushStroke(brush, [](const Point&) {
+        return std::optional<double>();
+    }).move(round, {{100.5, 100.5}, 1});
     EXPECT_GT(alpha_at(round, 100, 126), 0.4);
     EXPECT_EQ(alpha_at(round, 150, 100), 0);
 }
@@ -102,8 +104,7 @@ TEST(Halvings, OfAChangedPictureAreThoseOfOneMadeAnew) {
         const SharedPicture after = share(changed, before, {111, 77, 41, 43});
         EXPECT_EQ(after->before(), before);
         for (int level = 1; level < 4; ++level)
-            EXPECT_TRUE(same_pixels(*after->level(level), *Pyramid(changed).level(level)))
-                << level;
+            EXPECT_TRUE(same_pixels(*after->level(level), *Pyramid(changed).level(level))) << level;
     }
 }
 
@@ -135,8 +136,8 @@ TEST(LiveStrokes, ShowWhatARenderFromNothingShows) {
                     copy_overlap(seen, *states[0]);
                 });
                 const RgbBlock wanted = *render_view(painting, 1, view);
-                ASSERT_TRUE(std::ranges::equal(std::as_const(seen).all().r,
-                                               std::as_const(wanted).all().r))
+                ASSERT_TRUE(
+                    std::ranges::equal(std::as_const(seen).all().r, std::as_const(wanted).all().r))
                     << erases << " " << i << " " << shrink;
             }
         }

@@ -153,6 +153,45 @@ TEST_F(OpenRaster, OtherReadersSeeTheSamePicture) {
     }
 }
 
+TEST_F(OpenRaster, GroupsAreNestedOneThatMixesIsOneLayerAndAHiddenOneStaysHidden) {
+    Painting painting = sealed(testing::ramp({60, 40}, Depth::bits8));
+    for (int i = 0; i < 7; ++i)
+        painting = with_pass(
+            painting, tint({0.1F * static_cast<float>(i), 0.6F, 0.4F}, BlendMode::multiply, 0.5F));
+    painting = with_passes_grouped(painting, {0, 1}, "Shown");
+    painting = with_passes_grouped(painting, {2, 3}, "Mixed");
+    painting = with_passes_grouped(painting, {4, 5}, "Hidden");
+    for (Group group : std::vector(painting.groups)) {
+        group.on = group.name != "Hidden";
+        group.strength = group.name == "Mixed" ? 0.5F : 1;
+        painting = with_changed_group(painting, group);
+    }
+    const auto path = saved(painting);
+    EXPECT_LE(worst_difference(painting, path), 1.0F / 255);
+    const auto zip = *ZipReader::open(path);
+    pugi::xml_document stack;
+    const auto text = *zip.read("stack.xml", 1 << 20);
+    ASSERT_TRUE(stack.load_buffer(text.data(), text.size()));
+    const auto stacks = stack.select_nodes("/image/stack/stack");
+    ASSERT_EQ(stacks.size(), 2U);  // the topmost first
+    EXPECT_STREQ(stacks[0].node().attribute("name").value(), "Hidden");
+    EXPECT_STREQ(stacks[0].node().attribute("visibility").value(), "hidden");
+    EXPECT_STREQ(stacks[1].node().attribute("visibility").value(), "visible");
+    for (const auto& each : stacks) {
+        EXPECT_STREQ(each.node().attribute("isolation").value(), "auto");
+        EXPECT_EQ(std::distance(each.node().begin(), each.node().end()), 2);
+        EXPECT_STREQ(each.node().first_child().attribute("visibility").value(), "visible")
+            << "its layers are as they were";
+    }
+    EXPECT_EQ(stack.select_nodes("/image/stack/layer").size(), 3U)
+        << "the mixed group, the last pass and the underpaint";
+    EXPECT_EQ(reopened(painting).groups, painting.groups);
+    // What is hidden is not taken for a difference that asks for more bits.
+    const auto layers = layers_of(painting);
+    for (const Layer& layer : *layers)
+        EXPECT_EQ(layer.pixels->base().depth(), Depth::bits8) << layer.entry.name;
+}
+
 TEST_F(OpenRaster, EverySourceComesBackAndIsSeenTheSameElsewhere) {
     const Painting painting = every_source({150, 90});
     EXPECT_LE(worst_difference(painting, saved(painting)), 1.0F / 255);
