@@ -401,6 +401,23 @@ TEST_F(PassesBenchTest, ColourIsPaintedErasedAndPicked) {
     EXPECT_EQ(window_->canvas().tool(), Canvas::Tool::none) << "the brush was for that pass";
 }
 
+TEST_F(PassesBenchTest, TheBrushIsPutDownWhenAnotherPaintedPassIsChosen) {
+    trigger("lay_painted");
+    trigger("lay_painted");
+    press("paint_colour");
+    session().outlook.set_moment(3);
+    EXPECT_EQ(window_->canvas().tool(), Canvas::Tool::none) << "it was for the other";
+    press("page_reach");
+    press("paint_pass_reach");
+    session().outlook.set_moment(4);
+    EXPECT_EQ(window_->canvas().tool(), Canvas::Tool::none);
+    // And when the pass that it paints moves to another place.
+    press("page_source");
+    press("paint_colour");
+    QTest::keyClick(seen<QListView>("ledger"), Qt::Key_Up, Qt::AltModifier);
+    EXPECT_EQ(window_->canvas().tool(), Canvas::Tool::none);
+}
+
 TEST_F(PassesBenchTest, EachStrokeIsOneStepAndFollowsWhereAsked) {
     trigger("lay_painted");
     press("follow_strokes");

@@ -164,10 +164,7 @@ QLayout* PassSheet::pages() {
 }
 
 void PassSheet::show_page(Page page) {
-    if (page != page_) {
-        if (PassEditor* editor = this->editor()) editor->leave();
-        reach_page_->leave();
-    }
+    if (page != page_) put_down();
     page_ = page;
     source_tab_->setChecked(page == Page::source);
     reach_tab_->setChecked(page == Page::reach);
@@ -235,11 +232,19 @@ void PassSheet::show_empty() {
                                 "choose one above to see and change what it does.")
                            : tr("Passes are compared with the sealed greys. Seal the underpaint on "
                                 "the Values bench first."));
+}
+
+void PassSheet::put_down() {
     if (PassEditor* before = editor()) before->leave();
     reach_page_->leave();
 }
 
 void PassSheet::show_pass() {
+    // What was taken up on the canvas was for the pass before.
+    if (const auto place = session_.outlook.chosen_pass(); place != shown_) {
+        shown_ = place;
+        put_down();
+    }
     const Pass* now = edits_.pass();
     settings_->setVisible(now != nullptr);
     empty_->setVisible(now == nullptr);
@@ -270,8 +275,7 @@ void PassSheet::enter() {
 }
 
 void PassSheet::leave() {
-    if (PassEditor* before = editor()) before->leave();
-    reach_page_->leave();
+    put_down();
     entered_ = false;
 }
 

@@ -50,6 +50,7 @@ private:
     QLayout* pages();
     void show_pass();
     void show_empty();
+    void put_down();
     void show_editor(const Pass& pass);
     PassEditor* editor() const;
     template <class Choice, std::size_t n, class Take>
@@ -77,6 +78,7 @@ private:
     ScalePlot* plot_;
     Page page_ = Page::source;
     bool entered_ = false;
+    std::optional<std::size_t> shown_;  // the pass that is shown
 };
 
 }  // namespace underpaint
