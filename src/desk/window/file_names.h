@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QString>
+#include <algorithm>
+#include <filesystem>
+
+#include "desk/kit/words.h"
+#include "painting/painting.h"
+#include "painting/shown_name.h"
+
+namespace underpaint {
+
+// Names of files, from and to what is on screen.
+
+inline std::filesystem::path path_of(const QString& text) {
+    return {text.toStdString()};
+}
+inline QString text_of(const std::filesystem::path& path) {
+    return QString::fromStdString(path.string());
+}
+inline QString name_of(const std::filesystem::path& path) {
+    return shown(path.filename().string());
+}
+
+/// What a painting's name is without what can't stand in a file's.
+inline std::string file_name_of(const Painting& painting) {
+    std::string name = shown_name(painting.name);
+    std::ranges::replace(name, '/', '-');
+    return name.empty() || name.starts_with('.') ? "Painting" : name;
+}
+
+}  // namespace underpaint
