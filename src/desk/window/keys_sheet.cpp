@@ -47,18 +47,22 @@ const std::vector<Group>& groups() {
           {"Esc", "show everything again; put a tool down"}}},
         {QT_TRANSLATE_NOOP("Keys", "Ledger"),
          {{"↑  ↓", "wind the picture back and on"},
-          {"Space", "switch the pass off or on"},
-          {"Alt ↑  Alt ↓", "move the pass"},
-          {"Delete", "remove the pass"}}},
+          {"Shift, Ctrl", "and a click: choose several rows"},
+          {"Space", "switch off or on"},
+          {"Alt ↑  Alt ↓", "move"},
+          {"← →", "fold a group, unfold it"},
+          {"Ctrl C  Ctrl V", "copy a pass, paste one"},
+          {"Delete", "remove"}}},
         {QT_TRANSLATE_NOOP("Keys", "Outline and brush"),
          {{"Enter", "close the outline"},
           {"Backspace", "take a point back"},
-          {"[  ]", "a smaller, a larger brush"}}},
+          {"[  ]", "a smaller, a larger brush"},
+          {"C", "pick a colour from the picture"}}},
         {QT_TRANSLATE_NOOP("Keys", "Focus and ladder"),
          {{"Arrows", "move the chosen focus; with Shift finely"},
           {"+  −", "a larger, a smaller focus"},
-          {"Delete", "remove the focus"},
-          {"← →  ↑ ↓", "choose a line of the ladder, move it"}}}};
+          {"← →  ↑ ↓", "choose a line or stop of the ladder, move it"},
+          {"Delete", "remove the focus, the stop"}}}};
     return all;
 }
 
@@ -96,8 +100,8 @@ KeysSheet::KeysSheet(QWidget& over) : QWidget(&over) {
     const std::span all(groups());
     auto* sides = new QHBoxLayout;
     sides->setSpacing(scaled(70));
-    sides->addLayout(column_of(all.first(2)));
-    sides->addLayout(column_of(all.subspan(2)));
+    sides->addLayout(column_of(all.first(3)));
+    sides->addLayout(column_of(all.subspan(3)));
     sides->addStretch(1);
     auto* whole = new QVBoxLayout(this);
     whole->setContentsMargins(scaled(60), scaled(10), scaled(40), scaled(18));
