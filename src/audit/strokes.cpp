@@ -70,10 +70,9 @@ StrokeField::Stroke StrokeField::at(int x, int y) const {
 }
 
 std::optional<double> StrokeField::angle_at(const Point& picture) const {
-    const auto x = static_cast<int>(std::floor(picture.x * scale_));
-    const auto y = static_cast<int>(std::floor(picture.y * scale_));
-    if (x < 0 || y < 0 || x >= size_.width || y >= size_.height) return std::nullopt;
-    const Stroke stroke = at(x, y);
+    const double x = picture.x * scale_, y = picture.y * scale_;
+    if (!(x >= 0 && y >= 0 && x < size_.width && y < size_.height)) return std::nullopt;
+    const Stroke stroke = at(static_cast<int>(x), static_cast<int>(y));
     return stroke.coherence >= kClearStroke ? std::optional(stroke.angle) : std::nullopt;
 }
 
