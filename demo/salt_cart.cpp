@@ -37,24 +37,20 @@ SharedPicture lamplight(Size size, const Point& lantern, double half) {
     return share(outline_mask(size, outline, half * 0.09));
 }
 
-PartId id(Shape shape) {
-    return static_cast<PartId>(shape) + 1;
-}
+}  // namespace
 
 Pass tint(std::string name, Rgb colour, BlendMode blend, float strength, std::vector<PartId> parts,
-          ValueBand band = {}) {
+          ValueBand band) {
     Pass pass;
     pass.name = std::move(name);
-    pass.source = Tint{{colour.r / 255, colour.g / 255, colour.b / 255}};
+    pass.source = Tint{of_255(colour)};
     pass.blend = blend;
     pass.strength = strength;
     pass.reach = {std::move(parts), band};
     return pass;
 }
 
-}  // namespace
-
-Painting salt_cart(Size size) {
+Painting sealed_salt_cart(Size size) {
     const Canvas canvas = paint(size);
     Painting painting;
     painting.name = "Salt cart at dusk";
@@ -71,7 +67,6 @@ Painting salt_cart(Size size) {
     const double half = std::max(size.width, size.height) / 2.0;
     const Point place{size.width / 2.0 + lantern.u * half, size.height / 2.0 - lantern.v * half};
     painting = with_part(std::move(painting), "Lamplight", lamplight(size, place, half));
-    const PartId lit = painting.parts.back().id;
     painting = with_foci(std::move(painting), {{"The lantern", place, half * 0.15}});
     Plan plan;
     plan.range = {1.8, 7.5};
@@ -87,8 +82,11 @@ Painting salt_cart(Size size) {
                                       {Shape::lantern, 8.5}})
         plan.steps[id(shape)] = step;
     painting = with_plan(std::move(painting), std::move(plan));
-    painting = with_seal(std::move(painting), "2026-11-19");
+    return with_seal(std::move(painting), "2026-11-19");
+}
 
+Painting salt_cart(Size size) {
+    Painting painting = sealed_salt_cart(size);
     for (Pass pass : {
              tint("Blue hour", {96, 120, 168}, BlendMode::color, 1, {}),
              tint("Violet far shapes", {98, 86, 120}, BlendMode::true_colour, 0.85F,
@@ -97,7 +95,7 @@ Painting salt_cart(Size size) {
              tint("Afterglow", {224, 148, 118}, BlendMode::true_colour, 0.9F,
                   {id(Shape::sky), id(Shape::salt), id(Shape::pools)}, {5.5F, 9, 1.1F}),
              tint("Lantern light", {255, 178, 72}, BlendMode::true_colour, 1,
-                  {id(Shape::lantern), lit}, {4.0F, 9, 1.2F}),
+                  {id(Shape::lantern), kLamplight}, {4.0F, 9, 1.2F}),
              tint("Amber wash", {208, 142, 62}, BlendMode::normal, 0.18F, {}),
          })
         painting = with_pass(std::move(painting), std::move(pass));

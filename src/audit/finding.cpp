@@ -15,7 +15,8 @@ std::string_view id_of(FindingCode code) {
         "values-slip",  "part-swap",     "focus-slips",     "swing-slips",   "all-held",
         "nothing-laid", "focus-leads",   "range-is",        "one-value",     "range-off",
         "key-off",      "shape-off",     "part-off",        "edges-compete", "bare-white",
-        "narrow-band",  "no-soft-edges", "scattered-darks", "map-turns",     "no-effect"};
+        "narrow-band",  "no-soft-edges", "scattered-darks", "map-turns",     "no-effect",
+        "open-yet"};
     return ids[static_cast<int>(code)];
 }
 
@@ -29,6 +30,13 @@ std::vector<Finding> find(const Painting& painting, const Audit& audit) {
     find_map_turns(painting, audit, findings);
     find_no_effect(painting, audit, findings);
     std::ranges::stable_sort(findings, std::greater(), &Finding::verdict);
+    if (audit.open()) {
+        findings.insert(findings.begin(),
+                        {FindingCode::open_yet, Verdict::open, 0,
+                         "The flats stand open: nothing is judged until the underpaint is laid "
+                         "over them. Shade over and under does it."});
+        return findings;
+    }
     if (findings.empty() || !is_bad(findings.front().verdict))
         findings.insert(
             findings.begin(),

@@ -30,6 +30,7 @@ enum class FindingCode {
     scattered_darks,
     map_turns,
     no_effect,
+    open_yet,
 };
 std::string_view id_of(FindingCode code);
 

@@ -52,7 +52,9 @@ bool judge(const Judging& with, Audit& audit) {
     audit.ground.focus = sealed;
     for (std::size_t i = 0; sealed && i < audit.passes.size(); ++i) {
         if (with.stop.stop_requested()) return false;
-        audit.passes[i].focus = audit_focus(with.viewing[i + 1].steps(), foci, sealed, search);
+        auto& focus = audit.passes[i].focus;
+        focus = audit_focus(with.viewing[i + 1].steps(), foci, sealed, search);
+        if (focus && audit.passes[i].open) focus->verdict = Verdict::open;
     }
     return true;
 }

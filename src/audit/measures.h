@@ -37,7 +37,8 @@ struct StateTally {
 
 /// The painting after one pass.
 struct PassAudit {
-    int index = 1;  ///< counted from 1, as on screen
+    int index = 1;      ///< counted from 1, as on screen
+    bool open = false;  ///< shown, and not judged: flats that are not shaded yet
     std::string name;
     StepHistogram steps;
     ValueAudit value;
@@ -65,6 +66,8 @@ struct Audit {
     std::vector<PassAudit> passes;
 
     Verdict balance() const;  ///< the value verdict after the last pass
+    /// Not judged yet, to the last pass.
+    bool open() const { return !passes.empty() && passes.back().open; }
 };
 
 /// What reports of one state are made from.

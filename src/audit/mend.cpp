@@ -2,6 +2,7 @@
 #include "audit/mend.h"
 
 #include "painting/changes.h"
+#include "painting/flats.h"
 #include "painting/gradient_tools.h"
 
 namespace underpaint {
@@ -36,6 +37,10 @@ struct Take {
     Painting operator()(const LayBeneath& lay) const {
         return with_pass_at(painting, lay.pass, lay.shade);
     }
+    Painting operator()(const SetBalance& set) const {
+        const auto shading = shading_at(painting, set.pass);
+        return shading ? with_balance(painting, *shading, set.to) : painting;
+    }
     Painting operator()(const LayValuePass& lay) const {
         return with_pass(painting, lay.pass, Stage::values);
     }
@@ -50,6 +55,7 @@ struct PassOf {
     Result operator()(const SetHold& set) const { return set.pass; }
     Result operator()(const MatchStops& match) const { return match.pass; }
     Result operator()(const LayBeneath& lay) const { return lay.pass; }
+    Result operator()(const SetBalance& set) const { return set.pass; }
     Result operator()(const LayValuePass&) const { return std::nullopt; }
     Result operator()(const MoveSplits&) const { return std::nullopt; }
 };

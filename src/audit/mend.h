@@ -34,6 +34,12 @@ struct LayBeneath {
     Pass shade;
     friend bool operator==(const LayBeneath&, const LayBeneath&) = default;
 };
+/// How much of a shading below the seal line lies over what it shades; `pass` is its second.
+struct SetBalance {
+    std::size_t pass = 0;
+    float to = 0;
+    friend bool operator==(const SetBalance&, const SetBalance&) = default;
+};
 /// One more pass above the seal line.
 struct LayValuePass {
     Pass pass;
@@ -51,7 +57,8 @@ struct MoveSplits {
 struct Mend {
     std::string label;   ///< "Ease to 11%"
     std::string effect;  ///< what it would leave, in words
-    std::variant<SetStrength, SetHold, MatchStops, LayBeneath, LayValuePass, MoveSplits> change;
+    std::variant<SetStrength, SetHold, MatchStops, LayBeneath, SetBalance, LayValuePass, MoveSplits>
+        change;
     Basis basis;  ///< the state it was computed for; it is taken on no other
     friend bool operator==(const Mend&, const Mend&) = default;
 };

@@ -56,7 +56,7 @@ bool has_swap(const PassAudit& pass, const Swap& swap) {
 
 void find_part_swaps(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
     std::vector<Swap> all;  // each pair once, with the figures of the last pass that has it
-    for (auto pass = audit.passes.rbegin(); pass != audit.passes.rend(); ++pass)
+    for (auto pass = audit.passes.rbegin(); pass != audit.passes.rend() && !pass->open; ++pass)
         for (const Swap& swap : find_swaps(pass->parts))
             if (std::ranges::none_of(all, [&](const Swap& s) {
                     return s.was_darker.part == swap.was_darker.part &&
@@ -94,7 +94,8 @@ std::optional<FigureWords> words(const PassAudit& pass) {
     const std::string now = swaps == 0   ? "kept"
                             : swaps == 1 ? "1 swap"
                                          : fmt::format("{} swaps", swaps);
-    return FigureWords{now, {}, now, swaps == 0 ? Verdict::held : Verdict::lost};
+    const Verdict verdict = swaps == 0 ? Verdict::held : Verdict::lost;
+    return FigureWords{now, {}, now, pass.open ? Verdict::open : verdict};
 }
 
 }  // namespace

@@ -9,6 +9,7 @@
 
 #include "audit/figures.h"
 #include "audit/no_effect.h"
+#include "audit/shade_balance.h"
 #include "render/view.h"
 
 namespace underpaint {
@@ -87,6 +88,18 @@ public:
                             basis_});
     }
 
+    /// Of a shading, where that leaves less drift than it has.
+    std::optional<Mend> balance(const Shading& shading, double now) const {
+        const auto balance = balance_for(painting_, shading, reader_, stop_);
+        if (!balance) return std::nullopt;
+        const Mend mend{fmt::format("Balance at {:.0f}% over", 100 * balance->best),
+                        {},
+                        SetBalance{shading.over, balance->best},
+                        basis_};
+        const auto found = p95(mended(painting_, mend), shading.over + 1, 0);
+        return found && *found < now ? with_effect(mend) : std::nullopt;
+    }
+
     int small() const { return small_; }
 
 private:
@@ -125,15 +138,23 @@ std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, const Au
                             const std::stop_token& stop) {
     assert(figures.exact && figures.passes.size() == painting.passes.size());
     if (!painting.lays(painting.passes[pass])) return {};
-    const double before = pass == 0 ? 0 : figures.passes[pass - 1].value.judged_p95;
+    if (figures.passes[pass].open) return {};
+    // The first state that is judged had nothing before it but the seal.
+    const bool first = pass == 0 || figures.passes[pass - 1].open;
+    const double before = first ? 0 : figures.passes[pass - 1].value.judged_p95;
     const double aim = std::max(kHeldDrift, before);
     if (figures.passes[pass].value.judged_p95 <= aim) return {};
     const Trial trial(painting, pass, figures.reader, stop);
-    const auto before_small = trial.p95(painting, pass, trial.small());
+    const auto before_small = trial.p95(painting, first ? 0 : pass, trial.small());
     if (!before_small) return {};
 
     std::vector<Mend> mends;
-    if (auto mend = trial.ease(std::max(kHeldDrift, *before_small), aim)) mends.push_back(*mend);
+    if (const auto shading = shading_at(painting, pass)) {
+        if (auto mend = trial.balance(*shading, figures.passes[shading->over].value.judged_p95))
+            mends.push_back(*mend);
+    } else if (auto mend = trial.ease(std::max(kHeldDrift, *before_small), aim)) {
+        mends.push_back(*mend);
+    }
     if (auto mend = trial.match(aim)) mends.push_back(*mend);
     if (auto mend = trial.hold(aim)) mends.push_back(*mend);
     return mends;

@@ -19,6 +19,7 @@ std::vector<Slip> slips_of(const Audit& audit, VerdictOf verdict_of) {
     std::vector<Slip> slips;
     Verdict before = Verdict::held;
     for (const PassAudit& pass : audit.passes) {
+        if (pass.open) continue;
         const Verdict now = verdict_of(pass);
         if (is_bad(now)) {
             if (!is_bad(before)) slips.emplace_back();

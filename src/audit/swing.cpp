@@ -59,8 +59,8 @@ bool judge(const Judging& with, Audit& audit) {
     for (PassAudit& pass : audit.passes) {
         SwingAudit& swing = pass.swing;
         swing.own = swing.swing - before;
-        swing.verdict = judge_swing(swing.swing, largest);
-        largest = largest_swing(swing.swing, largest);
+        swing.verdict = pass.open ? Verdict::open : judge_swing(swing.swing, largest);
+        if (!pass.open) largest = largest_swing(swing.swing, largest);
         before = swing.swing;
     }
     return true;

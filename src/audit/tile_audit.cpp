@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "painting/flats.h"
 #include "render/readings.h"
 
 namespace underpaint {
@@ -28,7 +29,8 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
       all_keep_(std::ranges::all_of(painting.passes,
                                     [](const Pass& pass) { return pass.intent == Intent::keep; })),
       passes_(std::min(options.only_values_after.value_or(painting.passes.size()),
-                       painting.passes.size())) {
+                       painting.passes.size())),
+      open_(open_passes(painting)) {
     for (const Part& part : painting.parts) masks_.push_back(part.mask->level(options.level));
     if (!options.only_values_after && !painting.plan.foci.empty())
         viewing_.assign(passes_ + 1,
@@ -57,18 +59,22 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
         // Steps in between are wanted where they are reported, and where they move the reference.
         const bool last = i + 1 == passes_;
         if (!all && !last && all_keep_) continue;
-        tile.found = tile.now;
+        // The first state that is judged is compared with the seal and nothing else.
+        const bool first = open_ > 0 && i == open_;
+        tile.found = first ? tile.sealed : tile.now;
         tile.intent = painting_.passes[i].intent;
-        if (laid || (last && all_keep_ && !all)) move_on(tile, walk.state(), all);
+        if (laid || first || (last && all_keep_ && !all))
+            move_on(tile, walk.state(), all, i >= open_);
         if (all || last) gather(tile, tally.states[i + 1]);
         if (!viewing_.empty()) viewing_[i + 1].add(tile.now);
     }
 }
 
 /// Takes in what a pass did to a tile.
-void TileAuditor::move_on(TileState& tile, const RgbBlock& state, bool all) const {
+void TileAuditor::move_on(TileState& tile, const RgbBlock& state, bool all, bool judged) const {
     tile.now = steps_of(state, options_.reader);
     if (all) tile.warmth = warmth_of(state);
+    if (!judged) return;
     const auto now = tile.now.samples(), found = tile.found.samples();
     const auto reference = tile.reference.samples();
     for (std::size_t p = 0; p < now.size(); ++p)
@@ -88,6 +94,7 @@ void TileAuditor::report(const AuditTally& tally, Audit& audit) const {
         PassAudit pass;
         pass.index = static_cast<int>(i) + 1;
         pass.name = painting_.passes[i].name;
+        pass.open = i < open_;
         pass.steps = state.steps;
         for (const MeasureRecord* measure : kMeasures)
             if (measure->report != nullptr)

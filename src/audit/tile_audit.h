@@ -29,7 +29,7 @@ public:
     void report(const AuditTally& tally, Audit& audit) const;
 
 private:
-    void move_on(TileState& tile, const RgbBlock& state, bool all) const;
+    void move_on(TileState& tile, const RgbBlock& state, bool all, bool judged) const;
     void gather(const TileState& tile, StateTally& tally) const;
 
     const Painting& painting_;
@@ -38,6 +38,7 @@ private:
     float split_;
     bool all_keep_;  // no pass is meant to move values: what is judged is what is measured
     std::size_t passes_;
+    std::size_t open_;  // how many of them are not judged
     std::vector<ViewingTally> viewing_;
 };
 

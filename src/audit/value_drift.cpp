@@ -43,7 +43,7 @@ void report(const StateReport& from, PassAudit& pass) {
     value.own = tally.own.drift();
     value.judged_p95 = from.all_keep ? value.running.p95 : tally.judged.drift().p95;
     value.own_judged_p95 = from.all_keep ? value.own.p95 : tally.own_judged.drift().p95;
-    value.verdict = judge_drift(value.judged_p95);
+    value.verdict = pass.open ? Verdict::open : judge_drift(value.judged_p95);
 }
 
 /// "lighter", "darker", or "both ways" when neither side has twice the other.
@@ -65,6 +65,7 @@ void find_slips(const Painting&, const Audit& audit, std::vector<Finding>& findi
     Verdict before = Verdict::held;
     for (std::size_t i = 0; i < audit.passes.size(); ++i) {
         const PassAudit& pass = audit.passes[i];
+        if (pass.open) continue;
         const Verdict now = pass.value.verdict, own = judge_drift(pass.value.own_judged_p95);
         const bool crossed = now > before, nearer = pass.value.judged_p95 < p95_before;
         before = now, p95_before = pass.value.judged_p95;

@@ -9,7 +9,7 @@
 
 #include "audit/figures.h"
 #include "audit/value_findings.h"
-#include "demo/salt_cart.h"
+#include "demo/routes.h"
 #include "files/audit_json.h"
 #include "files/export_png.h"
 #include "files/flat_picture.h"
@@ -138,8 +138,10 @@ int run(const DemoRequest& request) {
     std::filesystem::create_directories(request.folder, error);
     if (error)
         return report({request.folder.string(), "could not be made: " + error.message() + "."});
-    const auto file = request.folder / "salt-cart.ora";
-    if (Done saved = save_painting(file, demo::salt_cart(request.size)); !saved)
+    const auto demo = std::ranges::find(demo::kDemos, request.route, &demo::Demo::route);
+    if (demo == demo::kDemos.end()) return kTroubleStatus;
+    const auto file = request.folder / demo->file;
+    if (Done saved = save_painting(file, demo->make(request.size.value_or(demo->size))); !saved)
         return report(saved.error());
     std::cout << file.string() << '\n';
     return kHeldStatus;

@@ -38,7 +38,8 @@ struct ValuesRequest {
 };
 struct DemoRequest {
     std::filesystem::path folder;
-    Size size{1600, 1200};
+    std::string route;         ///< see demo::kDemos
+    std::optional<Size> size;  ///< that which it ships with unless given
 };
 
 int run(const RenderRequest& request);

@@ -85,7 +85,9 @@ int main(int argc, char** argv) {
     std::string size;
     auto* demo_command = app.add_subcommand("demo", "Make the demo painting");
     demo_command->add_option("DIR", demo.folder, "Where to put it")->required();
-    demo_command->add_option("--size", size, "WxH, 1600x1200 unless given");
+    demo_command->add_option("--size", size, "WxH, that which it ships with unless given");
+    demo_command->add_option("--route", demo.route, "The order of work that finished it")
+        ->check(CLI::IsMember({"grey", "flats"}));
 
     std::string info;
     auto* info_command = app.add_subcommand("info", "Say what is in a painting or picture");

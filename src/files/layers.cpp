@@ -89,6 +89,12 @@ std::optional<Picture> baked_pixels(const Painting& shown, std::size_t first, st
     return whole ? std::optional(std::move(pixels)) : std::nullopt;
 }
 
+/// Whether the pass lays the picture that the bottom layer holds already.
+bool is_bottom_layer(const Painting& painting, const Pass& pass) {
+    return std::holds_alternative<Underpaint>(pass.source) && painting.lays(pass) &&
+           pass.reach.everywhere() && !pass.clipped;
+}
+
 /// The layer of the passes first .. last: of one pass, or of a group that mixes.
 std::optional<Layer> layer_of(const Painting& painting, std::size_t first, std::size_t last,
                               Depth depth, const std::stop_token& stop) {
@@ -96,14 +102,18 @@ std::optional<Layer> layer_of(const Painting& painting, std::size_t first, std::
     const Group* group = painting.group(pass.group);
     const bool whole_group = group != nullptr && group->mixes();
     const bool native = !whole_group && is_native(pass);
-    auto pixels = native ? native_pixels(painting, first, depth, stop)
-                  : whole_group
-                      ? baked_pixels(painting, first, last, depth, stop)
-                      : baked_pixels(with_pass_laid(painting, first), first, last, depth, stop);
-    if (!pixels) return std::nullopt;
-    pixels->settle();
     Layer layer;
-    layer.pixels = share(std::move(*pixels));
+    if (native && is_bottom_layer(painting, pass)) {
+        layer.pixels = painting.ground();
+    } else {
+        auto pixels = native ? native_pixels(painting, first, depth, stop)
+                      : whole_group
+                          ? baked_pixels(painting, first, last, depth, stop)
+                          : baked_pixels(with_pass_laid(painting, first), first, last, depth, stop);
+        if (!pixels) return std::nullopt;
+        pixels->settle();
+        layer.pixels = share(std::move(*pixels));
+    }
     layer.entry.name = whole_group ? group->name : pass.name;
     layer.entry.visible = whole_group || pass.on;
     if (native) {

@@ -37,6 +37,7 @@ Json to_json(const Pass& pass, const NamePicture& name) {
             {"intent", id_of(kIntents, pass.intent)},
             {"on", pass.on},
             {"clipped", pass.clipped},
+            {"ground", pass.ground},
             {"group", pass.group}};
 }
 
@@ -208,6 +209,7 @@ private:
         pass.hold = json.at(kHold.id);
         pass.on = json.at("on");
         pass.clipped = json.value("clipped", false);
+        pass.ground = json.value("ground", false);
         pass.group = json.value("group", kNoGroup);
         const Json& reach = json.at("reach");
         for (const PartId id : reach.at("parts").get<std::vector<PartId>>()) {

@@ -5,6 +5,7 @@
 #include <cmath>
 #include <numeric>
 
+#include "painting/flats.h"
 #include "painting/group_changes.h"
 #include "painting/parameter.h"
 
@@ -173,7 +174,13 @@ Painting with_pass_at(Painting painting, std::size_t index, Pass pass, Stage sta
 Painting with_changed_pass(Painting painting, std::size_t index, Pass pass, Stage stage) {
     auto& passes = passes_at(painting, stage);
     if (index >= passes.size() || !fits(painting, pass)) return painting;
+    const auto shading = stage == Stage::colour ? shading_at(painting, index) : std::nullopt;
+    const float was = passes[index].strength;
     passes[index] = in_range(std::move(pass));
+    const float is = passes[index].strength;
+    if (shading && is != was)
+        painting =
+            with_balance(std::move(painting), *shading, index == shading->over ? is : 1 - is);
     return with_settled_groups(std::move(painting));
 }
 

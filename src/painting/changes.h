@@ -37,7 +37,7 @@ Painting with_plan(Painting painting, Plan plan);
 /// Lays a pass after all others of its side of the seal line.
 Painting with_pass(Painting painting, Pass pass, Stage stage = Stage::colour);
 Painting with_pass_at(Painting painting, std::size_t index, Pass pass, Stage stage = Stage::colour);
-/// Replaces pass `index`.
+/// Replaces pass `index`. The strength of a pass of a shading is that of the other too.
 Painting with_changed_pass(Painting painting, std::size_t index, Pass pass,
                            Stage stage = Stage::colour);
 Painting without_pass(Painting painting, std::size_t index, Stage stage = Stage::colour);

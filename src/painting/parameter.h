@@ -26,6 +26,13 @@ inline constexpr Parameter kStrength{"strength", "Strength", "How much of the pa
                                      0,          1,          1};
 inline constexpr Parameter kHold{
     "hold", "Hold values", "How far the pass gives back the lightness it found", 0, 1, 0};
+inline constexpr Parameter kBalance{
+    "balance",
+    "Under to over",
+    "How much of the shading lies over the colours; the rest lies under",
+    0,
+    1,
+    0.5F};
 inline constexpr Parameter kBandSoft{
     "soft", "Soft ends", "Steps over which the value band fades out", 0, 3, 0.5F};
 

@@ -62,6 +62,7 @@ struct Pass {
     bool on = true;
     /// It lands only where the pass before it did, however strongly; the first has none before it.
     bool clipped = false;
+    bool ground = false;  ///< it is meant as the plain ground of flats; see plain_ground()
     GroupId group = kNoGroup;
 
     /// What it lays over a colour; see laid_over().

@@ -12,6 +12,7 @@ constexpr std::uint64_t kRoundsRemembered = 32;
 Pass bare(Pass pass, bool group_mixes) {
     pass.name.clear();
     pass.intent = Intent::keep;
+    pass.ground = false;
     pass.reach.parts.clear();
     pass.reach.kept.clear();
     if (!group_mixes) pass.group = kNoGroup;

@@ -131,6 +131,17 @@ TEST_F(Command, DemoMakesAPaintingThatCanBeAudited) {
     EXPECT_EQ(nlohmann::json::parse(audit.out)["width"], 160);
 }
 
+TEST_F(Command, DemoOfARouteHoldsAndAnUnknownOneIsRefused) {
+    ASSERT_EQ(run("demo --size 160x120 --route flats " + file("f")).status, 0);
+    const Ran audit = run("audit --json " + file("f/salt-cart-flats.ora"));
+    const auto passes = nlohmann::json::parse(audit.out)["passes"];
+    EXPECT_EQ(passes[0]["value"]["verdict"], "open");
+    EXPECT_EQ(passes.back()["value"]["verdict"], "held");
+    const Ran none = run("demo --route oils " + file("g"));
+    EXPECT_EQ(none.status, 2);
+    EXPECT_NE(none.err.find("oils"), std::string::npos) << none.err;
+}
+
 TEST_F(Command, ValuesAreComparedWithTheirPlan) {
     Painting painting = testing::with_columns(sealed(testing::ramp({400, 300})), "Left", 0, 200);
     Plan plan;

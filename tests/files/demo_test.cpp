@@ -1,10 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <gtest/gtest.h>
 
+#include <algorithm>
+#include <array>
+#include <filesystem>
+
 #include "audit/finding.h"
 #include "audit/pass_mends.h"
+#include "demo/routes.h"
 #include "demo/salt_cart.h"
 #include "files/openraster.h"
+#include "painting/flats.h"
 #include "render/render.h"
 #include "support/pictures.h"
 
@@ -46,6 +52,52 @@ TEST(DemoPainting, HasOnePassThatSlipsAndMendsForIt) {
         const auto after = *audit(mended(opened->painting, mend), {Reader::lightness, 2, {}});
         EXPECT_EQ(after.passes.back().value.verdict, Verdict::held) << mend.label;
     }
+}
+
+/// Value, focus and swing after a pass.
+std::array<Verdict, 3> verdicts(const PassAudit& pass) {
+    return {pass.value.verdict, pass.focus ? pass.focus->verdict : Verdict::open,
+            pass.swing.verdict};
+}
+
+TEST(DemoPainting, EachRouteSlipsOnceAndEndsWithinBudget) {
+    for (const demo::Demo& route : demo::kDemos) {
+        if (route.route.empty()) continue;
+        const auto opened = open_painting(
+            std::filesystem::path(UNDERPAINT_DEMO_FILE).parent_path() / route.file, "2026-01-01");
+        ASSERT_TRUE(opened) << opened.error().message();
+        EXPECT_TRUE(opened->ours);
+        EXPECT_TRUE(opened->notices.empty());
+        const Painting& painting = opened->painting;
+        EXPECT_EQ(painting.size(), route.size);
+        const Audit figures = *audit(painting, {});
+        for (const Verdict verdict : verdicts(figures.passes.back()))
+            EXPECT_EQ(verdict, Verdict::held) << route.file;
+        const auto findings = find(painting, figures);
+        EXPECT_EQ(std::ranges::count(findings, FindingCode::values_slip, &Finding::code), 1)
+            << route.file;
+        // As the program makes it, but for the pixels of what was painted.
+        const Painting made = route.make({64, 48});
+        ASSERT_EQ(painting.passes.size(), made.passes.size());
+        for (std::size_t i = 0; i < made.passes.size(); ++i)
+            EXPECT_EQ(painting.passes[i].name, made.passes[i].name);
+        EXPECT_EQ(painting.groups, made.groups);
+    }
+}
+
+TEST(DemoPainting, TheRoutesAreWhatTheirNamesSay) {
+    const Painting grey = demo::grey_to_colour({64, 48}), flats = demo::flats_and_shade({64, 48});
+    const auto has = [](const Painting& painting, auto fits) {
+        return std::ranges::any_of(painting.passes, fits);
+    };
+    EXPECT_FALSE(plain_ground(grey));
+    EXPECT_EQ(grey.groups.size(), 1U);
+    EXPECT_TRUE(
+        has(grey, [](const Pass& p) { return std::holds_alternative<GradientMap>(p.source); }));
+    EXPECT_TRUE(has(grey, [](const Pass& p) { return std::holds_alternative<Painted>(p.source); }));
+    EXPECT_TRUE(has(grey, [](const Pass& p) { return p.blend == BlendMode::overlay; }));
+    EXPECT_TRUE(plain_ground(flats));
+    EXPECT_EQ(open_passes(flats), 9U);
 }
 
 TEST(DemoPainting, ItsFocusIsTheLantern) {

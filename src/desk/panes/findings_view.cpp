@@ -22,6 +22,7 @@ struct MendNames {
     QString operator()(const SetHold&) const { return QStringLiteral("mend_hold"); }
     QString operator()(const MatchStops&) const { return QStringLiteral("mend_match"); }
     QString operator()(const LayBeneath&) const { return QStringLiteral("mend_beneath"); }
+    QString operator()(const SetBalance&) const { return QStringLiteral("mend_balance"); }
     QString operator()(const LayValuePass&) const { return QStringLiteral("value_mend"); }
     QString operator()(const MoveSplits&) const { return QStringLiteral("value_mend"); }
 };

@@ -9,6 +9,7 @@
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
+#include "desk/passes/shading_row.h"
 #include "painting/group_changes.h"
 
 namespace underpaint {
@@ -32,6 +33,7 @@ GroupSheet::GroupSheet(Session& session, QWidget* parent) : QWidget(parent), ses
     column->setContentsMargins(scaled(12), scaled(6), scaled(4), scaled(8));
     column->setSpacing(scaled(8));
     column->addLayout(head);
+    column->addWidget(new ShadingRow(session_));
     column->addWidget(strength_);
     column->addWidget(hint_label(
         tr("Its strength mixes what its passes made with what they found. Hold B to see the "

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "painting/flats.h"
 #include "painting/gradient_tools.h"
 #include "painting/parameter.h"
 
@@ -41,8 +42,10 @@ std::vector<LaidPass> passes_to_lay(const Painting& painting) {
         all.push_back({label, about, id, std::move(pass)});
     };
     const auto tr = [](const char* text) { return QObject::tr(text); };
+    // On a ground that is not shaded yet there are no values to be found.
+    const bool flat = plain_ground(painting) && open_passes(painting) == painting.passes.size();
     add("tint", tr("Plain tint"), tr("One colour, at the values that it finds"), Tint{kOchre},
-        BlendMode::true_colour);
+        flat ? BlendMode::normal : BlendMode::true_colour);
     add("painted", tr("Painted colour"), tr("Colour laid by brush, at the values that it finds"),
         unpainted_colour(size), BlendMode::true_colour);
     add("gradient", tr("Gradient map"), tr("A colour for each value"),

@@ -52,6 +52,8 @@ LayMenu::LayMenu(Session& session, const AskForFile& ask, QWidget* parent)
            "it changed"));
     connect(over, &QAction::triggered, this, &LayMenu::ask_for_painted_over);
     addSeparator();
+    add_flats();
+    addSeparator();
     pasting_ = addAction(tr("Paste"));
     pasting_->setObjectName(QStringLiteral("lay_pasted"));
     pasting_->setToolTip(

@@ -14,7 +14,8 @@ class QMimeData;
 
 namespace underpaint {
 
-/// The ways to lay a pass: one for each kind of source, and what the clipboard holds. A new pass
+/// The ways to lay a pass: one for each kind of source, those of flats that are shaded after, and
+/// what the clipboard holds. A new pass
 /// comes to lie over the chosen one, and is chosen.
 class LayMenu : public QMenu {
     Q_OBJECT
@@ -35,6 +36,10 @@ private:
     void lay(Pass pass, const QString& label);
     void ask_for_picture();
     void ask_for_painted_over();
+    void add_flats();
+    void lay_ground();
+    void lay_flats();
+    void lay_shading();
     void read(const std::filesystem::path& file, const std::function<void(FlatPicture)>& take);
 
     Session& session_;

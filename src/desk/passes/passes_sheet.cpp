@@ -10,6 +10,7 @@
 #include <QScrollArea>
 #include <QStackedWidget>
 #include <QVBoxLayout>
+#include <algorithm>
 
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
@@ -17,6 +18,7 @@
 #include "desk/passes/lay_menu.h"
 #include "desk/passes/ledger.h"
 #include "desk/passes/pass_sheet.h"
+#include "desk/passes/shading_row.h"
 
 namespace underpaint {
 
@@ -84,7 +86,9 @@ void PassesSheet::say(const QString& trouble) {
 }
 
 bool PassesSheet::finished() const {
-    return pass_sheet_->finished() && lay_menu_->finished();
+    return pass_sheet_->finished() && lay_menu_->finished() &&
+           std::ranges::all_of(findChildren<ShadingRow*>(),
+                               [](const ShadingRow* row) { return row->finished(); });
 }
 
 void PassesSheet::dragEnterEvent(QDragEnterEvent* event) {

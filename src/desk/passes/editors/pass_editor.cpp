@@ -9,6 +9,7 @@
 #include "desk/passes/editors/painted_editor.h"
 #include "desk/passes/editors/placed_editor.h"
 #include "desk/passes/editors/plain_editor.h"
+#include "desk/passes/editors/underpaint_editor.h"
 #include "desk/passes/editors/vignette_editor.h"
 
 namespace underpaint {
@@ -22,11 +23,7 @@ struct EditorFor {
     PassEditor* operator()(const GradientMap&) const { return new GradientEditor(desk); }
     PassEditor* operator()(const Placed&) const { return new PlacedEditor(desk); }
     PassEditor* operator()(const Curve&) const { return new CurvesEditor(desk); }
-    PassEditor* operator()(const Underpaint&) const {
-        return new PlainEditor(
-            desk, PassEditor::tr("The sealed greys once more: multiplied over flats they shade "
-                                 "them, as luminosity they give the values back."));
-    }
+    PassEditor* operator()(const Underpaint&) const { return new UnderpaintEditor(desk); }
     PassEditor* operator()(const Grain&) const { return new GrainEditor(desk); }
     PassEditor* operator()(const Glow&) const { return new GlowEditor(desk); }
     PassEditor* operator()(const Vignette&) const { return new VignetteEditor(desk); }
