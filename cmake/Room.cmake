@@ -11,6 +11,13 @@ function(underpaint_room name)
   target_link_libraries(underpaint_${name}
     PUBLIC ${ROOM_USES} ${ROOM_LIBRARIES}
     PRIVATE underpaint_room_options)
+  # What nearly every file begins with is read once, by the lowest room for all.
+  if(name STREQUAL colour)
+    target_precompile_headers(underpaint_colour PRIVATE
+      <algorithm> <cmath> <functional> <memory> <optional> <span> <string> <variant> <vector>)
+  elseif(NOT name MATCHES "^desk_")
+    target_precompile_headers(underpaint_${name} REUSE_FROM underpaint_colour)
+  endif()
 endfunction()
 
 # A room of the desk: its widgets have signals, and all begin with the same large headers, which

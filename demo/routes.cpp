@@ -73,12 +73,11 @@ const std::array<Demo, 3> kDemos{{{"", "salt-cart.ora", salt_cart, {1600, 1200}}
 Painting grey_to_colour(Size size) {
     Painting painting = sealed_salt_cart(size);
     painting.name = "Salt cart, grey to colour";
-    const GradientStops dusk =
-        matched_to_values({{0.06F, of_255({26, 30, 58})},
-                           {0.34F, of_255({62, 74, 122})},
-                           {0.52F, of_255({128, 116, 152})},
-                           {0.68F, of_255({214, 148, 122})},
-                           {0.92F, of_255({255, 226, 176})}});
+    const GradientStops dusk = matched_to_values({{0.06F, of_255({26, 30, 58})},
+                                                  {0.34F, of_255({62, 74, 122})},
+                                                  {0.52F, of_255({128, 116, 152})},
+                                                  {0.68F, of_255({214, 148, 122})},
+                                                  {0.92F, of_255({255, 226, 176})}});
     Pass overlay = tint("Overlay of warm light", {255, 190, 120}, BlendMode::overlay, 0.4F,
                         {id(Shape::sky), id(Shape::salt), kLamplight}, {4.5F, 9, 1});
     Pass light = of_source("Last light", last_light(size), BlendMode::color);
@@ -103,13 +102,11 @@ Painting flats_and_shade(Size size) {
     Painting painting = sealed_salt_cart(size);
     painting.name = "Salt cart, flats and shade";
     painting = with_plain_ground(std::move(painting), of_255({168, 160, 150}));
-    const Flat flats[] = {{id(Shape::sky), of_255({178, 142, 150})},
-                          {id(Shape::ridge), of_255({132, 112, 146})},
-                          {id(Shape::salt), of_255({148, 142, 170})},
-                          {id(Shape::pools), of_255({100, 112, 146})},
-                          {id(Shape::mill), of_255({96, 82, 112})},
-                          {id(Shape::cart), of_255({128, 98, 74})},
-                          {id(Shape::lantern), of_255({255, 214, 140})}};
+    const Flat flats[] = {
+        {id(Shape::sky), of_255({178, 142, 150})},    {id(Shape::ridge), of_255({132, 112, 146})},
+        {id(Shape::salt), of_255({148, 142, 170})},   {id(Shape::pools), of_255({100, 112, 146})},
+        {id(Shape::mill), of_255({96, 82, 112})},     {id(Shape::cart), of_255({128, 98, 74})},
+        {id(Shape::lantern), of_255({255, 214, 140})}};
     painting = with_flats(std::move(painting), flats);
     painting = with_shading(std::move(painting), 0.15F);
     Curve cool;
@@ -117,8 +114,8 @@ Painting flats_and_shade(Size size) {
     cool.red = {{0, 0}, {0.3F, 0.24F}, {1, 1}};
     for (Pass pass : {
              of_source("Shadows toward blue", cool, BlendMode::normal, 0.8F),
-             tint("Afterglow", {232, 156, 112}, BlendMode::true_colour, 0.85F,
-                  {id(Shape::sky)}, {5.2F, 9, 1.2F}),
+             tint("Afterglow", {232, 156, 112}, BlendMode::true_colour, 0.85F, {id(Shape::sky)},
+                  {5.2F, 9, 1.2F}),
              tint("Lamplight", {255, 180, 80}, BlendMode::true_colour, 1,
                   {id(Shape::lantern), kLamplight}, {4, 9, 1.2F}),
              of_source("Greys given back", Underpaint{}, BlendMode::luminosity, 0.7F),

@@ -6,6 +6,7 @@
 #include <algorithm>
 
 #include "audit/tile_audit.h"
+#include "painting/flats.h"
 #include "render/readings.h"
 #include "render/view.h"
 
@@ -33,6 +34,18 @@ std::optional<StepHistogram> ground_steps(const Painting& painting, const AuditO
 
 }  // namespace
 
+std::size_t common_figures(const Painting& a, const Painting& b) {
+    if (a.ground() != b.ground() || a.parts != b.parts || a.plan.foci != b.plan.foci) return 0;
+    const auto same = [&](const Pass& p, const Pass& q) {
+        const Group *of_p = a.group(p.group), *of_q = b.group(q.group);
+        return p == q && (of_p == nullptr || of_q == nullptr ? of_p == of_q : *of_p == *of_q);
+    };
+    const auto passes = static_cast<std::size_t>(
+        std::ranges::mismatch(a.passes, b.passes, same).in1 - a.passes.begin());
+    const std::size_t open = std::min(open_passes(a), passes);
+    return open == std::min(open_passes(b), passes) ? passes : std::min(open, open_passes(b));
+}
+
 std::optional<Audit> audit(const Painting& painting, const AuditOptions& options,
                            const std::stop_token& stop, const Progress& progress) {
     Audit result;
@@ -40,7 +53,12 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
     result.reader = options.reader;
     result.exact = options.level == 0;
 
-    if (!options.only_values_after) {
+    const KnownFigures& known = options.known;
+    if (known.passes > 0) {
+        result.ground = known.audit->ground;
+        result.passes.assign(known.audit->passes.begin(),
+                             known.audit->passes.begin() + std::ptrdiff_t(known.passes));
+    } else if (!options.only_values_after) {
         auto histogram = ground_steps(painting, options, stop);
         if (!histogram) return std::nullopt;
         result.ground.steps = std::move(*histogram);
@@ -58,9 +76,10 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
     AuditTally sum = auditor.empty_tally();
     for (const AuditTally& tally : tallies) sum += tally;
     auditor.report(sum, result);
-    const Judging judging{painting, sum.states[0], auditor.viewing(), stop};
+    const Judging judging{painting, sum.states[0], auditor.viewing(), stop, known.passes};
     for (const MeasureRecord* measure : kMeasures)
         if (measure->judge != nullptr && !measure->judge(judging, result)) return std::nullopt;
+    auditor.report_groups(sum, result);
     return result;
 }
 

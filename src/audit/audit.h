@@ -9,6 +9,13 @@
 
 namespace underpaint {
 
+/// The figures of a painting from which another one differs in later passes only: those up to there
+/// are the same, and are not measured again.
+struct KnownFigures {
+    const Audit* audit = nullptr;  ///< measured with the same options; null: nothing is known
+    std::size_t passes = 0;        ///< of it; see common_figures()
+};
+
 struct AuditOptions {
     Reader reader = Reader::lightness;
     /// Halvings before measuring. 0: every pixel.
@@ -16,7 +23,11 @@ struct AuditOptions {
     /// Only what the first so many passes did to values, and only after the last of them is
     /// anything reported; at least 1.
     std::optional<std::size_t> only_values_after;
+    KnownFigures known = {};
 };
+
+/// After how many passes, from the first on, two paintings have all figures in common.
+std::size_t common_figures(const Painting& a, const Painting& b);
 
 /// Nothing when stopped.
 std::optional<Audit> audit(const Painting& painting, const AuditOptions& options,

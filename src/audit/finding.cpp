@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <iterator>
 
 #include "audit/map_turns.h"
 #include "audit/no_effect.h"
@@ -20,31 +21,42 @@ std::string_view id_of(FindingCode code) {
     return ids[static_cast<int>(code)];
 }
 
+namespace {
+
+/// What is said first where nothing slipped.
+Finding summary_of(const Audit& audit) {
+    Finding summary;
+    if (audit.open()) {
+        summary.code = FindingCode::open_yet;
+        summary.verdict = Verdict::open;
+        summary.text =
+            "The flats stand open: nothing is judged until the underpaint is laid over them. Shade "
+            "over and under does it.";
+        return summary;
+    }
+    summary.text = fmt::format(
+        "The values held: after {} {}, 95% of the picture is within {:.2f} step of the "
+        "seal.",
+        audit.passes.size(), audit.passes.size() == 1 ? "pass" : "passes",
+        audit.passes.back().value.running.p95);
+    return summary;
+}
+
+}  // namespace
+
 std::vector<Finding> find(const Painting& painting, const Audit& audit) {
     if (audit.passes.empty())
         return {{FindingCode::nothing_laid, Verdict::held, 0,
                  "Nothing is laid yet, so every value stands as it was sealed."}};
-    std::vector<Finding> findings;
+    std::vector<Finding> slips;
     for (const MeasureRecord* measure : kMeasures)
-        if (measure->find != nullptr) measure->find(painting, audit, findings);
-    find_map_turns(painting, audit, findings);
-    find_no_effect(painting, audit, findings);
-    std::ranges::stable_sort(findings, std::greater(), &Finding::verdict);
-    if (audit.open()) {
-        findings.insert(findings.begin(),
-                        {FindingCode::open_yet, Verdict::open, 0,
-                         "The flats stand open: nothing is judged until the underpaint is laid "
-                         "over them. Shade over and under does it."});
-        return findings;
-    }
-    if (findings.empty() || !is_bad(findings.front().verdict))
-        findings.insert(
-            findings.begin(),
-            {FindingCode::all_held, Verdict::held, 0,
-             fmt::format("The values held: after {} {}, 95% of the picture is within "
-                         "{:.2f} step of the seal.",
-                         audit.passes.size(), audit.passes.size() == 1 ? "pass" : "passes",
-                         audit.passes.back().value.running.p95)});
+        if (measure->find != nullptr) measure->find(painting, audit, slips);
+    find_map_turns(painting, audit, slips);
+    find_no_effect(painting, audit, slips);
+    std::ranges::stable_sort(slips, std::greater(), &Finding::verdict);
+    std::vector<Finding> findings;
+    if (slips.empty() || !is_bad(slips.front().verdict)) findings.push_back(summary_of(audit));
+    std::ranges::move(slips, std::back_inserter(findings));
     return findings;
 }
 

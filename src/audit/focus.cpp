@@ -48,9 +48,10 @@ bool judge(const Judging& with, Audit& audit) {
     if (with.viewing.empty()) return true;
     const auto& foci = with.painting.plan.foci;
     const Search search = audit.exact ? Search::thorough : Search::quick;
-    const auto sealed = audit_focus(with.viewing[0].steps(), foci, std::nullopt, search);
-    audit.ground.focus = sealed;
-    for (std::size_t i = 0; sealed && i < audit.passes.size(); ++i) {
+    if (with.known == 0)
+        audit.ground.focus = audit_focus(with.viewing[0].steps(), foci, std::nullopt, search);
+    const auto& sealed = audit.ground.focus;
+    for (std::size_t i = with.known; sealed && i < audit.passes.size(); ++i) {
         if (with.stop.stop_requested()) return false;
         auto& focus = audit.passes[i].focus;
         focus = audit_focus(with.viewing[i + 1].steps(), foci, sealed, search);

@@ -48,6 +48,12 @@ struct PassAudit {
     RangeAudit range;
 };
 
+/// A group, as its last pass left the painting; its own share is of all its passes together.
+struct GroupAudit {
+    GroupId group = kNoGroup;
+    PassAudit whole;
+};
+
 /// The ground that everything is compared with.
 struct GroundAudit {
     StepHistogram steps;
@@ -64,6 +70,7 @@ struct Audit {
     bool exact = true;  ///< false when measured on halved pixels
     GroundAudit ground;
     std::vector<PassAudit> passes;
+    std::vector<GroupAudit> groups;  ///< as the painting has them; empty where trials are measured
 
     Verdict balance() const;  ///< the value verdict after the last pass
     /// Not judged yet, to the last pass.
@@ -84,6 +91,7 @@ struct Judging {
     /// The ground and the state after each pass at viewing scale; empty where they are not needed.
     const std::vector<ViewingTally>& viewing;
     const std::stop_token& stop;
+    std::size_t known = 0;  ///< passes, and the ground, whose figures are there already
 };
 
 /// A measure's figure of one pass, in words.

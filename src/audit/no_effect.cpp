@@ -153,6 +153,10 @@ void find_no_effect(const Painting& painting, const Audit& audit, std::vector<Fi
     }
 }
 
+double changed_by(const Painting& painting, std::size_t index, const std::stop_token& stop) {
+    return 1 - left_by(painting, index, stop);
+}
+
 std::optional<Pass> shade_beneath(const Painting& painting, std::size_t index,
                                   const std::stop_token& stop) {
     const Pass& over = painting.passes[index];

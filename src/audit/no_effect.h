@@ -39,4 +39,8 @@ void find_no_effect(const Painting& painting, const Audit& audit, std::vector<Fi
 std::optional<Pass> shade_beneath(const Painting& painting, std::size_t pass,
                                   const std::stop_token& stop = {});
 
+/// What share 0..1 of its reach pass `index` changes visibly, CIEDE2000 of 1 or more, on a small
+/// copy; 0 when stopped.
+double changed_by(const Painting& painting, std::size_t index, const std::stop_token& stop = {});
+
 }  // namespace underpaint

@@ -11,7 +11,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSide = 300;  // long side of the copy
+constexpr int kSide = 300;          // long side of the copy
 constexpr std::size_t kCoarse = 5;  // percent
 constexpr double kNear = 0.1;  // steps, by which one of the coarse may be worse and be looked round
 

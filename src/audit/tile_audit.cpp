@@ -19,6 +19,7 @@ float meant(Intent intent, float move) {
 
 AuditTally& AuditTally::operator+=(const AuditTally& other) {
     for (std::size_t i = 0; i < states.size(); ++i) states[i] += other.states[i];
+    for (std::size_t i = 0; i < groups.size(); ++i) groups[i] += other.groups[i];
     return *this;
 }
 
@@ -31,6 +32,8 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
       passes_(std::min(options.only_values_after.value_or(painting.passes.size()),
                        painting.passes.size())),
       open_(open_passes(painting)) {
+    if (!options.only_values_after)
+        for (const Group& group : painting.groups) groups_.push_back(places_of(painting, group.id));
     for (const Part& part : painting.parts) masks_.push_back(part.mask->level(options.level));
     if (!options.only_values_after && !painting.plan.foci.empty())
         viewing_.assign(passes_ + 1,
@@ -40,7 +43,7 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
 AuditTally TileAuditor::empty_tally() const {
     StateTally state;
     state.parts.means.resize(painting_.parts.size());
-    return {std::vector<StateTally>(passes_ + 1, state)};
+    return {std::vector<StateTally>(passes_ + 1, state), std::vector<DriftTally>(groups_.size())};
 }
 
 void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
@@ -54,8 +57,16 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
         gather(tile, tally.states[0]);
         if (!viewing_.empty()) viewing_[0].add(tile.now);
     }
+    FloatBlock found_by_group;
+    const std::size_t known = options_.known.passes;
     for (std::size_t i = 0; i < passes_; ++i) {
+        // A state whose figures are known is looked at where something is measured from it.
+        if (i > 0 && i == known) look_at(tile, walk.state(), all);
+        for (const PassPlaces& places : groups_)
+            if (places.front() == i)
+                found_by_group = i < known ? steps_of(walk.state(), options_.reader) : tile.now;
         const bool laid = walk.lay(i);
+        if (i < known && all_keep_) continue;
         // Steps in between are wanted where they are reported, and where they move the reference.
         const bool last = i + 1 == passes_;
         if (!all && !last && all_keep_) continue;
@@ -65,15 +76,23 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
         tile.intent = painting_.passes[i].intent;
         if (laid || first || (last && all_keep_ && !all))
             move_on(tile, walk.state(), all, i >= open_);
+        if (i < known) continue;
         if (all || last) gather(tile, tally.states[i + 1]);
         if (!viewing_.empty()) viewing_[i + 1].add(tile.now);
+        for (std::size_t g = 0; g < groups_.size(); ++g)
+            if (groups_[g].back() == i)
+                tally.groups[g].add(tile.now.samples(), found_by_group.samples());
     }
+}
+
+void TileAuditor::look_at(TileState& tile, const RgbBlock& state, bool all) const {
+    tile.now = steps_of(state, options_.reader);
+    if (all) tile.warmth = warmth_of(state);
 }
 
 /// Takes in what a pass did to a tile.
 void TileAuditor::move_on(TileState& tile, const RgbBlock& state, bool all, bool judged) const {
-    tile.now = steps_of(state, options_.reader);
-    if (all) tile.warmth = warmth_of(state);
+    look_at(tile, state, all);
     if (!judged) return;
     const auto now = tile.now.samples(), found = tile.found.samples();
     const auto reference = tile.reference.samples();
@@ -89,7 +108,8 @@ void TileAuditor::gather(const TileState& tile, StateTally& tally) const {
 }
 
 void TileAuditor::report(const AuditTally& tally, Audit& audit) const {
-    for (std::size_t i = options_.only_values_after ? passes_ - 1 : 0; i < passes_; ++i) {
+    const std::size_t first = options_.only_values_after ? passes_ - 1 : options_.known.passes;
+    for (std::size_t i = first; i < passes_; ++i) {
         const StateTally& state = tally.states[i + 1];
         PassAudit pass;
         pass.index = static_cast<int>(i) + 1;
@@ -100,6 +120,24 @@ void TileAuditor::report(const AuditTally& tally, Audit& audit) const {
             if (measure->report != nullptr)
                 measure->report({painting_, tally.states[0], state, all_keep_}, pass);
         audit.passes.push_back(std::move(pass));
+    }
+}
+
+void TileAuditor::report_groups(const AuditTally& tally, Audit& audit) const {
+    for (std::size_t g = 0; g < groups_.size(); ++g) {
+        GroupAudit group{painting_.groups[g].id, audit.passes[groups_[g].back()]};
+        if (groups_[g].back() < options_.known.passes) {
+            const auto known =
+                std::ranges::find(options_.known.audit->groups, group.group, &GroupAudit::group);
+            audit.groups.push_back(*known);
+            continue;
+        }
+        const std::size_t first = groups_[g].front();
+        const SwingAudit& before = first == 0 ? audit.ground.swing : audit.passes[first - 1].swing;
+        group.whole.name = painting_.groups[g].name;
+        group.whole.value.own = tally.groups[g].drift();
+        group.whole.swing.own = group.whole.swing.swing - before.swing;
+        audit.groups.push_back(std::move(group));
     }
 }
 

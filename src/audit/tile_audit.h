@@ -5,6 +5,7 @@
 
 #include "audit/audit.h"
 #include "audit/tile_state.h"
+#include "painting/group_changes.h"
 #include "render/render.h"
 
 namespace underpaint {
@@ -12,6 +13,7 @@ namespace underpaint {
 /// One for the ground, then one for each pass.
 struct AuditTally {
     std::vector<StateTally> states;
+    std::vector<DriftTally> groups;  ///< from what each of them found to what it left
     AuditTally& operator+=(const AuditTally& other);
 };
 
@@ -27,8 +29,11 @@ public:
     /// unless there are foci to be judged by it.
     const std::vector<ViewingTally>& viewing() const { return viewing_; }
     void report(const AuditTally& tally, Audit& audit) const;
+    /// Once all passes are judged.
+    void report_groups(const AuditTally& tally, Audit& audit) const;
 
 private:
+    void look_at(TileState& tile, const RgbBlock& state, bool all) const;
     void move_on(TileState& tile, const RgbBlock& state, bool all, bool judged) const;
     void gather(const TileState& tile, StateTally& tally) const;
 
@@ -40,6 +45,7 @@ private:
     std::size_t passes_;
     std::size_t open_;  // how many of them are not judged
     std::vector<ViewingTally> viewing_;
+    std::vector<PassPlaces> groups_;  // the places of each one's passes
 };
 
 }  // namespace underpaint

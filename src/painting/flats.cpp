@@ -13,9 +13,9 @@ namespace {
 
 bool covers_whole(const Painting& painting, const Pass& pass) {
     const Group* group = painting.group(pass.group);
-    return pass.ground && std::holds_alternative<Tint>(pass.source) && pass.blend == BlendMode::normal &&
-           pass.strength >= 1 && pass.hold <= 0 && pass.reach.everywhere() &&
-           (group == nullptr || !group->mixes());
+    return pass.ground && std::holds_alternative<Tint>(pass.source) &&
+           pass.blend == BlendMode::normal && pass.strength >= 1 && pass.hold <= 0 &&
+           pass.reach.everywhere() && (group == nullptr || !group->mixes());
 }
 
 bool is_underpaint(const Pass& pass, BlendMode blend) {
@@ -92,8 +92,7 @@ std::optional<Shading> shading_at(const Painting& painting, std::size_t pass) {
 std::optional<Shading> shading_of(const Painting& painting, GroupId group) {
     if (group == kNoGroup) return std::nullopt;
     const PassPlaces places = places_of(painting, group);
-    if (places.size() != 2 ||
-        !is_underpaint(painting.passes[places[0]], BlendMode::luminosity) ||
+    if (places.size() != 2 || !is_underpaint(painting.passes[places[0]], BlendMode::luminosity) ||
         !is_underpaint(painting.passes[places[1]], BlendMode::multiply))
         return std::nullopt;
     return Shading{places[0], places[1]};
@@ -114,7 +113,8 @@ Painting with_balance(Painting painting, const Shading& shading, float over) {
 Painting with_shading(Painting painting, float over) {
     over = kBalance.clamp(over);
     const std::size_t at = painting.passes.size();
-    painting = with_pass(std::move(painting), shade("Shade under", BlendMode::luminosity, 1 - over));
+    painting =
+        with_pass(std::move(painting), shade("Shade under", BlendMode::luminosity, 1 - over));
     painting = with_pass(std::move(painting), shade("Shade over", BlendMode::multiply, over));
     return with_passes_grouped(std::move(painting), {at, at + 1}, "Shading");
 }

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "raster/brush.h"
 
+#include <tbb/parallel_for.h>
+
+#include <algorithm>
 #include <cmath>
 
 namespace underpaint {
@@ -32,30 +35,54 @@ double dab_coverage(double away, double hardness) {
     return coverage_at(static_cast<float>(away), rim_of(hardness));
 }
 
+/// One dab, and what of the canvas it may touch.
+struct BrushStroke::Dab {
+    Rect area;
+    Point at;
+    float full = 0, rim = 1;      // coverage in its middle; see coverage_at()
+    float c = 1, s = 0;           // the way that it is turned
+    float along = 1, across = 1;  // 1 / its radii in that direction and beside it
+
+    /// Adds its coverage to what others lay on the row from (x, y) on: 1 - (1 - a) (1 - b).
+    void unite(int x, int y, std::span<float> row) const {
+        if (y < area.y || y >= area.bottom()) return;
+        const auto dy = static_cast<float>(y + 0.5 - at.y);
+        const auto left_of = static_cast<float>(area.x + 0.5 - at.x);
+        const std::span<float> own =
+            row.subspan(static_cast<std::size_t>(area.x - x), static_cast<std::size_t>(area.width));
+        for (std::size_t i = 0; i < own.size(); ++i) {
+            const float dx = left_of + static_cast<float>(static_cast<int>(i));
+            const float u = (c * dx + s * dy) * along, v = (c * dy - s * dx) * across;
+            own[i] += (1 - own[i]) * full * coverage_at(std::sqrt(u * u + v * v), rim);
+        }
+    }
+};
+
 Rect BrushStroke::move(Picture& canvas, const PenPoint& to) {
     if (!std::isfinite(to.at.x) || !std::isfinite(to.at.y)) return {};
+    std::vector<Dab> dabs;
     if (!last_) {
         last_ = to;
         left_ = kSpacing * radius_at(brush_, to.pressure);
-        return dab(canvas, to);
+        dabs.push_back(dab_at(to));
+        return lay(canvas, dabs);
     }
     const PenPoint from = *last_;
     const double way = std::hypot(to.at.x - from.at.x, to.at.y - from.at.y);
-    Rect changed;
     double gone = left_;
     for (; gone <= way; gone += left_) {
         const double share = gone / way;
         const PenPoint at{{between(from.at.x, to.at.x, share), between(from.at.y, to.at.y, share)},
                           between(from.pressure, to.pressure, share)};
-        changed = united(changed, dab(canvas, at));
+        dabs.push_back(dab_at(at));
         left_ = kSpacing * radius_at(brush_, at.pressure);
     }
     left_ = gone - way;
     last_ = to;
-    return changed;
+    return lay(canvas, dabs);
 }
 
-Rect BrushStroke::dab(Picture& canvas, const PenPoint& pen) const {
+BrushStroke::Dab BrushStroke::dab_at(const PenPoint& pen) const {
     const double pressure = std::clamp(pen.pressure, 0.0, 1.0);
     const double radius = radius_at(brush_, pressure);
     const std::optional<double> angle =
@@ -64,31 +91,49 @@ Rect BrushStroke::dab(Picture& canvas, const PenPoint& pen) const {
     const auto left = static_cast<int>(std::floor(std::clamp(pen.at.x - longest, -1e6, 1e6)));
     const auto top = static_cast<int>(std::floor(std::clamp(pen.at.y - longest, -1e6, 1e6)));
     const auto side = static_cast<int>(std::ceil(2 * longest)) + 1;
-    const Rect area = intersection({left, top, side, side}, rect_of(canvas.size()));
-    const double flow = std::clamp(brush_.flow, 0.0, 1.0) * pressure;
-    if (area.empty() || flow <= 0) return {};
-    const auto full = static_cast<float>(flow), rim = rim_of(brush_.hardness);
-    // A place within the dab, turned along the stroke, in radii of that direction.
-    const auto c = static_cast<float>(std::cos(angle.value_or(0))),
-               s = static_cast<float>(std::sin(angle.value_or(0)));
-    const auto along = static_cast<float>(1 / longest),
-               across = static_cast<float>(stretch / radius);
-    std::vector<float> laid(static_cast<std::size_t>(area.width));
-    const float left_of = static_cast<float>(area.x + 0.5 - pen.at.x);
-    for (int y = area.y; y < area.bottom(); ++y) {
-        const auto dy = static_cast<float>(y + 0.5 - pen.at.y);
-        for (std::size_t x = 0; x < laid.size(); ++x) {
-            const float dx = left_of + static_cast<float>(static_cast<int>(x));
-            const float u = (c * dx + s * dy) * along, v = (c * dy - s * dx) * across;
-            laid[x] = full * coverage_at(std::sqrt(u * u + v * v), rim);
-        }
-        lay(canvas, area.x, y, laid);
+    Dab dab;
+    dab.area = {left, top, side, side};
+    dab.at = pen.at;
+    dab.full = static_cast<float>(std::clamp(brush_.flow, 0.0, 1.0) * pressure);
+    dab.rim = rim_of(brush_.hardness);
+    dab.c = static_cast<float>(std::cos(angle.value_or(0)));
+    dab.s = static_cast<float>(std::sin(angle.value_or(0)));
+    dab.along = static_cast<float>(1 / longest);
+    dab.across = static_cast<float>(stretch / radius);
+    return dab;
+}
+
+/// Lays all of them at once: a pixel is read and written once however many reach it. Each row of
+/// tiles is one core's own.
+Rect BrushStroke::lay(Picture& canvas, std::span<const Dab> dabs) const {
+    std::vector<Dab> inside;
+    Rect changed;
+    for (Dab dab : dabs) {
+        dab.area = intersection(dab.area, rect_of(canvas.size()));
+        if (dab.area.empty() || dab.full <= 0) continue;
+        changed = united(changed, dab.area);
+        inside.push_back(dab);
     }
-    return area;
+    if (inside.empty()) return {};
+    const int first = changed.y / kTileSide, last = (changed.bottom() - 1) / kTileSide;
+    tbb::parallel_for(first, last + 1, [&](int band) {
+        std::vector<float> laid;
+        const int end = std::min(changed.bottom(), (band + 1) * kTileSide);
+        for (int y = std::max(changed.y, band * kTileSide); y < end; ++y) {
+            Rect row;  // what is reached of it
+            for (const Dab& dab : inside)
+                row = united(row, intersection(dab.area, {changed.x, y, changed.width, 1}));
+            if (row.empty()) continue;
+            laid.assign(static_cast<std::size_t>(row.width), 0.0F);
+            for (const Dab& dab : inside) dab.unite(row.x, y, laid);
+            lay_row(canvas, row.x, y, laid);
+        }
+    });
+    return changed;
 }
 
 /// Lays a row of coverage on.
-void BrushStroke::lay(Picture& canvas, int x, int y, std::span<const float> laid) const {
+void BrushStroke::lay_row(Picture& canvas, int x, int y, std::span<const float> laid) const {
     const bool colours = has_colour(canvas.channels());
     const int cover = colours ? 3 : 0;
     std::vector<float> row(laid.size()), before;

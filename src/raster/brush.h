@@ -3,6 +3,7 @@
 
 #include <functional>
 #include <optional>
+#include <span>
 
 #include "colour/rgb.h"
 #include "raster/picture.h"
@@ -45,8 +46,10 @@ public:
     Rect move(Picture& canvas, const PenPoint& to);
 
 private:
-    Rect dab(Picture& canvas, const PenPoint& at) const;
-    void lay(Picture& canvas, int x, int y, std::span<const float> coverage) const;
+    struct Dab;
+    Dab dab_at(const PenPoint& pen) const;
+    Rect lay(Picture& canvas, std::span<const Dab> dabs) const;
+    void lay_row(Picture& canvas, int x, int y, std::span<const float> laid) const;
 
     Brush brush_;
     StrokeAngles angles_;

@@ -53,6 +53,21 @@ std::optional<RgbBlock> render_view(const Painting& painting, std::size_t upto, 
     return result;
 }
 
+std::optional<std::vector<RgbBlock>> render_states(const Painting& painting, const View& view,
+                                                   const std::stop_token& stop) {
+    const Recipe recipe(painting, view.shrink);
+    std::vector<RgbBlock> states(painting.passes.size() + 1, RgbBlock(view.area));
+    const auto work = [&](TileWalk& walk, int) {
+        copy_overlap(states[0], walk.state());
+        for (std::size_t i = 0; i < painting.passes.size(); ++i) {
+            walk.lay(i);
+            copy_overlap(states[i + 1], walk.state());
+        }
+    };
+    if (!walk_tiles(recipe, view.area, work, stop)) return std::nullopt;
+    return states;
+}
+
 bool render_into(Picture& result, const Painting& painting, std::size_t upto,
                  const std::stop_token& stop, const Progress& progress) {
     const Recipe recipe(painting);

@@ -4,6 +4,7 @@
 #include <functional>
 #include <optional>
 #include <stop_token>
+#include <vector>
 
 #include "painting/painting.h"
 #include "raster/rgb_block.h"
@@ -32,6 +33,10 @@ int tile_count(const Rect& area);
 /// The painting after its first `upto` passes, within `view`, unrounded. Nothing when stopped.
 std::optional<RgbBlock> render_view(const Painting& painting, std::size_t upto, const View& view,
                                     const std::stop_token& stop = {});
+
+/// The same before all passes and after each of them.
+std::optional<std::vector<RgbBlock>> render_states(const Painting& painting, const View& view,
+                                                   const std::stop_token& stop = {});
 
 /// The whole painting after its first `upto` passes, rounded, into a picture of its size with the
 /// channels rgb. That may be one that is out of use: new memory costs more than most passes. False

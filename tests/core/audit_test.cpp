@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <fmt/format.h>
 #include <gtest/gtest.h>
 
 #include <tbb/global_control.h>
@@ -9,6 +10,8 @@
 #include "audit/pass_mends.h"
 #include "audit/scale_response.h"
 #include "colour/warmth.h"
+#include "painting/flats.h"
+#include "support/every_source.h"
 #include "support/pictures.h"
 
 namespace underpaint {
@@ -425,6 +428,63 @@ TEST(ScaleResponse, HeedsTheHoldToTheSeal) {
         if (p.step < 8.9F) {
             EXPECT_LT(p.drift, -0.02F) << p.step;
         }
+}
+
+/// All that is to be known of figures, as text.
+std::string all_of(const Audit& audit) {
+    std::string text;
+    const auto add = [&](const PassAudit& pass) {
+        text += fmt::format("{} {} {}", pass.index, pass.name, pass.open);
+        for (const MeasureRecord* measure : kMeasures) {
+            if (const auto words = measure->words(pass))
+                text += fmt::format(" {} {} {}", words->now, words->own, id_of(words->verdict));
+            if (measure->fields == nullptr) continue;
+            for (const FigureField& field : measure->fields(pass))
+                text += fmt::format(" {}", field.value.value_or(-1));
+        }
+        text += fmt::format(" {} {}\n", pass.value.judged_p95, pass.value.own_judged_p95);
+    };
+    for (const PassAudit& pass : audit.passes) add(pass);
+    for (const GroupAudit& group : audit.groups) add(group.whole);
+    return text;
+}
+
+TEST(KnownFigures, AreTakenOverAndAllOthersAreTheSameAsMeasuredWhole) {
+    for (const bool keeps : {true, false}) {
+        Painting before = testing::every_source({120, 80});
+        before = with_foci(std::move(before), {{"Lamp", {60, 40}, 12}});
+        if (!keeps) before.passes[2].intent = Intent::deepen;
+        const Audit known = *audit(before, {});
+        for (std::size_t place = 0; place <= before.passes.size(); ++place) {
+            Painting after = before;
+            if (place < before.passes.size())
+                after.passes[place].strength *= 0.5F;
+            else
+                after = with_pass(std::move(after), tint({0.8F, 0.3F, 0.2F}, BlendMode::color));
+            EXPECT_EQ(common_figures(before, after), place);
+            const Audit whole = *audit(after, {}),
+                        rest = *audit(after, {Reader::lightness, 0, {}, {&known, place}});
+            EXPECT_EQ(all_of(rest), all_of(whole)) << place;
+        }
+    }
+}
+
+TEST(KnownFigures, AreOfNoUseWhereAnythingBelowIsAnother) {
+    Painting painting = testing::every_source({60, 40});
+    const std::size_t all = painting.passes.size();
+    EXPECT_EQ(common_figures(painting, painting), all);
+    EXPECT_EQ(common_figures(painting, with_part_renamed(painting, 1, "Other")), 0U);
+    EXPECT_EQ(common_figures(painting, with_foci(painting, {{"F", {9, 9}, 5}})), 0U);
+    EXPECT_EQ(
+        common_figures(painting, with_seal(painting, "2026-11-27", share(testing::ramp({60, 40})))),
+        0U);
+    Painting grouped = painting;
+    grouped.groups[0].strength = 0.1F;
+    EXPECT_LT(common_figures(painting, grouped), all) << "from the group's first pass on";
+    // A shading that loses its second pass is judged from its first on.
+    Painting flats =
+        with_shading(with_plain_ground(testing::sealed(testing::ramp({60, 40})), grey(0.5F)), 0.2F);
+    EXPECT_EQ(common_figures(flats, without_pass(flats, 2)), 1U);
 }
 
 }  // namespace

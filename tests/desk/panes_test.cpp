@@ -199,7 +199,7 @@ TEST_F(Panes, RowsAreReadOutInWords) {
     const PassAudit& wash = window_->meters().passes.audit()->passes[1];
     EXPECT_EQ(words,
               QStringLiteral("Wash, normal · everything. Values lost: 95% of the picture within "
-                             "%1 step of the seal, %2 by this pass")
+                             "%1 step of the seal, %2 by itself")
                   .arg(wash.value.running.p95, 0, 'f', 2)
                   .arg(wash.value.own.p95, 0, 'f', 2));
     EXPECT_EQ(find("balance")->accessibleName(), "Balance: values lost");
@@ -254,6 +254,28 @@ TEST_F(Panes, TheSeamOfTheTwinIsDragged) {
     settle();
     EXPECT_NE(shown(300, 60).red(), shown(300, 60).blue());
     EXPECT_EQ(shown(380, 60).red(), shown(380, 60).blue());
+}
+
+TEST_F(Panes, TheTwinShowsAnyTwoStates) {
+    click("lens_twin");
+    choose("twin_left", "Colour");
+    choose("twin_left", "After 1  Blue");
+    choose("twin_right", "As the ledger is wound");
+    EXPECT_TRUE(find<QPushButton>("twin_left")->text().contains("Colour after 1"));
+    settle();
+    const QColor left = shown(100, 60), right = shown(300, 60);
+    EXPECT_GT(left.blue(), left.red()) << "before the wash";
+    session().outlook.set_moment(1);
+    settle();
+    EXPECT_EQ(shown(100, 60), left) << "it stays at its state";
+    EXPECT_NE(shown(300, 60), right) << "and this one follows the ledger";
+    // The state that it stood at goes: the last that there is, then.
+    session().document.change("all gone", without_pass(without_pass(painting(), 1), 0));
+    settle();
+    EXPECT_EQ(shown(100, 60).red(), shown(100, 60).blue());
+    begin(testing::slipping_painting());
+    EXPECT_EQ(window_->canvas().twin_left().moment, std::nullopt);
+    EXPECT_FALSE(find<QPushButton>("twin_left")->text().contains("after"));
 }
 
 TEST_F(Panes, AHeldKeyPeeksAndLettingGoGoesBack) {

@@ -59,6 +59,7 @@ private:
     const Splits* splits() const;
     void draw_splits(QPainter& painter) const;
     void draw_strip(QPainter& painter) const;
+    void draw_pull(QPainter& painter) const;
     void draw_handles(QPainter& painter) const;
     void draw_range(QPainter& painter) const;
     void draw_foci(QPainter& painter) const;

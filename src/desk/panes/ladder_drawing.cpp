@@ -2,6 +2,7 @@
 // What the ladder draws: the scale, distributions, the plan and the figures below.
 #include <QPainter>
 #include <QPainterPath>
+#include <cmath>
 
 #include "colour/reader.h"
 #include "desk/kit/colour_sheet.h"
@@ -32,6 +33,7 @@ void Ladder::paintEvent(QPaintEvent*) {
     draw_splits(painter);
     if (face_.strip) draw_strip(painter);
     draw_handles(painter);
+    if (face_.pull) draw_pull(painter);
     draw_pointer(painter);
     draw_figures(painter);
 }
@@ -78,6 +80,41 @@ void Ladder::draw_strip(QPainter& painter) const {
         painter.fillRect(QRectF(strip.left(), strip.top() + y, strip.width(), 1),
                          qcolor(face_.strip(step)));
     }
+}
+
+/// A bracket over the greys that are acted on, and an arrow from where the end of the range was to
+/// where it is.
+void Ladder::draw_pull(QPainter& painter) const {
+    const QRectF place = scale_rect();
+    const LadderPull& pull = *face_.pull;
+    const double right = width() - scaled(5), tick = scaled(6);
+    const double begins = y_of(pull.begins);
+    const double end = pull.from_light ? place.top() : place.bottom();
+    const QString text = figure(on_scale(pull.begins, face_.scale));
+    painter.setFont(figure_font());
+    const double beside = pull.from_light ? begins + scaled(3) : begins - scaled(17);
+    const QRectF label(right - scaled(34), beside, scaled(32), scaled(14));
+    for (const auto& [colour, wide] : {std::pair(greys().ladder, 4.0), {greys().strong, 1.5}}) {
+        painter.setPen(QPen(colour, wide));
+        painter.drawPolyline(QPolygonF(
+            {{right - tick, begins}, {right, begins}, {right, end}, {right - tick, end}}));
+    }
+    painter.fillRect(
+        QRectF(label.right() - painter.fontMetrics().horizontalAdvance(text), label.top(),
+               painter.fontMetrics().horizontalAdvance(text), label.height()),
+        greys().ladder);
+    painter.drawText(label, Qt::AlignRight | Qt::AlignVCenter, text);
+    const double from = y_of(pull.was), to = y_of(pull.is), x = right - scaled(13);
+    if (std::abs(to - from) < 2) return;
+    const double head = to > from ? -scaled(5) : scaled(5);
+    painter.setRenderHint(QPainter::Antialiasing);
+    for (const auto& [colour, wide] : {std::pair(greys().ladder, 4.5), {greys().strong, 2.0}}) {
+        painter.setPen(QPen(colour, wide));
+        painter.drawLine(QPointF(x, from), QPointF(x, to));
+        painter.drawPolyline(
+            QPolygonF({{x - scaled(4), to + head}, {x, to}, {x + scaled(4), to + head}}));
+    }
+    painter.setRenderHint(QPainter::Antialiasing, false);
 }
 
 /// A tag with its colour, pointing at the strip; or a plain mark across the scale's right side.

@@ -26,6 +26,12 @@ struct LadderHandle {
     QString about = {};  ///< as its accessible name
 };
 
+/// One end of the range drawn toward the other: from which grey on, and how far.
+struct LadderPull {
+    bool from_light = true;
+    double begins = 5, was = 9, is = 9;
+};
+
 /// What is done to a handle, or, to add one, to a place of the scale.
 enum class HandleAct { choose, move, release, add, remove };
 
@@ -42,6 +48,7 @@ struct LadderFace {
     std::vector<LadderHandle> handles = {};
     /// The colour at a step of a strip beside the scale; null where there is none.
     std::function<Rgb(double)> strip = {};
+    std::optional<LadderPull> pull = {};
 
     bool moves() const { return plans || !handles.empty(); }
 };

@@ -7,10 +7,12 @@
 
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
+#include "desk/kit/words.h"
 
 namespace underpaint {
 
-LensRow::LensRow(Canvas& canvas, QWidget* parent) : QWidget(parent), canvas_(canvas) {
+LensRow::LensRow(const Session& session, Canvas& canvas, QWidget* parent)
+    : QWidget(parent), session_(session), canvas_(canvas) {
     setObjectName(QStringLiteral("lens_row"));
     setAttribute(Qt::WA_StyledBackground);
     setFixedHeight(scaled(34));
@@ -34,8 +36,8 @@ LensRow::LensRow(Canvas& canvas, QWidget* parent) : QWidget(parent), canvas_(can
     more_->setMenu(folded_);
     row->addWidget(more_);
     row->addStretch(1);
-    left_ = side_button("twin_left", &LensRow::left_lens_);
-    right_ = side_button("twin_right", &LensRow::right_lens_);
+    left_ = side_button("twin_left", true);
+    right_ = side_button("twin_right", false);
     blur_ = blur_button();
     across_ = lens_button(tr("From afar"),
                           tr("The picture as small as it is from across a room, without blur"));
@@ -50,6 +52,7 @@ LensRow::LensRow(Canvas& canvas, QWidget* parent) : QWidget(parent), canvas_(can
     for (QPushButton* button : {left_, right_, blur_, across_, mirror_, upend_})
         row->addWidget(button);
     connect(&canvas_, &Canvas::lens_changed, this, &LensRow::refresh);
+    connect(&session_.document, &Document::begun, this, &LensRow::refresh);
     refresh();
 }
 
@@ -61,21 +64,40 @@ QPushButton* LensRow::lens_button(const QString& label, const QString& about) {
     return button;
 }
 
-QPushButton* LensRow::side_button(const char* name, Lens LensRow::*side) {
+QPushButton* LensRow::side_button(const char* name, bool left) {
     auto* button = lens_button({}, tr("What the twin shows on this side of the seam"));
     button->setObjectName(QString::fromLatin1(name));
     auto* menu = new QMenu(this);
-    for (const LensRecord* record : kLenses) {
-        if (record->lens == Lens::twin || !record->on_colour) continue;
-        connect(menu->addAction(tr(record->label)), &QAction::triggered, this,
-                [this, side, lens = record->lens] {
-                    this->*side = lens;
-                    canvas_.set_twin(left_lens_, right_lens_);
-                    refresh();
-                });
-    }
+    connect(menu, &QMenu::aboutToShow, this, [this, menu, left] { fill_side(*menu, left); });
     button->setMenu(menu);
     return button;
+}
+
+/// The lenses, and the states that one may look at through them.
+void LensRow::fill_side(QMenu& menu, bool left) {
+    menu.clear();
+    const TwinSide now = left ? canvas_.twin_left() : canvas_.twin_right();
+    const auto add = [&](const QString& label, const TwinSide& side) {
+        QAction* action = menu.addAction(label);
+        action->setCheckable(true);
+        action->setChecked(side == now);
+        connect(action, &QAction::triggered, this, [this, left, side] { set_side(left, side); });
+    };
+    for (const LensRecord* record : kLenses)
+        if (record->lens != Lens::twin && record->on_colour)
+            add(tr(record->label), {record->lens, now.moment});
+    menu.addSeparator();
+    add(tr("As the ledger is wound"), {now.lens, std::nullopt});
+    if (!session_.document.has_painting()) return;
+    const auto& passes = session_.document.painting().passes;
+    for (std::size_t i = 0; i < passes.size(); ++i)
+        add(tr("After %1  %2").arg(i + 1).arg(shown(passes[i].name)), {now.lens, i + 1});
+}
+
+void LensRow::set_side(bool left, const TwinSide& side) {
+    left ? canvas_.set_twin(side, canvas_.twin_right())
+         : canvas_.set_twin(canvas_.twin_left(), side);
+    refresh();
 }
 
 QPushButton* LensRow::blur_button() {
@@ -119,9 +141,12 @@ void LensRow::refresh() {
     }
     const bool twin = !values && canvas_.lens() == Lens::twin;
     const bool squints = canvas_.lens() == Lens::squint;
-    const auto label = [](Lens lens) { return tr(record_of(lens).label); };
-    left_->setText(tr("left: %1 ▾").arg(label(left_lens_)));
-    right_->setText(tr("right: %1 ▾").arg(label(right_lens_)));
+    const auto label = [](const TwinSide& side) {
+        const QString lens = tr(record_of(side.lens).label);
+        return side.moment ? tr("%1 after %2").arg(lens).arg(*side.moment) : lens;
+    };
+    left_->setText(tr("left: %1 ▾").arg(label(canvas_.twin_left())));
+    right_->setText(tr("right: %1 ▾").arg(label(canvas_.twin_right())));
     blur_->setText(tr("%1% ▾").arg(100 * canvas_.squint(), 0, 'f', 1));
     for (QPushButton* button : {left_, right_}) seen.emplace_back(button, twin);
     for (QPushButton* button : {blur_, across_}) seen.emplace_back(button, squints);

@@ -16,7 +16,7 @@ namespace underpaint {
 class LensRow : public QWidget {
     Q_OBJECT
 public:
-    explicit LensRow(Canvas& canvas, QWidget* parent = nullptr);
+    LensRow(const Session& session, Canvas& canvas, QWidget* parent = nullptr);
     /// The side of the seal line whose lenses are to be had.
     void set_stage(Stage stage);
     /// Two seals are side by side: a twin or their drift is to be had, nothing else.
@@ -30,16 +30,18 @@ private:
     void fold();
     bool has(Lens lens) const;
     QPushButton* lens_button(const QString& label, const QString& about);
-    QPushButton* side_button(const char* name, Lens LensRow::*side);
+    QPushButton* side_button(const char* name, bool left);
+    void fill_side(QMenu& menu, bool left);
+    void set_side(bool left, const TwinSide& side);
     QPushButton* blur_button();
 
+    const Session& session_;
     Canvas& canvas_;
     bool comparing_ = false;
     Stage stage_ = Stage::colour;
     std::vector<QPushButton*> lenses_;
     QPushButton *more_, *left_, *right_, *blur_, *across_, *mirror_, *upend_;
     QMenu* folded_;
-    Lens left_lens_ = Lens::seal, right_lens_ = Lens::colour;
 };
 
 }  // namespace underpaint

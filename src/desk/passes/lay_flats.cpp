@@ -54,20 +54,20 @@ void LayMenu::lay_flats() {
 
 /// The balance is sought beside the interface; one more or less pass by then does no harm.
 void LayMenu::lay_shading() {
-    job_.start([this, painting = session_.document.painting(), number = session_.document.number(),
-                reader = session_.choices.reader()](const std::stop_token& stop,
-                                                    const auto& deliver) {
-        const Painting shaded = with_shading(painting, kBalance.usual);
-        const auto balance =
-            balance_for(shaded, *shading_at(shaded, shaded.passes.size() - 1), reader, stop);
-        if (!balance) return;
-        deliver([this, number, best = balance->best] {
-            if (session_.document.number() != number) return;
-            const Painting now = with_shading(session_.document.painting(), best);
-            session_.document.change(tr("Shade over and under"), now);
-            session_.outlook.choose_group(now.passes.back().group);
+    job_.start(
+        [this, painting = session_.document.painting(), number = session_.document.number(),
+         reader = session_.choices.reader()](const std::stop_token& stop, const auto& deliver) {
+            const Painting shaded = with_shading(painting, kBalance.usual);
+            const auto balance =
+                balance_for(shaded, *shading_at(shaded, shaded.passes.size() - 1), reader, stop);
+            if (!balance) return;
+            deliver([this, number, best = balance->best] {
+                if (session_.document.number() != number) return;
+                const Painting now = with_shading(session_.document.painting(), best);
+                session_.document.change(tr("Shade over and under"), now);
+                session_.outlook.choose_group(now.passes.back().group);
+            });
         });
-    });
 }
 
 }  // namespace underpaint

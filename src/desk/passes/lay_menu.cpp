@@ -127,6 +127,7 @@ void LayMenu::ask_for_painted_over() {
         pass.blend = BlendMode::normal;
         session_.outlook.set_moment(painting.passes.size());
         lay(std::move(pass), tr("Bring back what was painted over"));
+        emit brought_back();
     });
 }
 
@@ -140,6 +141,10 @@ bool LayMenu::paste(const QMimeData& clip) {
     if (auto pass = pasted_pass(clip, session_.document.painting())) {
         lay(std::move(*pass), tr("Paste a pass"));
         return true;
+    }
+    if (has_pass(clip)) {
+        emit trouble(tr("The pass on the clipboard is damaged, and was not laid."));
+        return false;
     }
     if (clip.hasUrls() && clip.urls().constFirst().isLocalFile()) {
         lay_picture(clip.urls().constFirst().toLocalFile().toStdString());

@@ -30,6 +30,8 @@ public:
     bool finished() const { return !job_.running(); }
 
 signals:
+    /// What was painted over is the chosen pass now.
+    void brought_back();
     void trouble(const QString& sentence);
 
 private:

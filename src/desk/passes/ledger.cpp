@@ -11,6 +11,7 @@
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/marks.h"
+#include "desk/kit/panel.h"
 #include "desk/kit/words.h"
 #include "desk/passes/pass_clip.h"
 #include "painting/changes.h"
@@ -39,7 +40,7 @@ Ledger::Ledger(Session& session, const Measuring& measuring, QWidget* parent)
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    column->addWidget(new LedgerHeader);
+    column->addWidget(new LedgerHeader(session.choices));
     column->addWidget(rows_, 1);
     column->addWidget(new BalanceRow(session, measuring));
 
@@ -218,8 +219,18 @@ void Ledger::copy() {
         new PassClip(session_.document.painting(), places.front()));
 }
 
-LedgerHeader::LedgerHeader(QWidget* parent) : QWidget(parent) {
+LedgerHeader::LedgerHeader(Choices& choices, QWidget* parent) : QWidget(parent) {
     setFixedHeight(scaled(29));
+    auto* grey =
+        action_button("grey_thumbnails", tr("Grey"), tr("The small pictures show values only"));
+    grey->setProperty("role", "lens");
+    grey->setCheckable(true);
+    grey->setChecked(choices.grey_thumbnails());
+    connect(grey, &QPushButton::toggled, &choices, &Choices::set_grey_thumbnails);
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(scaled(56), 0, 0, 0);
+    row->addWidget(grey);
+    row->addStretch(1);
 }
 
 void LedgerHeader::paintEvent(QPaintEvent*) {
@@ -260,7 +271,9 @@ void BalanceRow::paintEvent(QPaintEvent*) {
     painter.setFont(secondary_font());
     painter.setPen(greys().secondary);
     painter.drawText(rect().adjusted(scaled(66), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter,
-                     tr("held to %1 step").arg(kHeldDrift, 0, 'f', 2));
+                     measuring_.audit() && measuring_.audit()->open()
+                         ? tr("open: not judged yet")
+                         : tr("held to %1 step").arg(kHeldDrift, 0, 'f', 2));
     const auto& audit = measuring_.audit();
     if (!audit || audit->passes.empty()) return;
     const PassAudit& last = audit->passes.back();

@@ -53,7 +53,7 @@ private:
 class LedgerHeader : public QWidget {
     Q_OBJECT
 public:
-    explicit LedgerHeader(QWidget* parent = nullptr);
+    explicit LedgerHeader(Choices& choices, QWidget* parent = nullptr);
 
 protected:
     void paintEvent(QPaintEvent* event) override;

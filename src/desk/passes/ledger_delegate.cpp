@@ -30,10 +30,8 @@ void draw_thumbnail(QPainter& painter, const QRect& place, const QImage& image) 
                part));
 }
 
-/// The columns of one pass: how it stands, large, and the pass's own share, small. A group has no
-/// share of its own: it stands as its last pass left it.
-void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bool exact,
-                  bool own) {
+/// The columns of a pass or group: how it stands, large, and its own share, small.
+void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bool exact) {
     const QRect large(row.left(), row.top() + scaled(5), row.width(), scaled(18));
     const QRect small(row.left(), row.top() + scaled(23), row.width(), scaled(15));
     for (const LedgerColumn& column : ledger_columns(row.width())) {
@@ -42,7 +40,6 @@ void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bo
             draw_figure(painter, column.right, large,
                         about(column.measure, exact) + QString::fromStdString(words->now),
                         words->verdict, 11);
-        if (!own) continue;
         painter.setFont(figure_font(10));
         painter.setPen(greys().secondary);
         painter.drawText(QRect(row.left(), small.top(), column.right - row.left(), small.height()),
@@ -162,7 +159,7 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     if (of.kind == LedgerRow::Kind::seal && audit)
         draw_seal_figures(*painter, inside, audit->ground);
     else if (const PassAudit* figures = model->figures(number); figures && !off)
-        draw_columns(*painter, inside, *figures, audit->exact, of.kind == LedgerRow::Kind::pass);
+        draw_columns(*painter, inside, *figures, audit->exact);
     painter->restore();
 }
 

@@ -21,6 +21,7 @@ LedgerModel::LedgerModel(Session& session, const Measuring& measuring, QObject* 
     };
     connect(&measuring_, &Measuring::figures_changed, this, repaint);
     connect(&measuring_, &Measuring::thumbnails_changed, this, repaint);
+    connect(&session_.choices, &Choices::grey_thumbnails_changed, this, repaint);
 }
 
 void LedgerModel::refresh() {
@@ -121,7 +122,12 @@ PassPlaces LedgerModel::places_of_rows(const QModelIndexList& indexes) const {
 
 const PassAudit* LedgerModel::figures(int index) const {
     const auto& audit = measuring_.audit();
-    const std::size_t moment = row(index).moment();
+    const LedgerRow& of = row(index);
+    if (of.kind == LedgerRow::Kind::group && audit) {
+        const auto found = std::ranges::find(audit->groups, of.group, &GroupAudit::group);
+        return found == audit->groups.end() ? nullptr : &found->whole;
+    }
+    const std::size_t moment = of.moment();
     if (moment == 0 || !audit || audit->passes.size() < moment) return nullptr;
     return &audit->passes[moment - 1];
 }
@@ -166,7 +172,7 @@ QString LedgerModel::in_words(int row) const {
     const QString name = data(index(row), Qt::DisplayRole).toString();
     QString text = tr("%1, %2").arg(name, kind_of_row(row));
     if (const PassAudit* figures = this->figures(row))
-        text += tr(". Values %1: 95% of the picture within %2 step of the seal, %3 by this pass")
+        text += tr(". Values %1: 95% of the picture within %2 step of the seal, %3 by itself")
                     .arg(word_of(figures->value.verdict))
                     .arg(figures->value.running.p95, 0, 'f', 2)
                     .arg(figures->value.own.p95, 0, 'f', 2);
@@ -183,7 +189,7 @@ QString LedgerModel::detail(int row) const {
         if (!words) continue;
         text += tr("\n%1: %2").arg(from_view(measure->label), QString::fromStdString(words->now));
         if (!words->own.empty())
-            text += tr(" (%1 by this pass)").arg(QString::fromStdString(words->own));
+            text += tr(" (%1 by itself)").arg(QString::fromStdString(words->own));
         if (measure->judged) text += tr(", %1").arg(word_of(words->verdict));
     }
     return text;

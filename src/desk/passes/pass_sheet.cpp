@@ -8,6 +8,7 @@
 #include <QPushButton>
 #include <QStackedWidget>
 
+#include "audit/range_pull.h"
 #include "desk/kit/bar_slider.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
@@ -285,10 +286,30 @@ bool PassSheet::finished() const {
 
 void PassSheet::add_to(LadderFace& face) const {
     if (edits_.pass() == nullptr) return;
+    add_pull(face);
     if (page_ == Page::reach)
         reach_page_->add_to(face);
     else if (const PassEditor* now = editor())
         now->add_to(face);
+}
+
+/// Where a pass that darkens or lightens begins to act, and how far it draws the range together.
+void PassSheet::add_pull(LadderFace& face) const {
+    const auto& audit = measuring_.audit();
+    const std::size_t place = *session_.outlook.chosen_pass();
+    if (!audit || audit->passes.size() < place) return;
+    const StepHistogram& found = place == 0 ? audit->ground.steps : audit->passes[place - 1].steps;
+    const auto pull =
+        range_pull(session_.document.painting(), place, range_of(found), session_.choices.reader());
+    if (!pull) return;
+    face.pull = {pull->from_light, pull->begins, pull->was, pull->is};
+    face.about += QLatin1Char(' ') + (pull->from_light ? tr("Darkens from step %1 up: the lightest "
+                                                            "goes from %2 to %3.")
+                                                       : tr("Lightens from step %1 down: the "
+                                                            "darkest goes from %2 to %3."))
+                                         .arg(pull->begins, 0, 'f', 1)
+                                         .arg(pull->was, 0, 'f', 1)
+                                         .arg(pull->is, 0, 'f', 1);
 }
 
 void PassSheet::act_on_ladder(HandleAct act, std::size_t handle, double step) {

@@ -43,6 +43,7 @@ signals:
     void ladder_changed();
 
 private:
+    void add_pull(LadderFace& face) const;
     void build();
     QLayout* head();
     QLayout* sliders();

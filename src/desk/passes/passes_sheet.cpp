@@ -12,6 +12,7 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
+#include "audit/no_effect.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/passes/group_sheet.h"
@@ -25,10 +26,12 @@ namespace underpaint {
 PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
     : QWidget(parent),
       session_(desk.session),
+      canvas_(desk.canvas),
       ask_(desk.ask),
       pass_sheet_(new PassSheet(desk, ask_)),
       group_sheet_(new GroupSheet(desk.session)),
-      chosen_(new QStackedWidget) {
+      chosen_(new QStackedWidget),
+      comparing_(this) {
     setAcceptDrops(true);
     lay_menu_ = new LayMenu(session_, ask_, this);
     auto* lay = new QPushButton(tr("Lay a pass ▾"));
@@ -45,6 +48,7 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
     trouble_->setObjectName(QStringLiteral("lay_trouble"));
     enable();
     connect(lay_menu_, &LayMenu::trouble, this, &PassesSheet::say);
+    connect(lay_menu_, &LayMenu::brought_back, this, &PassesSheet::show_brought_back);
 
     auto* ledger = new Ledger(session_, desk.meters.passes);
     connect(ledger, &Ledger::wants_paste, this,
@@ -85,8 +89,24 @@ void PassesSheet::say(const QString& trouble) {
     trouble_->setVisible(!trouble.isEmpty());
 }
 
+/// What was painted over beside what it was, and how much of it is another colour now.
+void PassesSheet::show_brought_back() {
+    const std::size_t place = *session_.outlook.chosen_pass();
+    canvas_.set_twin({Lens::colour, place}, {Lens::colour, std::nullopt});
+    canvas_.set_lens(Lens::twin);
+    comparing_.start([this, place, painting = session_.document.painting()](
+                         const std::stop_token& stop, const auto& deliver) {
+        const double changed = changed_by(painting, place, stop);
+        deliver([this, changed] {
+            say(tr("%1% of the picture was painted over to be seen. Left of the seam it is as it "
+                   "was.")
+                    .arg(100 * changed, 0, 'f', changed < 0.1 ? 1 : 0));
+        });
+    });
+}
+
 bool PassesSheet::finished() const {
-    return pass_sheet_->finished() && lay_menu_->finished() &&
+    return pass_sheet_->finished() && lay_menu_->finished() && !comparing_.running() &&
            std::ranges::all_of(findChildren<ShadingRow*>(),
                                [](const ShadingRow* row) { return row->finished(); });
 }

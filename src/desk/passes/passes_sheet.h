@@ -32,14 +32,17 @@ protected:
 private:
     void show_chosen();
     void say(const QString& trouble);
+    void show_brought_back();
 
     Session& session_;
+    Canvas& canvas_;
     AskForFile ask_;
     PassSheet* pass_sheet_;
     GroupSheet* group_sheet_;
     QStackedWidget* chosen_;
     LayMenu* lay_menu_;
     QLabel* trouble_;
+    LatestJob comparing_;
 };
 
 }  // namespace underpaint

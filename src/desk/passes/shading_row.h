@@ -15,7 +15,8 @@ namespace underpaint {
 class BarSlider;
 
 /// How much of the chosen shading lies over the colours and how much under, with a mark where the
-/// sealed values are kept best, and the most over that they bear. Hidden where no shading is chosen.
+/// sealed values are kept best, and the most over that they bear. Hidden where no shading is
+/// chosen.
 class ShadingRow : public QWidget {
     Q_OBJECT
 public:

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/view/canvas.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include "desk/kit/look.h"
@@ -49,6 +50,7 @@ Canvas::Canvas(Session& session, Meters& meters, QWidget* parent)
 
 void Canvas::begin_painting() {
     put_down();
+    sight_.left.moment = sight_.right.moment = std::nullopt;
     handles_.set_shape({});
     show_only(nullptr);
     seen_.reset();
@@ -104,7 +106,7 @@ void Canvas::peek_before(bool held) {
     refresh();
 }
 
-void Canvas::set_twin(Lens left, Lens right) {
+void Canvas::set_twin(const TwinSide& left, const TwinSide& right) {
     sight_.left = left;
     sight_.right = right;
     refresh();
@@ -117,8 +119,12 @@ Sight Canvas::wanted_sight() const {
     if (across_room_) sight.squint = 0;  // the distance alone does it
     if (session_.outlook.comparison() && sight.lens != Lens::drift) {
         sight.lens = Lens::twin;
-        sight.left = Lens::seal, sight.right = Lens::grey;
+        sight.left = {Lens::seal, {}}, sight.right = {Lens::grey, {}};
     }
+    // A state that is no longer there gives way to the last that is.
+    for (TwinSide* side : {&sight.left, &sight.right})
+        if (side->moment)
+            side->moment = std::min(*side->moment, session_.outlook.shown().passes.size());
     if (peeked_) sight.lens = *peeked_;
     if (peek_before_ && session_.outlook.stage() == Stage::colour)
         sight.upto = session_.outlook.moment_before();

@@ -35,7 +35,9 @@ public:
     void peek_before(bool held);
     /// As if every key were let go.
     void end_peeks();
-    void set_twin(Lens left, Lens right);
+    void set_twin(const TwinSide& left, const TwinSide& right);
+    const TwinSide& twin_left() const { return sight_.left; }
+    const TwinSide& twin_right() const { return sight_.right; }
     /// Shows what a mask covers; the rest goes to a grey and loses its contrast. Null shows
     /// everything again. The mask is of the whole picture, of any size.
     void show_only(const SharedPicture& mask);

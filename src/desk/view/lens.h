@@ -42,13 +42,19 @@ enum class Lens {
 /// How strongly one squints: the blur's sigma as a share of the picture's long side.
 inline constexpr double kLeastSquint = 0.002, kMostSquint = 0.03, kUsualSquint = 0.008;
 
+/// One side of the twin.
+struct TwinSide {
+    Lens lens = Lens::colour;           ///< not itself the twin
+    std::optional<std::size_t> moment;  ///< after how many passes; nothing: as the ledger is wound
+    friend bool operator==(const TwinSide&, const TwinSide&) = default;
+};
+
 /// What is to be seen.
 struct Sight {
     Lens lens = Lens::colour;
     std::size_t upto = 0;  ///< after how many passes
     Reader reader = Reader::lightness;
-    /// The two sides of the twin lens; neither is itself a twin.
-    Lens left = Lens::seal, right = Lens::colour;
+    TwinSide left{Lens::seal, {}}, right{};
     double squint = kUsualSquint;
     friend bool operator==(const Sight&, const Sight&) = default;
 };

@@ -18,15 +18,15 @@ struct Side {
 struct Wanted {
     explicit Wanted(const Sight& sight) {
         if (sight.lens == Lens::twin) {
-            add(sight, sight.left);
-            add(sight, sight.right);
+            for (const TwinSide& side : {sight.left, sight.right})
+                add(side.lens, side.moment.value_or(sight.upto));
         } else {
-            add(sight, sight.lens);
+            add(sight.lens, sight.upto);
         }
     }
-    void add(const Sight& sight, Lens lens) {
+    void add(Lens lens, std::size_t moment) {
         const LensRecord& record = record_of(lens);
-        Side side{record, place(record.of == LensRecord::Of::seal ? 0 : sight.upto)};
+        Side side{record, place(record.of == LensRecord::Of::seal ? 0 : moment)};
         side.sealed = record.of == LensRecord::Of::both ? place(0) : side.now;
         sides.push_back(side);
     }

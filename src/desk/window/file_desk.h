@@ -102,8 +102,16 @@ private:
         Result<OpenedPainting> opened;
     };
     void take(const std::shared_ptr<Read>& read);
-    void export_to(const Path& file, const Replacing& replacing);
-    void merge_to(const Path& file, const Replacing& replacing);
+    /// A way for the painting to leave, other than being saved.
+    struct Outgoing {
+        QString doing;                             ///< "Exporting %1"
+        std::function<QString(const Path&)> done;  ///< said in the end
+        std::function<Done(const Path&, const Painting&, const std::stop_token&, const Progress&,
+                           const Replacing&)>
+            write;
+        void (FileDesk::*again)();  ///< asks for another file
+    };
+    void send_out(const Outgoing& how, const Path& file, const Replacing& replacing);
     void save_to(const Path& file, std::function<void()> then, const Replacing& replacing = {});
     /// Calls `save` with a name that may be written to: one that lacked its ending is asked about
     /// again when a file has it with the ending.

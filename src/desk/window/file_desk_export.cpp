@@ -4,9 +4,31 @@
 
 #include "desk/window/file_names.h"
 #include "files/export_png.h"
-#include "render/merged.h"
+#include "files/merged_copy.h"
 
 namespace underpaint {
+
+/// Writes the painting into a file beside the interface, and asks again where that went wrong.
+void FileDesk::send_out(const Outgoing& how, const Path& file, const Replacing& replacing) {
+    run(saving_, how.doing.arg(name_of(file)),
+        [this, how, file, replacing, painting = session_.document.painting()](
+            const std::stop_token& stop, const Deliver& deliver) {
+            const auto progress = [this, deliver](float share) {
+                deliver([this, share] { notice_.set_progress(share); });
+            };
+            const Done done = how.write(file, painting, stop, progress, replacing);
+            deliver([this, how, file, done] {
+                finish(saving_);
+                if (done) return say(how.done(file));
+                ask_about(
+                    done.error(), file,
+                    [this, how](const Path& other, const Replacing& under) {
+                        send_out(how, other, under);
+                    },
+                    [this, how] { (this->*how.again)(); });
+            });
+        });
+}
 
 void FileDesk::export_png() {
     if (!session_.document.has_painting() || saving()) return;
@@ -14,29 +36,15 @@ void FileDesk::export_png() {
         picker_.to_save(tr("Export a PNG"), QStringLiteral("PNG picture (*.png)"),
                         folder() / (file_name_of(session_.document.painting()) + ".png"));
     if (file.empty()) return;
+    const Outgoing how{
+        tr("Exporting %1"), [](const Path& to) { return tr("Exported to %1.").arg(text_of(to)); },
+        [](const Path& to, const Painting& painting, const auto&... rest) {
+            return underpaint::export_png(to, painting, everything_of(painting), rest...);
+        },
+        &FileDesk::export_png};
     with_ending(
-        file, ".png", [this](const Path& named) { export_to(named, {}); },
+        file, ".png", [this, how](const Path& named) { send_out(how, named, {}); },
         [this] { export_png(); });
-}
-
-void FileDesk::export_to(const Path& file, const Replacing& replacing) {
-    run(saving_, tr("Exporting %1").arg(name_of(file)),
-        [this, file, replacing, painting = session_.document.painting()](
-            const std::stop_token& stop, const Deliver& deliver) {
-            const auto progress = [this, deliver](float share) {
-                deliver([this, share] { notice_.set_progress(share); });
-            };
-            const Done done = underpaint::export_png(file, painting, everything_of(painting), stop,
-                                                     progress, replacing);
-            deliver([this, file, done] {
-                finish(saving_);
-                if (done) return say(tr("Exported to %1.").arg(text_of(file)));
-                ask_about(
-                    done.error(), file,
-                    [this](const Path& other, const Replacing& how) { export_to(other, how); },
-                    [this] { export_png(); });
-            });
-        });
 }
 
 void FileDesk::save_merged_copy() {
@@ -46,31 +54,16 @@ void FileDesk::save_merged_copy() {
                         QStringLiteral("OpenRaster, merged on top (*.ora);;PNG picture (*.png)"),
                         folder() / (file_name_of(session_.document.painting()) + " merged.ora"));
     if (file.empty()) return;
-    if (file.extension() == ".png") return export_to(file, {});
+    const Outgoing how{tr("Merging into %1"),
+                       [](const Path& to) {
+                           return tr("A merged copy is in %1, its colours in %2.")
+                               .arg(text_of(to), name_of(palette_beside(to)));
+                       },
+                       underpaint::save_merged_copy, &FileDesk::save_merged_copy};
+    if (file.extension() == ".png") return send_out(how, file, {});
     with_ending(
-        file, ".ora", [this](const Path& named) { merge_to(named, {}); },
+        file, ".ora", [this, how](const Path& named) { send_out(how, named, {}); },
         [this] { save_merged_copy(); });
-}
-
-void FileDesk::merge_to(const Path& file, const Replacing& replacing) {
-    run(saving_, tr("Merging into %1").arg(name_of(file)),
-        [this, file, replacing, painting = session_.document.painting()](
-            const std::stop_token& stop, const Deliver& deliver) {
-            const auto progress = [this, deliver](float share) {
-                deliver([this, share] { notice_.set_progress(share); });
-            };
-            const auto merged = with_merged_on_top(painting, stop);
-            const Done done =
-                merged ? save_painting(file, *merged, stop, progress, replacing) : Done(stopped());
-            deliver([this, file, done] {
-                finish(saving_);
-                if (done) return say(tr("A merged copy is in %1.").arg(text_of(file)));
-                ask_about(
-                    done.error(), file,
-                    [this](const Path& other, const Replacing& how) { merge_to(other, how); },
-                    [this] { save_merged_copy(); });
-            });
-        });
 }
 
 }  // namespace underpaint

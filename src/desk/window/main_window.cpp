@@ -59,7 +59,7 @@ QWidget* MainWindow::build() {
         return column;
     };
     ladder_ = new Ladder(session_, meters_.foci);
-    lenses_ = new LensRow(*canvas_);
+    lenses_ = new LensRow(session_, *canvas_);
     pointer_ = new PointerLine(session_);
     findings_ = new FindingsView(session_, *canvas_);
     findings_->setFixedHeight(scaled(132));

@@ -21,6 +21,10 @@ void Choices::set_surround(double step) {
     emit surround_changed();
 }
 
+void Choices::set_grey_thumbnails(bool grey) {
+    if (std::exchange(grey_thumbnails_, grey) != grey) emit grey_thumbnails_changed();
+}
+
 void Choices::use_colour(Rgb colour) {
     constexpr std::size_t most = 24;
     if (!used_colours_.empty() && used_colours_.front() == colour) return;

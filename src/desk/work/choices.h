@@ -26,12 +26,16 @@ public:
     /// The step around the picture.
     double surround() const { return surround_; }
     void set_surround(double step);
+    /// The ledger's small pictures show values only.
+    bool grey_thumbnails() const { return grey_thumbnails_; }
+    void set_grey_thumbnails(bool grey);
     /// Colours that were laid, the last first, each once.
     const std::vector<Rgb>& used_colours() const { return used_colours_; }
     void use_colour(Rgb colour);
 
 signals:
     void used_colours_changed();
+    void grey_thumbnails_changed();
     void reader_changed();
     void surround_changed();
     void scale_changed();
@@ -40,6 +44,7 @@ private:
     Reader reader_ = Reader::lightness;
     ValueScale scale_ = ValueScale::one_to_nine;
     double surround_ = 5;
+    bool grey_thumbnails_ = false;
     std::vector<Rgb> used_colours_;
 };
 

@@ -7,23 +7,26 @@
 #include "audit/pass_mends.h"
 #include "desk/kit/look.h"
 #include "desk/kit/screen_image.h"
+#include "render/grey.h"
 #include "render/view.h"
 
 namespace underpaint {
 namespace {
 
 /// Long enough for the next move of a drag to come, so that its frame has all cores.
-constexpr std::chrono::milliseconds kRest{40};
-constexpr int kSketchSide = 400;  // long side at which the first figures are measured
+constexpr std::chrono::milliseconds kRest{20};
+constexpr int kSketchSide = 300;  // long side at which the first figures are measured
 
-std::vector<QImage> small_pictures(const Painting& painting, const std::stop_token& stop) {
+Measuring::Thumbnails small_pictures(const Painting& painting, Reader reader,
+                                     const std::stop_token& stop) {
     const int level = level_for(painting.size(), 2 * scaled(kThumbnailWidth));
-    const View view = whole_at(painting.size(), shrink_of_level(level));
-    std::vector<QImage> pictures;
-    for (std::size_t upto = 0; upto <= painting.passes.size(); ++upto) {
-        const auto pixels = render_view(painting, upto, view, stop);
-        if (!pixels) return {};
-        pictures.push_back(image_of(*pixels));
+    auto states = render_states(painting, whole_at(painting.size(), shrink_of_level(level)), stop);
+    if (!states) return {};
+    Measuring::Thumbnails pictures;
+    for (RgbBlock& state : *states) {
+        pictures.colour.push_back(image_of(state));
+        turn_grey(state, reader);
+        pictures.grey.push_back(image_of(state));
     }
     return pictures;
 }
@@ -40,8 +43,9 @@ Measuring::Measuring(Session& session, QObject* parent)
     connect(&session_.document, &Document::begun, this, [this] {
         basis_.reset();
         audit_.reset();
+        sketched_ = measured_ = nullptr;
         findings_.clear();
-        thumbnails_.clear();
+        thumbnails_ = {};
     });
 }
 
@@ -84,24 +88,36 @@ void Measuring::put_off() {
     rest_.start();
 }
 
+KnownFigures Measuring::known_of(const SharedMeasured& measured, const Painting& painting,
+                                 Reader reader) {
+    if (!measured || measured->audit.reader != reader) return {};
+    return {&measured->audit, common_figures(measured->painting, painting)};
+}
+
 void Measuring::measure() {
-    job_.start([this, painting = session_.document.painting(), reader = session_.choices.reader()](
-                   const std::stop_token& stop, const auto& deliver) {
-        deliver([this, pictures = small_pictures(painting, stop)] {
-            thumbnails_ = pictures;
-            emit thumbnails_changed();
-        });
-        std::optional<Audit> figures;
+    job_.start([this, painting = session_.document.painting(), reader = session_.choices.reader(),
+                sketched = sketched_,
+                measured = measured_](const std::stop_token& stop, const auto& deliver) {
+        SharedMeasured figures;
         const int sketch = level_for(painting.size(), kSketchSide);
         for (const int level : sketch > 0 ? std::vector{sketch, 0} : std::vector{0}) {
-            figures = underpaint::audit(painting, {reader, level, {}}, stop);
-            if (!figures) return;
-            deliver([this, audit = *figures, findings = find(painting, *figures)] {
-                take(audit, findings);
+            const SharedMeasured& before = level > 0 ? sketched : measured;
+            auto audit = underpaint::audit(
+                painting, {reader, level, {}, known_of(before, painting, reader)}, stop);
+            if (!audit) return;
+            figures = std::make_shared<const Measured>(Measured{painting, std::move(*audit)});
+            deliver([this, level, figures, findings = find(painting, figures->audit)] {
+                (level > 0 ? sketched_ : measured_) = figures;
+                take(figures->audit, findings);
             });
+            if (level == sketch)
+                deliver([this, pictures = small_pictures(painting, reader, stop)] {
+                    thumbnails_ = pictures;
+                    emit thumbnails_changed();
+                });
         }
-        for (const Finding& finding : find(painting, *figures)) {
-            auto mends = mends_for(painting, finding, *figures, stop);
+        for (const Finding& finding : find(painting, figures->audit)) {
+            auto mends = mends_for(painting, finding, figures->audit, stop);
             if (mends.empty()) continue;
             deliver([this, code = finding.code, pass = finding.pass, mends = std::move(mends)] {
                 const auto own = std::ranges::find_if(

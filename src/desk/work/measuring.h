@@ -3,6 +3,7 @@
 
 #include <QImage>
 #include <QTimer>
+#include <memory>
 #include <vector>
 
 #include "audit/audit.h"
@@ -27,8 +28,13 @@ public:
     SharedPicture place_of(const Finding& finding) override;
     /// For a pass counted from 0; empty when there are none, or not yet.
     const std::vector<Mend>& mends(std::size_t pass) const;
-    /// The picture after each pass, small; the first is the seal.
-    const std::vector<QImage>& thumbnails() const { return thumbnails_; }
+    /// The picture after each pass, small, or its values; the first is the seal.
+    const std::vector<QImage>& thumbnails() const {
+        return session_.choices.grey_thumbnails() ? thumbnails_.grey : thumbnails_.colour;
+    }
+    struct Thumbnails {
+        std::vector<QImage> colour, grey;
+    };
     bool finished() const override { return !job_.running() && !rest_.isActive(); }
 
 signals:
@@ -36,6 +42,14 @@ signals:
     void thumbnails_changed();
 
 private:
+    /// Figures, and of what: those that a change could not touch are taken over from them.
+    struct Measured {
+        Painting painting;
+        Audit audit;
+    };
+    using SharedMeasured = std::shared_ptr<const Measured>;
+    static KnownFigures known_of(const SharedMeasured& measured, const Painting& painting,
+                                 Reader reader);
     void put_off();
     void measure();
     void take(Audit figures, std::vector<Finding> findings);
@@ -47,7 +61,8 @@ private:
     std::optional<Basis> basis_;
     bool current_ = false;
     std::optional<Audit> audit_;
-    std::vector<QImage> thumbnails_;
+    SharedMeasured sketched_, measured_;  // the last of a small picture, and of every pixel
+    Thumbnails thumbnails_;
 };
 
 /// Side in pixels that a thumbnail is made for.

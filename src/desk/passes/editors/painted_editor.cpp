@@ -8,21 +8,26 @@
 #include "desk/kit/colour_strip.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
+#include "desk/kit/picture_picker.h"
+#include "desk/kit/screen_image.h"
 #include "desk/kit/words.h"
 #include "desk/panes/brush_settings.h"
 #include "desk/view/canvas.h"
 #include "desk/work/stroke_meter.h"
+#include "files/openraster.h"
 #include "render/probe.h"
+#include "render/view.h"
 
 namespace underpaint {
 namespace {
 
-constexpr double kFollowing = 4;  // times as long as wide is a dab that follows
+constexpr double kFollowing = 4;     // times as long as wide is a dab that follows
+constexpr int kReferenceSide = 600;  // long side that a reference is kept at
 constexpr Rgb kFirstColour{0.69F, 0.49F, 0.33F};
 
 }  // namespace
 
-PaintedEditor::PaintedEditor(const EditorDesk& desk) : PassEditor(desk) {
+PaintedEditor::PaintedEditor(const EditorDesk& desk) : PassEditor(desk), reading_(this) {
     swatch_ = new ColourButton;
     swatch_->set_colour(kFirstColour);
     paint_ =
@@ -32,6 +37,9 @@ PaintedEditor::PaintedEditor(const EditorDesk& desk) : PassEditor(desk) {
     follow_ = action_button("follow_strokes", tr("Follow the strokes"),
                             tr("Dabs are stretched and turned along the underpaint's own strokes"));
     for (QPushButton* button : {paint_, erase_, follow_}) button->setCheckable(true);
+    auto* reference = action_button("colour_reference", tr("Reference…"),
+                                    tr("A picture beside, to take colours from"));
+    reference_ = new PicturePicker;
     strip_ = new ColourStrip;
     agreement_ = hint_label();
     agreement_->setObjectName(QStringLiteral("stroke_agreement"));
@@ -39,7 +47,11 @@ PaintedEditor::PaintedEditor(const EditorDesk& desk) : PassEditor(desk) {
     auto* tools = new QVBoxLayout;
     tools->setSpacing(scaled(6));
     tools->addLayout(button_row({paint_, erase_, follow_}));
-    tools->addWidget(strip_);
+    auto* colours = new QHBoxLayout;
+    colours->setSpacing(scaled(6));
+    colours->addWidget(strip_, 1);
+    colours->addWidget(reference);
+    tools->addLayout(colours);
     auto* head = new QHBoxLayout;
     head->setSpacing(scaled(12));
     head->addWidget(swatch_, 0, Qt::AlignTop);
@@ -48,6 +60,7 @@ PaintedEditor::PaintedEditor(const EditorDesk& desk) : PassEditor(desk) {
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(scaled(6));
     column->addLayout(head);
+    column->addWidget(reference_);
     column->addWidget(new BrushSettings(canvas()));
     column->addWidget(agreement_);
 
@@ -58,6 +71,8 @@ PaintedEditor::PaintedEditor(const EditorDesk& desk) : PassEditor(desk) {
     connect(follow_, &QPushButton::clicked, this, &PaintedEditor::follow);
     connect(swatch_, &ColourButton::picked, this, &PaintedEditor::take_colour);
     connect(strip_, &ColourStrip::taken, this, &PaintedEditor::take_colour);
+    connect(reference, &QPushButton::clicked, this, &PaintedEditor::ask_for_reference);
+    connect(reference_, &PicturePicker::picked, this, &PaintedEditor::take_colour);
     Choices& choices = edits().session().choices;
     connect(&choices, &Choices::used_colours_changed, this,
             [this, &choices] { strip_->set_colours(choices.used_colours()); });
@@ -106,6 +121,26 @@ void PaintedEditor::pick(QPointF picture) {
     take_colour(probe(outlook.shown(), outlook.shown_upto(), static_cast<int>(picture.x()),
                       static_cast<int>(picture.y()))
                     .now);
+}
+
+/// A picture as small as it is shown; what can't be read is said in its place.
+void PaintedEditor::ask_for_reference() {
+    const auto path = ask().to_open(tr("A reference to take colours from"), kPictureKinds);
+    if (path.empty()) return;
+    reading_.start([this, path](const std::stop_token& stop, const auto& deliver) {
+        const auto read = read_finished(path, stop);
+        if (!read) {
+            deliver([this, text = read.error().message()] {
+                agreement_->setText(QString::fromStdString(text));
+            });
+            return;
+        }
+        const SharedPicture picture = share(read->picture);
+        const auto small = picture->level(level_for(picture->size(), kReferenceSide));
+        deliver([this, image = image_of(rgb_of(*small, rect_of(small->size())))] {
+            reference_->set_picture(image);
+        });
+    });
 }
 
 void PaintedEditor::follow(bool on) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "desk/passes/editors/pass_editor.h"
+#include "desk/work/latest_job.h"
 
 class QLabel;
 class QPushButton;
@@ -10,6 +11,7 @@ namespace underpaint {
 
 class ColourButton;
 class ColourStrip;
+class PicturePicker;
 
 /// Painted colour: the brush and the eraser, where colours come from, and whether dabs follow the
 /// strokes of the underpaint.
@@ -27,11 +29,14 @@ private:
     void follow(bool on);
     void refresh_tools();
     void take_strokes();
+    void ask_for_reference();
 
     QPushButton *paint_, *erase_, *follow_;
     ColourButton* swatch_;
     ColourStrip* strip_;
     QLabel* agreement_;
+    PicturePicker* reference_;
+    LatestJob reading_;
 };
 
 }  // namespace underpaint

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "files/design_tokens.h"
+
+#include <fmt/format.h>
+
+#include <cmath>
+#include <nlohmann/json.hpp>
+
+#include "colour/reader.h"
+#include "colour/value_scale.h"
+
+namespace underpaint {
+
+std::string write_tokens(std::string_view name, std::span<const Swatch> palette) {
+    nlohmann::ordered_json tokens{{"$description", name}, {"palette", {{"$type", "color"}}}};
+    int number = 0;
+    for (const Swatch& swatch : palette) {
+        const Rgb& c = swatch.colour;
+        const auto level = [](float v) { return std::lround(255 * v); };
+        tokens["palette"][fmt::format("colour-{}", ++number)] = {
+            {"$value",
+             {{"colorSpace", "srgb"},
+              {"components", {c.r, c.g, c.b}},
+              {"hex", fmt::format("#{:02x}{:02x}{:02x}", level(c.r), level(c.g), level(c.b))}}},
+            {"$description",
+             fmt::format("{:.1f}% of the picture, step {:.1f}", 100 * swatch.share,
+                         step_of(read(Reader::lightness, c)))}};
+    }
+    return tokens.dump(1, ' ', false, nlohmann::ordered_json::error_handler_t::replace) + "\n";
+}
+
+}  // namespace underpaint
