@@ -22,9 +22,8 @@ std::string write_tokens(std::string_view name, std::span<const Swatch> palette)
              {{"colorSpace", "srgb"},
               {"components", {c.r, c.g, c.b}},
               {"hex", fmt::format("#{:02x}{:02x}{:02x}", level(c.r), level(c.g), level(c.b))}}},
-            {"$description",
-             fmt::format("{:.1f}% of the picture, step {:.1f}", 100 * swatch.share,
-                         step_of(read(Reader::lightness, c)))}};
+            {"$description", fmt::format("{:.1f}% of the picture, step {:.1f}", 100 * swatch.share,
+                                         step_of(read(Reader::lightness, c)))}};
     }
     return tokens.dump(1, ' ', false, nlohmann::ordered_json::error_handler_t::replace) + "\n";
 }

@@ -35,8 +35,7 @@ Done save_merged_copy(const std::filesystem::path& path, const Painting& paintin
     if (Done saved = save_picture(path, painting, stop, progress, replacing); !saved) return saved;
     const Painting seen = as_seen(painting);
     const double shrink = shrink_of_level(level_for(seen.size(), kSide));
-    const auto pixels =
-        render_view(seen, seen.passes.size(), whole_at(seen.size(), shrink), stop);
+    const auto pixels = render_view(seen, seen.passes.size(), whole_at(seen.size(), shrink), stop);
     if (!pixels) return stopped();
     const auto palette = palette_of(*pixels, kPaletteColours);
     return replace_file(palette_beside(path), bytes_of(write_tokens(painting.name, palette)));

@@ -53,15 +53,15 @@ Result<Painting> read_carrier(std::span<const std::byte> bytes) {
     try {
         const Json json = Json::from_cbor(bytes.begin(), bytes.end());
         const Json& pictures = json.at("pictures");
-        auto parsed = parse_painting(
-            kName, json.at("painting").get_ref<const std::string&>(),
-            [&](const std::string& name) -> Result<SharedPicture> {
-                const auto& binary = pictures.at(name).get_binary();
-                auto read = read_png(kName, std::as_bytes(std::span(binary)));
-                if (!read) return tl::unexpected(read.error());
-                read->picture.settle();
-                return share(std::move(read->picture));
-            });
+        auto parsed = parse_painting(kName, json.at("painting").get_ref<const std::string&>(),
+                                     [&](const std::string& name) -> Result<SharedPicture> {
+                                         const auto& binary = pictures.at(name).get_binary();
+                                         auto read =
+                                             read_png(kName, std::as_bytes(std::span(binary)));
+                                         if (!read) return tl::unexpected(read.error());
+                                         read->picture.settle();
+                                         return share(std::move(read->picture));
+                                     });
         if (!parsed) return tl::unexpected(parsed.error());
         if (parsed->painting.passes.size() != 1) return trouble(kName, "is damaged.");
         return std::move(parsed->painting);

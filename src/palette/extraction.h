@@ -15,8 +15,8 @@ struct Swatch {
 };
 
 /// The colours that a picture comes down to, the largest share first: k-means in OKLab (Lloyd 1982,
-/// begun by Arthur and Vassilvitskii 2007), each the mean of what is nearest to it. At most `count`;
-/// fewer where the picture has fewer. The same on every run. Meant for a small copy.
+/// begun by Arthur and Vassilvitskii 2007), each the mean of what is nearest to it. At most
+/// `count`; fewer where the picture has fewer. The same on every run. Meant for a small copy.
 std::vector<Swatch> palette_of(const RgbBlock& pixels, int count);
 
 }  // namespace underpaint

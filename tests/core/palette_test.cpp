@@ -44,8 +44,8 @@ TEST(Palette, FindsTheColoursOfAPictureAndTheirShares) {
 }
 
 TEST(Palette, EachColourIsTheMeanOfWhatIsNearestToIt) {
-    const RgbBlock pixels = rgb_of(testing::noise({60, 40}, Channels::rgb, Depth::bits8),
-                                   rect_of({60, 40}));
+    const RgbBlock pixels =
+        rgb_of(testing::noise({60, 40}, Channels::rgb, Depth::bits8), rect_of({60, 40}));
     const auto palette = palette_of(pixels, 5);
     std::vector<std::array<double, 4>> sums(palette.size());
     for (std::size_t i = 0; i < pixels.all().r.size(); ++i) {
@@ -68,8 +68,8 @@ TEST(Palette, EachColourIsTheMeanOfWhatIsNearestToIt) {
 }
 
 TEST(Palette, IsTheSameOnEveryRunAndNumberOfThreads) {
-    const RgbBlock pixels = rgb_of(testing::noise({80, 60}, Channels::rgb, Depth::bits8),
-                                   rect_of({80, 60}));
+    const RgbBlock pixels =
+        rgb_of(testing::noise({80, 60}, Channels::rgb, Depth::bits8), rect_of({80, 60}));
     const auto first = palette_of(pixels, 6);
     EXPECT_EQ(palette_of(pixels, 6), first);
     const tbb::global_control one(tbb::global_control::max_allowed_parallelism, 1);

@@ -31,8 +31,7 @@ TEST(RangePull, ANeutralDarkenBeginsAtItsOwnValueAndLetsNothingBeLighter) {
 
 TEST(RangePull, AColourBeginsAtItsDarkestChannel) {
     const Painting painting = with(tint({0.8F, 0.5F, 0.3F}, BlendMode::darken));
-    EXPECT_NEAR(range_pull(painting, 0, {2, 8}, Reader::lightness)->begins, step_of_grey(0.3F),
-                0.3)
+    EXPECT_NEAR(range_pull(painting, 0, {2, 8}, Reader::lightness)->begins, step_of_grey(0.3F), 0.3)
         << "where blue is cut: it weighs little, so that it takes a while to be seen";
 }
 

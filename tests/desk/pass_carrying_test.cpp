@@ -6,8 +6,8 @@
 
 #include "desk/kit/colour_button.h"
 #include "desk/kit/picture_picker.h"
-#include "desk/passes/ledger_model.h"
 #include "desk/passes/lay_menu.h"
+#include "desk/passes/ledger_model.h"
 #include "desk/passes/pass_clip.h"
 #include "painting/group_changes.h"
 #include "support/passes_bench_fixture.h"
@@ -67,8 +67,8 @@ TEST_F(Carrying, WhatWasPaintedOverIsShownBesideWhatItWas) {
 
 TEST_F(Carrying, AColourIsTakenFromAReference) {
     ASSERT_TRUE(save_png(folder_ / "reference.png", testing::coloured({300, 200}, [](int x, int) {
-        return x < 150 ? Rgb{0.8F, 0.2F, 0} : Rgb{0, 0.4F, 0.8F};
-    })));
+                             return x < 150 ? Rgb{0.8F, 0.2F, 0} : Rgb{0, 0.4F, 0.8F};
+                         })));
     trigger("lay_painted");
     settle();
     picked_ = folder_ / "reference.png";
@@ -85,8 +85,8 @@ TEST_F(Carrying, AColourIsTakenFromAReference) {
     std::ofstream(folder_ / "none.png") << "no picture";
     picked_ = folder_ / "none.png";
     press("colour_reference");
-    ASSERT_TRUE(wait(
-        [&] { return find<QLabel>("stroke_agreement")->text().contains("none.png"); }));
+    ASSERT_TRUE(
+        wait([&] { return find<QLabel>("stroke_agreement")->text().contains("none.png"); }));
     EXPECT_NEAR(swatch->colour().r, 0.8, 0.01);
 }
 
