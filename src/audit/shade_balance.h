@@ -11,8 +11,9 @@ namespace underpaint {
 
 /// How a shading may be balanced, in whole percents over.
 struct ShadeBalance {
-    float best = 0;             ///< where the 95th percentile of the drift after it is least
-    std::optional<float> most;  ///< the most at which that is within budget, if any is
+    float best = 0;  ///< where the 95th percentile of the drift after it is least
+    /// How far over it stays within budget from there on; nothing where it is not even there.
+    std::optional<float> most;
     friend bool operator==(const ShadeBalance&, const ShadeBalance&) = default;
 };
 

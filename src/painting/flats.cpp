@@ -55,11 +55,7 @@ std::size_t open_passes(const Painting& painting) {
 }
 
 Painting with_plain_ground(Painting painting, Rgb colour) {
-    if (const auto ground = plain_ground(painting)) {
-        Pass pass = painting.passes[*ground];
-        pass.source = Tint{colour};
-        return with_changed_pass(std::move(painting), *ground, std::move(pass));
-    }
+    if (plain_ground(painting)) return painting;
     Pass pass;
     pass.name = "Plain ground";
     pass.source = Tint{colour};

@@ -22,7 +22,7 @@ std::optional<std::size_t> plain_ground(const Painting& painting);
 /// ground.
 std::size_t open_passes(const Painting& painting);
 
-/// Covers the seal before all passes, or gives the ground that is there another colour.
+/// Covers the seal before all passes. As it was where there is a ground already.
 Painting with_plain_ground(Painting painting, Rgb colour);
 
 /// The colour of one flat.

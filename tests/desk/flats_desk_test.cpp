@@ -38,6 +38,8 @@ TEST_F(FlatsDesk, AreLaidShadedAndTakenBack) {
     trigger("lay_ground");
     settle();
     EXPECT_EQ(session().outlook.chosen_pass(), 0U) << "to be given its colour";
+    trigger("lay_ground");
+    EXPECT_EQ(painting().passes.size(), 1U) << "there is one already";
     trigger("lay_flats");
     settle();
     EXPECT_EQ(names(), (std::vector<std::string>{"Plain ground", "Left", "Right"}));
@@ -110,6 +112,7 @@ TEST_F(FlatsDesk, WithoutPartsItIsSaidWhereTheyAreDrawn) {
     begin(testing::sealed(testing::ramp({200, 150})));
     const Painting before = painting();
     trigger("lay_flats");
+    settle();
     EXPECT_TRUE(seen<QLabel>("lay_trouble")->text().contains("Values bench"));
     EXPECT_EQ(painting(), before);
 }

@@ -65,6 +65,18 @@ TEST_F(Carrying, WhatWasPaintedOverIsShownBesideWhatItWas) {
     EXPECT_LT(shown(300, 50).red(), 30);
 }
 
+TEST_F(Carrying, AVeryWidePictureIsLaidInTheMiddle) {
+    ASSERT_TRUE(save_png(folder_ / "wide.png", Picture({60000, 3}, Channels::grey, Depth::bits8)));
+    picked_ = folder_ / "wide.png";
+    trigger("lay_picture");
+    settle();
+    ASSERT_EQ(painting().passes.size(), 3U);
+    const Placement& placement = source<Placed>().placement;
+    EXPECT_NEAR(placement.scale, 0.01, 1e-6) << "as small as it may be";
+    EXPECT_NEAR(placement.x, (400 - 600) / 2.0, 0.5) << "over both sides alike";
+    EXPECT_NEAR(placement.y, (300 - 0.03) / 2, 0.5);
+}
+
 TEST_F(Carrying, AColourIsTakenFromAReference) {
     ASSERT_TRUE(save_png(folder_ / "reference.png", testing::coloured({300, 200}, [](int x, int) {
                              return x < 150 ? Rgb{0.8F, 0.2F, 0} : Rgb{0, 0.4F, 0.8F};

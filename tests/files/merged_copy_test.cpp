@@ -52,6 +52,16 @@ TEST_P(MergedCopy, HasThePaletteOfItsColoursBeside) {
 
 INSTANTIATE_TEST_SUITE_P(Kinds, MergedCopy, ::testing::Values("cart.ora", "cart.png"));
 
+TEST(MergedCopy, OfAnUnsealedPaintingShowsItsValuePasses) {
+    const testing::TemporaryFolder folder;
+    Painting painting;
+    painting.underpaint = share(Picture({40, 30}, Channels::grey, Depth::bits8, 0.5F));
+    painting = with_pass(std::move(painting), tint(grey(0.2F), BlendMode::normal), Stage::values);
+    ASSERT_TRUE(save_merged_copy(folder / "a.ora", painting));
+    std::ifstream in(palette_beside(folder / "a.ora"));
+    EXPECT_EQ(nlohmann::json::parse(in)["palette"]["colour-1"]["$value"]["hex"], "#333333");
+}
+
 TEST(MergedCopy, TroubleLeavesNothingBehind) {
     const testing::TemporaryFolder folder;
     const auto file = folder.path() / "none" / "cart.png";

@@ -8,13 +8,14 @@
 #include <pugixml.hpp>
 
 #include "audit/finding.h"
-#include "demo/salt_cart.h"
+#include "demo/routes.h"
 #include "files/audit_json.h"
 #include "files/composite_op.h"
 #include "files/layers.h"
 #include "files/openraster.h"
 #include "files/png.h"
 #include "files/zip_container.h"
+#include "painting/flats.h"
 #include "painting/stage.h"
 #include "raster/polygon.h"
 #include "support/every_source.h"
@@ -284,8 +285,26 @@ TEST_F(OpenRaster, PlansAndSealsComeBack) {
 }
 
 TEST_F(OpenRaster, OtherReadersSeeTheSameDemo) {
-    const Painting painting = demo::salt_cart({320, 240});
-    EXPECT_LE(worst_difference(painting, saved(painting)), 1.0F / 255);
+    for (const demo::Demo& demo : demo::kDemos) {
+        const Painting painting = demo.make({160, 120});
+        EXPECT_LE(worst_difference(painting, saved(painting)), 1.0F / 255) << demo.file;
+    }
+}
+
+TEST_F(OpenRaster, FlatsComeBackAndTheUnderpaintIsKeptOnce) {
+    const Painting painting = demo::flats_and_shade({160, 120});
+    const Painting back = reopened(painting);
+    EXPECT_EQ(plain_ground(back), 0U);
+    EXPECT_EQ(open_passes(back), open_passes(painting));
+    EXPECT_EQ(figures(back), figures(painting));
+    const auto zip = *ZipReader::open(saved(painting));
+    const Bytes bytes = *zip.read("stack.xml", 1 << 20);
+    const std::string_view stack = text_of(bytes);
+    std::size_t times = 0;
+    for (std::size_t at = 0; (at = stack.find("data/underpaint.png", at)) != std::string::npos;
+         ++at)
+        ++times;
+    EXPECT_EQ(times, 4U) << "the ground, the two of the shading, and the greys given back";
 }
 
 TEST_F(OpenRaster, IsBuiltAsTheFormatWants) {

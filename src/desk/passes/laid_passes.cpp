@@ -70,8 +70,9 @@ std::vector<LaidPass> passes_to_lay(const Painting& painting) {
 Pass pass_of_picture(const Painting& painting, SharedPicture picture, const QString& name) {
     const Size size = painting.size(), own = picture->size();
     Placed placed{std::move(picture), {}};
-    const double scale = std::min(static_cast<double>(size.width) / own.width,
-                                  static_cast<double>(size.height) / own.height);
+    const double scale = std::clamp<double>(std::min(static_cast<double>(size.width) / own.width,
+                                                     static_cast<double>(size.height) / own.height),
+                                            kPlacedScale.least, kPlacedScale.most);
     placed.placement.scale = scale;
     placed.placement.x = (size.width - own.width * scale) / 2;
     placed.placement.y = (size.height - own.height * scale) / 2;

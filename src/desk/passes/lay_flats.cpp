@@ -31,25 +31,35 @@ void LayMenu::add_flats() {
         &LayMenu::lay_shading);
 }
 
+/// One that is there already is only chosen, and keeps its colour.
 void LayMenu::lay_ground() {
-    session_.document.change(tr("Start from a plain ground"),
-                             with_plain_ground(session_.document.painting(), kGround));
+    if (!plain_ground(session_.document.painting()))
+        session_.document.change(tr("Start from a plain ground"),
+                                 with_plain_ground(session_.document.painting(), kGround));
     if (const auto ground = plain_ground(session_.document.painting()))
         session_.outlook.set_moment(*ground + 1);
 }
 
 void LayMenu::lay_flats() {
-    const Painting& painting = session_.document.painting();
-    std::vector<Flat> flats;
-    if (const auto tones = part_tones(painting, 0))
+    job_.start([this, painting = session_.document.painting(), number = session_.document.number()](
+                   const std::stop_token& stop, const auto& deliver) {
+        const auto tones = part_tones(painting, 0, stop);
+        if (!tones) return;
+        std::vector<Flat> flats;
         for (const PartTones& tone : *tones) flats.push_back({tone.part, tone.lights});
-    if (flats.empty()) {
-        emit trouble(tr("There are no parts to lay flats on. Draw some on the Values bench."));
-        return;
-    }
-    const std::size_t first = painting.passes.size();
-    session_.document.change(tr("Lay flats"), with_flats(painting, flats));
-    session_.outlook.set_moment(first + 1);
+        deliver([this, number, flats] {
+            if (session_.document.number() != number) return;
+            if (flats.empty()) {
+                emit trouble(
+                    tr("There are no parts to lay flats on. Draw some on the Values bench."));
+                return;
+            }
+            const std::size_t first = session_.document.painting().passes.size();
+            session_.document.change(tr("Lay flats"),
+                                     with_flats(session_.document.painting(), flats));
+            session_.outlook.set_moment(first + 1);
+        });
+    });
 }
 
 /// The balance is sought beside the interface; one more or less pass by then does no harm.
