@@ -38,6 +38,27 @@ TEST(BrushStroke, LaysEvenlyHoweverThePenIsReported) {
     EXPECT_GT(pixel(once, 200, 150).r, 0.2F) << "it builds up";
 }
 
+TEST(BrushStroke, DabsOfOneMoveAddUpAsIfLaidOneByOne) {
+    // Across several rows of tiles, slanted, partly beside the picture: by hand, dab by dab.
+    constexpr double radius = 30, flow = 0.2, spacing = 0.2 * radius;
+    const Point from{20, -10}, to{310, 290};
+    const double way = std::hypot(to.x - from.x, to.y - from.y);
+    Picture mask = blank();
+    BrushStroke stroke({radius, 0.2, flow, false});
+    stroke.move(mask, {from, 1});
+    stroke.move(mask, {to, 1});
+    for (int y = 3; y < 300; y += 11)
+        for (int x = 1; x < 400; x += 7) {
+            double left = 1;
+            for (double gone = 0; gone <= way; gone += spacing) {
+                const double dx = x + 0.5 - (from.x + gone / way * (to.x - from.x));
+                const double dy = y + 0.5 - (from.y + gone / way * (to.y - from.y));
+                left *= 1 - flow * dab_coverage(std::hypot(dx, dy) / radius, 0.2);
+            }
+            EXPECT_NEAR(pixel(mask, x, y).r, 1 - left, 1e-3) << x << ", " << y;
+        }
+}
+
 TEST(BrushStroke, PressureLaysOnMoreAndWider) {
     Picture light = blank(), hard = blank();
     BrushStroke({40, 0, 0.1, false}).move(light, {{200, 150}, 0.25});

@@ -96,7 +96,10 @@ TEST(Flats, AreNotJudgedUntilTheyAreShaded) {
     EXPECT_TRUE(audit.open());
     const auto findings = find(painting, audit);
     EXPECT_EQ(findings.front().code, FindingCode::open_yet);
-    for (const Finding& finding : findings) EXPECT_FALSE(is_bad(finding.verdict)) << finding.text;
+    for (const Finding& finding : findings) {
+        EXPECT_FALSE(is_bad(finding.verdict)) << finding.text;
+        EXPECT_NE(finding.code, FindingCode::values_slip) << finding.text;
+    }
 
     painting = with_shading(std::move(painting), 0.04F);
     EXPECT_EQ(open_passes(painting), 4U) << "the first of the two passes is not judged either";
@@ -135,8 +138,22 @@ TEST(Flats, TheFirstJudgedStateIsComparedWithTheSealAlone) {
 TEST(Flats, WhatTheyMovedIsNotHeldAgainstAPassThatIsMeantToDeepen) {
     Painting painting = with_shading(flats(), 0);
     painting.passes.back().intent = Intent::deepen;  // which does nothing, at no strength
+    painting.passes[0].intent = painting.passes[1].intent = Intent::reshape;
     EXPECT_NEAR(measured(painting).passes.back().value.judged_p95,
                 measured(with_shading(flats(), 0)).passes.back().value.judged_p95, 1e-6);
+}
+
+TEST(Flats, PartsThatStandTheOtherWayRoundAreNoSwapUntilTheyAreShaded) {
+    Painting painting = flats();
+    painting.passes[1].source = Tint{grey(0.9F)};
+    painting.passes[2].source = Tint{grey(0.1F)};
+    const auto swaps = [](const Painting& of) {
+        const auto findings = find(of, measured(of));
+        return std::ranges::count(findings, FindingCode::part_swap, &Finding::code);
+    };
+    EXPECT_EQ(swaps(painting), 0);
+    EXPECT_EQ(swaps(with_shading(painting, 0)), 0) << "nor is it said that they were put back";
+    EXPECT_EQ(swaps(with_pass(with_shading(painting, 0), painting.passes[1])), 1);
 }
 
 TEST(Flats, ALargeSwingOfTheirsIsNothingToLose) {
