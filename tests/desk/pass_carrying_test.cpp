@@ -47,6 +47,16 @@ TEST_F(Carrying, APassOfAnotherRunIsPastedFromItsBytes) {
     EXPECT_EQ(painting(), before);
 }
 
+TEST_F(Carrying, APassWhosePartsAreNotHereComesSwitchedOff) {
+    change(1, [&](Pass& p) { p.reach.parts = {painting().parts[1].id}; });
+    QMimeData elsewhere;
+    elsewhere.setData(kPassFormat, PassClip(painting(), 1).data(kPassFormat));
+    begin(testing::sealed(testing::ramp({120, 90})));
+    EXPECT_TRUE(menu().paste(elsewhere));
+    ASSERT_EQ(painting().passes.size(), 1U);
+    EXPECT_FALSE(painting().passes[0].on) << "else it would land everywhere";
+}
+
 TEST_F(Carrying, WhatWasPaintedOverIsShownBesideWhatItWas) {
     const auto now = render_picture(painting(), 2, Depth::bits8);
     Picture over = *now;
