@@ -14,6 +14,10 @@ namespace underpaint {
 struct KnownFigures {
     const Audit* audit = nullptr;  ///< measured with the same options; null: nothing is known
     std::size_t passes = 0;        ///< of it; see common_figures()
+    /// The painting after the first `state_after` of those passes, all of it, halved as asked;
+    /// null: they are laid again.
+    const RgbBlock* state = nullptr;
+    std::size_t state_after = 0;
 };
 
 struct AuditOptions {

@@ -14,11 +14,10 @@ constexpr int kBins = 8 * kBinsPerStep + 1;  // steps 1-9 are at most 8 apart
 
 }  // namespace
 
-DriftTally::DriftTally() : bins_(kBins) {}
-
 void DriftTally::add(std::span<const float> now, std::span<const float> then) {
     constexpr auto held = static_cast<float>(kHeldDrift);
     const auto rounded = [](float step) { return static_cast<int>(step + 0.5F); };
+    if (bins_.empty()) bins_.resize(kBins);
     double sum = 0;
     for (std::size_t i = 0; i < now.size(); ++i) {
         const float d = now[i] - then[i], size = std::fabs(d);
@@ -35,7 +34,8 @@ void DriftTally::add(std::span<const float> now, std::span<const float> then) {
 }
 
 DriftTally& DriftTally::operator+=(const DriftTally& other) {
-    for (std::size_t i = 0; i < bins_.size(); ++i) bins_[i] += other.bins_[i];
+    if (bins_.empty()) bins_.resize(other.bins_.size());
+    for (std::size_t i = 0; i < other.bins_.size(); ++i) bins_[i] += other.bins_[i];
     count_ += other.count_;
     changed_ += other.changed_;
     lighter_ += other.lighter_;

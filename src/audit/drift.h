@@ -21,14 +21,13 @@ struct Drift {
 /// Gathers drift pixel by pixel. Tallies of separate tiles add up to the same figures in any order.
 class DriftTally {
 public:
-    DriftTally();
     void add(std::span<const float> steps_now, std::span<const float> steps_then);
     DriftTally& operator+=(const DriftTally& other);
     /// The 95th percentile is the nearest rank, to 1/5000 step; mean and maximum are exact.
     Drift drift() const;
 
 private:
-    std::vector<std::uint32_t> bins_;
+    std::vector<std::uint32_t> bins_;  // empty until something is added: many tallies stay so
     std::uint64_t count_ = 0, changed_ = 0, lighter_ = 0, darker_ = 0;
     ExactSum sum_;
     float max_ = 0;

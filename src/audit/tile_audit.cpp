@@ -34,6 +34,12 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
       open_(open_passes(painting)) {
     if (!options.only_values_after)
         for (const Group& group : painting.groups) groups_.push_back(places_of(painting, group.id));
+    // What was meant to move, and what a group found, is not to be seen in a later state.
+    const std::size_t after = options.known.state_after;
+    starts_late_ = options.known.state != nullptr && all_keep_ &&
+                   std::ranges::none_of(groups_, [&](const PassPlaces& places) {
+                       return places.front() < after && after <= places.back();
+                   });
     for (const Part& part : painting.parts) masks_.push_back(part.mask->level(options.level));
     if (!options.only_values_after && !painting.plan.foci.empty())
         viewing_.assign(passes_ + 1,
@@ -59,7 +65,8 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
     }
     FloatBlock found_by_group;
     const std::size_t known = options_.known.passes;
-    for (std::size_t i = 0; i < passes_; ++i) {
+    if (starts_late_) walk.begin(area, *options_.known.state);
+    for (std::size_t i = starts_late_ ? options_.known.state_after : 0; i < passes_; ++i) {
         // A state whose figures are known is looked at where something is measured from it.
         if (i > 0 && i == known) look_at(tile, walk.state(), all);
         for (const PassPlaces& places : groups_)

@@ -44,6 +44,7 @@ private:
     bool all_keep_;  // no pass is meant to move values: what is judged is what is measured
     std::size_t passes_;
     std::size_t open_;  // how many of them are not judged
+    bool starts_late_;  // at a state that is known
     std::vector<ViewingTally> viewing_;
     std::vector<PassPlaces> groups_;  // the places of each one's passes
 };

@@ -11,6 +11,8 @@
 #include "audit/scale_response.h"
 #include "colour/warmth.h"
 #include "painting/flats.h"
+#include "render/render.h"
+#include "render/view.h"
 #include "support/every_source.h"
 #include "support/pictures.h"
 
@@ -455,7 +457,7 @@ TEST(KnownFigures, AreTakenOverAndAllOthersAreTheSameAsMeasuredWhole) {
         before = with_foci(std::move(before), {{"Lamp", {60, 40}, 12}});
         if (!keeps) before.passes[2].intent = Intent::deepen;
         const Audit known = *audit(before, {});
-        for (std::size_t place = 0; place <= before.passes.size(); ++place) {
+        for (std::size_t place = 0; place <= before.passes.size(); place += 2) {
             Painting after = before;
             if (place < before.passes.size())
                 after.passes[place].strength *= 0.5F;
@@ -465,6 +467,12 @@ TEST(KnownFigures, AreTakenOverAndAllOthersAreTheSameAsMeasuredWhole) {
             const Audit whole = *audit(after, {}),
                         rest = *audit(after, {Reader::lightness, 0, {}, {&known, place}});
             EXPECT_EQ(all_of(rest), all_of(whole)) << place;
+            for (const std::size_t below : {place, place / 2}) {
+                const RgbBlock state = *render_view(after, below, whole_at(after.size(), 1));
+                const KnownFigures from{&known, place, &state, below};
+                EXPECT_EQ(all_of(*audit(after, {Reader::lightness, 0, {}, from})), all_of(whole))
+                    << place << " from " << below;
+            }
         }
     }
 }

@@ -44,6 +44,7 @@ Measuring::Measuring(Session& session, QObject* parent)
         basis_.reset();
         audit_.reset();
         sketched_ = measured_ = nullptr;
+        below_ = nullptr;
         findings_.clear();
         thumbnails_ = {};
     });
@@ -88,22 +89,36 @@ void Measuring::put_off() {
     rest_.start();
 }
 
-KnownFigures Measuring::known_of(const SharedMeasured& measured, const Painting& painting,
-                                 Reader reader) {
+KnownFigures Measuring::known_of(const SharedMeasured& measured, const SharedBelow& below,
+                                 const Painting& painting, Reader reader) {
     if (!measured || measured->audit.reader != reader) return {};
-    return {&measured->audit, common_figures(measured->painting, painting)};
+    KnownFigures known{&measured->audit, common_figures(measured->painting, painting)};
+    if (below && below->passes <= known.passes &&
+        common_figures(below->painting, painting) >= below->passes)
+        known.state = &below->pixels, known.state_after = below->passes;
+    return known;
 }
 
 void Measuring::measure() {
     job_.start([this, painting = session_.document.painting(), reader = session_.choices.reader(),
-                sketched = sketched_,
-                measured = measured_](const std::stop_token& stop, const auto& deliver) {
+                sketched = sketched_, measured = measured_,
+                below = below_](const std::stop_token& stop, const auto& deliver) mutable {
         SharedMeasured figures;
         const int sketch = level_for(painting.size(), kSketchSide);
         for (const int level : sketch > 0 ? std::vector{sketch, 0} : std::vector{0}) {
-            const SharedMeasured& before = level > 0 ? sketched : measured;
-            auto audit = underpaint::audit(
-                painting, {reader, level, {}, known_of(before, painting, reader)}, stop);
+            KnownFigures known = level > 0 ? known_of(sketched, below, painting, reader)
+                                           : known_of(measured, nullptr, painting, reader);
+            // What lies below the pass in hand is laid once for all that is done to it.
+            if (level > 0 && known.state_after != known.passes) {
+                auto pixels = render_view(painting, known.passes,
+                                          whole_at(painting.size(), shrink_of_level(level)), stop);
+                if (!pixels) return;
+                below = std::make_shared<const Below>(
+                    Below{painting, known.passes, std::move(*pixels)});
+                known.state = &below->pixels, known.state_after = known.passes;
+                deliver([this, below] { below_ = below; });
+            }
+            auto audit = underpaint::audit(painting, {reader, level, {}, known}, stop);
             if (!audit) return;
             figures = std::make_shared<const Measured>(Measured{painting, std::move(*audit)});
             deliver([this, level, figures, findings = find(painting, figures->audit)] {

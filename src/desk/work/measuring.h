@@ -48,8 +48,15 @@ private:
         Audit audit;
     };
     using SharedMeasured = std::shared_ptr<const Measured>;
-    static KnownFigures known_of(const SharedMeasured& measured, const Painting& painting,
-                                 Reader reader);
+    /// The small picture as it is below the pass in hand.
+    struct Below {
+        Painting painting;
+        std::size_t passes = 0;
+        RgbBlock pixels;
+    };
+    using SharedBelow = std::shared_ptr<const Below>;
+    static KnownFigures known_of(const SharedMeasured& measured, const SharedBelow& below,
+                                 const Painting& painting, Reader reader);
     void put_off();
     void measure();
     void take(Audit figures, std::vector<Finding> findings);
@@ -62,6 +69,7 @@ private:
     bool current_ = false;
     std::optional<Audit> audit_;
     SharedMeasured sketched_, measured_;  // the last of a small picture, and of every pixel
+    SharedBelow below_;
     Thumbnails thumbnails_;
 };
 
