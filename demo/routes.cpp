@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "routes.h"
 
+#include "demo/brief.h"
 #include "painting/changes.h"
 #include "painting/flats.h"
 #include "painting/gradient_tools.h"
@@ -66,9 +67,19 @@ Pass of_source(std::string name, Source source, BlendMode blend, float strength 
 
 }  // namespace
 
-const std::array<Demo, 3> kDemos{{{"", "salt-cart.ora", salt_cart, {1600, 1200}},
-                                  {"grey", "salt-cart-grey.ora", grey_to_colour, {880, 660}},
-                                  {"flats", "salt-cart-flats.ora", flats_and_shade, {880, 660}}}};
+const std::array<Demo, 3> kDemos{
+    {{"",
+      "salt-cart.ora",
+      [](Size size) { return with_demo_brief(salt_cart(size), "Grey to colour"); },
+      {1536, 1152}},
+     {"grey",
+      "salt-cart-grey.ora",
+      [](Size size) { return with_demo_brief(grey_to_colour(size), "Grey to colour"); },
+      {880, 660}},
+     {"flats",
+      "salt-cart-flats.ora",
+      [](Size size) { return with_demo_brief(flats_and_shade(size), "Flats and shade"); },
+      {880, 660}}}};
 
 Painting grey_to_colour(Size size) {
     Painting painting = sealed_salt_cart(size);

@@ -14,7 +14,7 @@ namespace underpaint::demo {
 Painting sealed_salt_cart(Size size);
 
 /// With six passes, of which the last does real damage.
-Painting salt_cart(Size size = {1600, 1200});
+Painting salt_cart(Size size);
 
 /// The part that a shape becomes; what the lantern lights is one more.
 constexpr PartId id(Shape shape) {

@@ -36,6 +36,11 @@ struct ValuesRequest {
     Reader reader = Reader::lightness;
     ValueScale scale = ValueScale::one_to_nine;
 };
+struct BriefRequest {
+    std::filesystem::path in;
+    bool json = false;
+    Reader reader = Reader::lightness;
+};
 struct DemoRequest {
     std::filesystem::path folder;
     std::string route;         ///< see demo::kDemos
@@ -45,6 +50,7 @@ struct DemoRequest {
 int run(const RenderRequest& request);
 int run(const AuditRequest& request);
 int run(const ValuesRequest& request);
+int run(const BriefRequest& request);
 int run(const DemoRequest& request);
 int run_info(const std::filesystem::path& in);
 

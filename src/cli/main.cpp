@@ -81,6 +81,14 @@ int main(int argc, char** argv) {
         ->transform(CLI::CheckedTransformer(readers));
     values_command->add_flag("--tenths", tenths, "Count steps from 0 to 10");
 
+    BriefRequest brief;
+    auto* brief_command = app.add_subcommand(
+        "brief", "Say what the picture is to be, how it stands, and what comes next");
+    brief_command->add_option("IN.ora", brief.in, "The painting")->required();
+    brief_command->add_flag("--json", brief.json, "Print JSON");
+    brief_command->add_option("--reader", brief.reader, "How values are read")
+        ->transform(CLI::CheckedTransformer(readers));
+
     DemoRequest demo;
     std::string size;
     auto* demo_command = app.add_subcommand("demo", "Make the demo painting");
@@ -108,6 +116,7 @@ int main(int argc, char** argv) {
         if (*audit_command) return run(audit);
         if (tenths) values.scale = ValueScale::zero_to_ten;
         if (*values_command) return run(values);
+        if (*brief_command) return run(brief);
         if (*demo_command) return run(demo);
         if (*info_command) return run_info(info);
     } catch (const std::bad_alloc&) {

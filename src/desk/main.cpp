@@ -63,8 +63,8 @@ int main(int argc, char** argv) {
     const QCommandLineOption until(
         QStringLiteral("until-painted"),
         QStringLiteral("End as soon as the painting is on screen (for timing)"));
-    const QCommandLineOption bench(QStringLiteral("bench"), QStringLiteral("values or passes"),
-                                   QStringLiteral("NAME"));
+    const QCommandLineOption bench(
+        QStringLiteral("bench"), QStringLiteral("brief, values or passes"), QStringLiteral("NAME"));
     const QCommandLineOption lens(QStringLiteral("lens"),
                                   QStringLiteral("colour, grey, squint, shapes-3, drift ..."),
                                   QStringLiteral("NAME"));
@@ -72,13 +72,17 @@ int main(int argc, char** argv) {
         QStringLiteral("page"),
         QStringLiteral("Of the Values bench: shapes, plan, passes or seals"),
         QStringLiteral("NAME"));
+    const QCommandLineOption day(QStringLiteral("day"),
+                                 QStringLiteral("As if today were another day, as 2026-11-26"),
+                                 QStringLiteral("DATE"));
     const QCommandLineOption light(QStringLiteral("light"),
                                    QStringLiteral("Light greys, for a bright room"));
-    parser.addOptions({shot, until, bench, lens, page, light});
+    parser.addOptions({shot, until, bench, lens, page, day, light});
     parser.process(application);
 
     dress(application, parser.isSet(light) ? Look::light : kept_look());
-    MainWindow window(today);
+    const auto other_day = date_from_iso(parser.value(day).toStdString());
+    MainWindow window([other_day] { return other_day ? iso(*other_day) : today(); });
     QObject::connect(&window.session().document, &Document::begun, &window, [&] {
         window.show_bench(parser.value(bench));
         for (const LensRecord* record : kLenses)

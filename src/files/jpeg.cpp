@@ -9,6 +9,7 @@
 #include <jpeglib.h>
 
 #include "files/limits.h"
+#include "raster/sample_rows.h"
 
 namespace underpaint {
 namespace {
@@ -135,6 +136,50 @@ Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> by
     if (!guarded(codec.errors, [=] { jpeg_finish_decompress(jpeg); })) return damaged();
     decoded.picture.settle();
     return decoded;
+}
+
+Result<Bytes> write_jpeg(const std::string& file, const Picture& picture, int quality) {
+    jpeg_compress_struct state{};
+    ErrorManager errors{};
+    state.err = jpeg_std_error(&errors.base);
+    errors.base.error_exit = on_error;
+    const Size size = picture.size();
+    const bool colour = has_colour(picture.channels());
+    const std::size_t channels = colour ? 3 : 1;
+    unsigned char* bytes = nullptr;
+    unsigned long length = 0;
+    auto* jpeg = &state;
+    bool fine = guarded(errors, [=, &bytes, &length] {
+        jpeg_create_compress(jpeg);
+        jpeg_mem_dest(jpeg, &bytes, &length);
+        jpeg->image_width = static_cast<JDIMENSION>(size.width);
+        jpeg->image_height = static_cast<JDIMENSION>(size.height);
+        jpeg->input_components = static_cast<int>(channels);
+        jpeg->in_color_space = colour ? JCS_RGB : JCS_GRAYSCALE;
+        jpeg_set_defaults(jpeg);
+        jpeg_set_quality(jpeg, quality, TRUE);
+        jpeg->comp_info[0].h_samp_factor = jpeg->comp_info[0].v_samp_factor = 1;
+        jpeg_start_compress(jpeg, TRUE);
+    });
+    std::vector<float> channel(static_cast<std::size_t>(size.width));
+    std::vector<std::uint8_t> levels(channel.size()), row(channel.size() * channels);
+    JSAMPROW samples = row.data();
+    for (int y = 0; fine && y < size.height; ++y) {
+        for (std::size_t c = 0; c < channels; ++c) {
+            picture.read_channel(static_cast<int>(c), 0, y, channel);
+            pack_row(channel, levels);
+            for (std::size_t x = 0; x < levels.size(); ++x) row[x * channels + c] = levels[x];
+        }
+        fine = guarded(errors, [=]() mutable { jpeg_write_scanlines(jpeg, &samples, 1); });
+    }
+    fine = fine && guarded(errors, [=] { jpeg_finish_compress(jpeg); });
+    const auto* first = reinterpret_cast<const std::byte*>(bytes);
+    Bytes written;
+    if (fine) written.assign(first, first + length);
+    jpeg_destroy_compress(&state);
+    std::free(bytes);
+    if (!fine) return trouble(file, std::string("it can't be kept as JPEG: ") + errors.text + ".");
+    return written;
 }
 
 }  // namespace underpaint

@@ -17,6 +17,7 @@ inline constexpr int kMaxSide = 60'000;
 inline constexpr std::size_t kMaxFileBytes = std::size_t{2} << 30;   ///< of a plain picture
 inline constexpr std::size_t kMaxEntryBytes = std::size_t{2} << 30;  ///< of one in a container
 inline constexpr std::size_t kMaxTextBytes = std::size_t{32} << 20;  ///< of a JSON or XML entry
+inline constexpr std::size_t kMaxKeptBytes = std::size_t{8} << 20;   ///< of a picture of the brief
 inline constexpr std::size_t kMaxChunkBytes = std::size_t{8} << 20;  ///< beside a PNG's pixels
 inline constexpr std::size_t kMaxEntries = 16'384;
 inline constexpr std::size_t kMaxLayers = 2000;  ///< of a file, and passes of a painting

@@ -2,6 +2,8 @@
 #include <fstream>
 #include <nlohmann/json.hpp>
 
+#include "files/brief_json.h"
+#include "files/kept_pictures.h"
 #include "files/layer_stack.h"
 #include "files/limits.h"
 #include "files/opened_layers.h"
@@ -28,6 +30,26 @@ bool untouched(const ZipReader& zip) {
     return true;
 }
 
+/// A painting of an older version has no brief. One that can't be read leaves the rest whole.
+void read_brief(const ZipReader& zip, OpenedPainting& opened) {
+    if (!zip.has(kBriefEntry)) return;
+    const auto load = [&](const std::string& entry, std::string name) -> Result<KeptPicture> {
+        auto bytes = zip.read(entry, kMaxKeptBytes);
+        if (!bytes) return tl::unexpected(bytes.error());
+        return kept_from(zip.file(), std::move(name), std::move(*bytes));
+    };
+    const auto json = zip.read(kBriefEntry, kMaxTextBytes);
+    auto parsed =
+        json ? parse_brief(zip.file(), text_of(*json), load) : tl::unexpected(json.error());
+    if (!parsed) {
+        opened.notices.push_back("Its brief could not be read: " + parsed.error().what);
+        return;
+    }
+    opened.painting.brief = std::move(parsed->brief);
+    opened.painting.log = std::move(parsed->log);
+    std::ranges::move(parsed->lost, std::back_inserter(opened.notices));
+}
+
 Result<OpenedPainting> open_ours(const ZipReader& zip, const std::stop_token& stop) {
     auto json = zip.read(kPaintingEntry, kMaxTextBytes);
     if (!json) return tl::unexpected(json.error());
@@ -37,6 +59,7 @@ Result<OpenedPainting> open_ours(const ZipReader& zip, const std::stop_token& st
     if (stop.stop_requested()) return stopped();
     if (!parsed) return tl::unexpected(parsed.error());
     OpenedPainting opened{std::move(parsed->painting), true, false, std::move(parsed->lost)};
+    read_brief(zip, opened);
     if (!opened.notices.empty()) {
         opened.incomplete = true;
         opened.notices.push_back("All else is as it was saved. " + kSavedElsewhere);

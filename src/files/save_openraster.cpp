@@ -5,6 +5,7 @@
 #include <map>
 #include <nlohmann/json.hpp>
 
+#include "files/brief_json.h"
 #include "files/layers.h"
 #include "files/limits.h"
 #include "files/openraster.h"
@@ -109,6 +110,19 @@ std::string checksums(const std::string& stack, const std::vector<Layer>& layers
     return json.dump(1) + "\n";
 }
 
+/// The brief and its pictures, which are compressed already.
+void add_brief(const Painting& painting, std::vector<ZipEntry>& entries) {
+    if (painting.brief == Brief{} && painting.log == WorkLog{}) return;
+    std::vector<ZipEntry> pictures;
+    const std::string json = write_brief(painting, [&](const KeptPicture& kept) {
+        pictures.push_back({fmt::format("faithful-underpaint/brief/{}.jpg", pictures.size() + 1),
+                            *kept.jpeg, false});
+        return pictures.back().name;
+    });
+    entries.push_back({kBriefEntry, bytes_of(json), true});
+    std::ranges::move(pictures, std::back_inserter(entries));
+}
+
 Progress part_of(const Progress& progress, float from, float to) {
     if (!progress) return {};
     return [=](float share) { progress(from + share * (to - from)); };
@@ -157,6 +171,7 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
     entries.push_back({kPaintingEntry, bytes_of(json), true});
     entries.push_back({kChecksumsEntry, bytes_of(checksums(xml, *layers, *encoded)), true});
     std::ranges::move(*encoded, std::back_inserter(entries));
+    add_brief(painting, entries);
     if (Done opens = check_opens(file, json, xml, pictures, entries); !opens) return opens;
     return replace_file(
         path, [&](const std::filesystem::path& fresh) { return write_zip(fresh, file, entries); },

@@ -159,6 +159,16 @@ Painting with_plan(Painting painting, Plan plan) {
     return painting;
 }
 
+Painting with_brief(Painting painting, Brief brief) {
+    painting.brief = in_range(std::move(brief));
+    return painting;
+}
+
+Painting with_log(Painting painting, WorkLog log) {
+    painting.log = std::move(log);
+    return painting;
+}
+
 Painting with_pass(Painting painting, Pass pass, Stage stage) {
     const std::size_t end = passes_at(painting, stage).size();
     return with_pass_at(std::move(painting), end, std::move(pass), stage);

@@ -34,6 +34,10 @@ Painting with_splits(Painting painting, ShapeCount count, Splits splits);
 /// The plan without its foci and splits, which have changes of their own.
 Painting with_plan(Painting painting, Plan plan);
 
+/// What it is to be; see in_range().
+Painting with_brief(Painting painting, Brief brief);
+Painting with_log(Painting painting, WorkLog log);
+
 /// Lays a pass after all others of its side of the seal line.
 Painting with_pass(Painting painting, Pass pass, Stage stage = Stage::colour);
 Painting with_pass_at(Painting painting, std::size_t index, Pass pass, Stage stage = Stage::colour);

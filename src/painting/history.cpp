@@ -37,6 +37,11 @@ void History::redo() {
     end_gesture();
 }
 
+void History::set_log(WorkLog log) {
+    saved_.log = log;
+    steps_[at_].painting.log = std::move(log);
+}
+
 std::string History::undo_label() const {
     return can_undo() ? steps_[at_].label : std::string();
 }

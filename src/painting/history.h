@@ -31,6 +31,9 @@ public:
     std::string undo_label() const;
     std::string redo_label() const;
 
+    /// What was worked goes with the painting through undo and redo, and is no reason to save it.
+    void set_log(WorkLog log);
+
     /// Whether the painting is the one last marked (as saved).
     bool clean() const { return now() == saved_; }
     /// Marks what got saved, which may be an older state.

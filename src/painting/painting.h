@@ -4,11 +4,13 @@
 #include <string>
 #include <vector>
 
+#include "painting/brief.h"
 #include "painting/group.h"
 #include "painting/part.h"
 #include "painting/pass.h"
 #include "painting/plan.h"
 #include "painting/seal.h"
+#include "painting/work_log.h"
 
 namespace underpaint {
 
@@ -24,6 +26,8 @@ struct Painting {
     std::vector<Group> groups;  ///< of passes; those of one stand one after the other
     std::vector<Seal> seals;    ///< oldest first
     std::size_t seal_at = 0;    ///< which of them is in force
+    Brief brief;
+    WorkLog log;
 
     Size size() const { return underpaint->size(); }
     bool sealed() const { return !seals.empty(); }

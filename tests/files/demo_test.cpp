@@ -32,7 +32,7 @@ TEST(DemoPainting, AsShippedOpensAsOneOfOurs) {
     const auto opened = open_painting(UNDERPAINT_DEMO_FILE, "2026-01-01");
     ASSERT_TRUE(opened) << opened.error().message();
     EXPECT_TRUE(opened->ours);
-    EXPECT_EQ(opened->painting.size(), (Size{1600, 1200}));
+    EXPECT_EQ(opened->painting.size(), (Size{1536, 1152}));
     EXPECT_EQ(opened->painting.name, "Salt cart at dusk");
 }
 

@@ -28,7 +28,11 @@ protected:
         QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope,
                            QString::fromStdString(folder_.path().string()));
         QSettings().clear();
-        window_ = std::make_unique<MainWindow>([] { return std::string("2026-11-24"); });
+        // What is a painter's own is kept apart, and the clock stands unless a test moves it.
+        qputenv("XDG_CONFIG_HOME", (folder_ / "config").c_str());
+        qputenv("XDG_DATA_HOME", (folder_ / "data").c_str());
+        window_ = std::make_unique<MainWindow>([] { return std::string("2026-11-24"); },
+                                               [this] { return now_; });
         window_->files().set_picker(
             {[this](const QString&, const QString&, const std::filesystem::path& folder) {
                  ++asked_;
@@ -107,6 +111,7 @@ protected:
     std::unique_ptr<MainWindow> window_;
     std::filesystem::path picked_, folder_asked_, proposed_;
     int asked_ = 0;
+    Moment now_{std::chrono::sys_days(std::chrono::year(2026) / 11 / 24) + std::chrono::hours(12)};
 };
 
 /// A painting of two parts with a pass that holds and one that does not.

@@ -73,6 +73,9 @@ QPushButton[role="tab"]:checked { background: @ground; color: @strong;
 QPushButton[role="lens"] { padding: #4#px #8#px; border-radius: 2px; }
 QPushButton[role="lens"]:checked { background: @action; color: @action_text; }
 QPushButton[role="choice"], QPushButton[role="title"] { border: none; text-align: left; padding: #2#px 0; }
+QPushButton[inset="true"] { padding-left: #4#px; }
+QPushButton[role="day"] { border: none; padding: #3#px 0; color: @secondary; }
+QPushButton[role="day"]:checked { background: @action; color: @action_text; }
 QPushButton[role="title"] { color: @strong; font-weight: bold; padding: 0; }
 QPushButton[role="choice"]:pressed, QPushButton[role="title"]:pressed { background: transparent;
   color: @strong; text-decoration: underline; }
@@ -102,10 +105,11 @@ QProgressBar::chunk { background: @action; }
 QLabel[tone="secondary"] { color: @secondary; }
 QLabel[tone="strong"] { color: @strong; font-weight: bold; }
 #top_bar { background: @bar; border-bottom: 1px solid @rule; }
-#lens_row { background: @ground; }
+#lens_row, #brief_board, #brief_scroll, #brief_scroll > QWidget > QWidget, #late_list { background: @ground; }
 #sheets { background: @sheet; border-left: 1px solid @rule; }
 #sheet_tabs { border-top: 1px solid @rule; border-bottom: 1px solid @rule; }
 #findings_list { background: @ladder; }
+QWidget[role="rule"] { background: @rule; }
 QWidget[row="finding"] { border-bottom: 1px solid @rule; }
 #parts::item { height: #29#px; border-bottom: 1px solid @rule; }
 #seals::item, #value_passes::item { height: #25#px; border-bottom: 1px solid @rule; }

@@ -47,6 +47,8 @@ public:
 
     /// Its right side of the window.
     virtual QWidget& sheet() = 0;
+    /// What stands in place of the canvas and the findings; null: they do.
+    virtual QWidget* middle() { return nullptr; }
     /// The side of the seal line that the canvas shows, and so the lenses that there are.
     virtual Stage stage() const = 0;
     virtual LadderFace ladder() const = 0;
@@ -69,6 +71,7 @@ public:
 
 signals:
     void wants_bench(const QString& id);
+    void wants_page(const QString& bench, const QString& page);
     void ladder_changed();
 
 private:

@@ -49,8 +49,15 @@ LensRow::LensRow(const Session& session, Canvas& canvas, QWidget* parent)
     upend_ = lens_button(tr("Upend"), tr("See the picture upside down (U)"));
     connect(mirror_, &QPushButton::clicked, &canvas_, &Canvas::mirror);
     connect(upend_, &QPushButton::clicked, &canvas_, &Canvas::upend);
-    for (QPushButton* button : {left_, right_, blur_, across_, mirror_, upend_})
+    ghost_ = lens_button(tr("Ghost"), tr("Lays the chosen thumbnail thinly over the painting"));
+    ghost_->setObjectName(QStringLiteral("ghost"));
+    ghost_->setCheckable(true);
+    connect(ghost_, &QPushButton::clicked, this,
+            [this](bool on) { canvas_.set_ghost(on ? canvas_.chosen_thumbnail() : QImage()); });
+    for (QPushButton* button : {ghost_, left_, right_, blur_, across_, mirror_, upend_})
         row->addWidget(button);
+    connect(&canvas_, &Canvas::ghost_changed, this, &LensRow::refresh);
+    connect(&session_.document, &Document::changed, this, &LensRow::refresh_ghost);
     connect(&canvas_, &Canvas::lens_changed, this, &LensRow::refresh);
     connect(&session_.document, &Document::begun, this, &LensRow::refresh);
     refresh();
@@ -150,6 +157,8 @@ void LensRow::refresh() {
     blur_->setText(tr("%1% ▾").arg(100 * canvas_.squint(), 0, 'f', 1));
     for (QPushButton* button : {left_, right_}) seen.emplace_back(button, twin);
     for (QPushButton* button : {blur_, across_}) seen.emplace_back(button, squints);
+    ghost_->setChecked(canvas_.has_ghost());
+    seen.emplace_back(ghost_, ghost_wanted());
     for (QPushButton* button : {mirror_, upend_}) seen.emplace_back(button, !twin && !squints);
     // Those that go first: for a moment the row would be wider than the window.
     for (const auto& [button, visible] : seen)
@@ -157,6 +166,17 @@ void LensRow::refresh() {
     for (const auto& [button, visible] : seen)
         if (visible) button->show();
     fold();
+}
+
+/// There is a thumbnail to lay over, or one that lies over already.
+bool LensRow::ghost_wanted() const {
+    const bool chosen =
+        session_.document.has_painting() && session_.document.painting().brief.chosen.has_value();
+    return stage_ == Stage::values && !comparing_ && (chosen || canvas_.has_ghost());
+}
+
+void LensRow::refresh_ghost() {
+    if (ghost_->isHidden() == ghost_wanted()) refresh();
 }
 
 bool LensRow::has(Lens lens) const {
@@ -174,7 +194,7 @@ void LensRow::fold() {
     const int space = layout()->spacing();
     const QMargins margins = layout()->contentsMargins();
     int room = width() - margins.left() - margins.right();
-    for (QPushButton* button : {left_, right_, blur_, across_, mirror_, upend_})
+    for (QPushButton* button : {ghost_, left_, right_, blur_, across_, mirror_, upend_})
         if (!button->isHidden()) room -= button->sizeHint().width() + space;
     int needed = 0;
     const auto width_of = [&](std::size_t i) { return lenses_[i]->sizeHint().width() + space; };

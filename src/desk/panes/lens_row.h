@@ -29,6 +29,8 @@ private:
     void refresh();
     void fold();
     bool has(Lens lens) const;
+    bool ghost_wanted() const;
+    void refresh_ghost();
     QPushButton* lens_button(const QString& label, const QString& about);
     QPushButton* side_button(const char* name, bool left);
     void fill_side(QMenu& menu, bool left);
@@ -40,7 +42,7 @@ private:
     bool comparing_ = false;
     Stage stage_ = Stage::colour;
     std::vector<QPushButton*> lenses_;
-    QPushButton *more_, *left_, *right_, *blur_, *across_, *mirror_, *upend_;
+    QPushButton *more_, *left_, *right_, *blur_, *across_, *mirror_, *upend_, *ghost_;
     QMenu* folded_;
 };
 

@@ -2,6 +2,7 @@
 #include "desk/panes/top_bar.h"
 
 #include <QHBoxLayout>
+#include <QLabel>
 #include <QMenu>
 #include <QPushButton>
 #include <QSettings>
@@ -12,8 +13,9 @@
 
 namespace underpaint {
 
-TopBar::TopBar(Session& session, QMenu* file_menu, QWidget* parent)
-    : QWidget(parent), session_(session) {
+TopBar::TopBar(Session& session, const BriefMeter& brief, const TimeKeeper& time, QMenu* file_menu,
+               QWidget* parent)
+    : QWidget(parent), session_(session), brief_(brief), time_(time) {
     setObjectName(QStringLiteral("top_bar"));
     setAttribute(Qt::WA_StyledBackground);
     setFixedHeight(scaled(40));
@@ -28,6 +30,17 @@ TopBar::TopBar(Session& session, QMenu* file_menu, QWidget* parent)
     tab_row_ = new QHBoxLayout;
     row->addLayout(tab_row_);
     row->addStretch(1);
+    rest_ = new QLabel;
+    rest_->setObjectName(QStringLiteral("rest_mark"));
+    rest_->setProperty("tone", "secondary");
+    rest_->setToolTip(tr("A few minutes without the screen rest eyes and hands"));
+    row->addWidget(rest_);
+    row->addSpacing(scaled(12));
+    step_ = menu_button("step_in_hand",
+                        tr("The step of the route that is in hand; goes on with it"), nullptr);
+    connect(step_, &QPushButton::clicked, this, &TopBar::go_on_wanted);
+    row->addWidget(step_);
+    row->addSpacing(scaled(22));
     reader_ =
         menu_button("reader", tr("The formula that says how light a colour reads"), reader_menu());
     surround_ = menu_button("surround", tr("The value around the painting"), surround_menu());
@@ -40,7 +53,22 @@ TopBar::TopBar(Session& session, QMenu* file_menu, QWidget* parent)
 
     session_.when(this, &TopBar::refresh, &Document::changed, &Document::saved_changed,
                   &Choices::reader_changed, &Choices::surround_changed, &Choices::scale_changed);
+    connect(&brief_, &BriefMeter::standing_changed, this, &TopBar::refresh_step);
+    connect(&time_, &TimeKeeper::rest_due_changed, this, &TopBar::refresh_step);
     refresh();
+    refresh_step();
+}
+
+/// Room is kept for neither: they stand in the free middle of the bar, and nothing else moves.
+void TopBar::refresh_step() {
+    const RouteStep* step = brief_.in_hand();
+    const QFontMetrics metrics(body_font());
+    step_->setVisible(step != nullptr);
+    if (step != nullptr)
+        step_->setText(QStringLiteral("▸ ") +
+                       metrics.elidedText(shown(step->name), Qt::ElideRight, scaled(150)));
+    rest_->setVisible(time_.rest_due());
+    rest_->setText(tr("%1 min at a stretch").arg(time_.at_a_stretch().count()));
 }
 
 void TopBar::add_benches(const std::vector<Bench*>& benches) {
@@ -65,7 +93,7 @@ QPushButton* TopBar::menu_button(const char* name, const QString& about, QMenu* 
     button->setObjectName(QString::fromLatin1(name));
     button->setProperty("role", "choice");
     button->setToolTip(about);
-    button->setMenu(menu);
+    if (menu != nullptr) button->setMenu(menu);
     return button;
 }
 

@@ -51,6 +51,13 @@ bool PassesBench::finished() const {
     return sheet_->finished();
 }
 
+/// "lay": the menu of what can be laid is open; "merge": likewise, for bringing a copy back.
+bool PassesBench::show_page(const QString& id) {
+    if (id != QLatin1String("lay") && id != QLatin1String("merge")) return false;
+    sheet_->open_lay_menu();
+    return true;
+}
+
 /// With nothing pointed at, the sheet goes back to the mend of its own pass.
 void PassesBench::point_at(const Mend* mend) {
     if (mend != nullptr && desk_.session.outlook.chosen_pass() == pass_of(*mend))

@@ -23,6 +23,7 @@ public:
     void enter() override;
     void leave() override;
     bool finished() const override;
+    bool show_page(const QString& id) override;
     void point_at(const Mend* mend) override;
 
 private:

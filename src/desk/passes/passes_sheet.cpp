@@ -34,7 +34,7 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
       comparing_(this) {
     setAcceptDrops(true);
     lay_menu_ = new LayMenu(session_, ask_, this);
-    auto* lay = new QPushButton(tr("Lay a pass ▾"));
+    auto* lay = lay_ = new QPushButton(tr("Lay a pass ▾"));
     lay->setObjectName(QStringLiteral("lay_pass"));
     lay->setProperty("role", "main");
     lay->setToolTip(tr("Lay one more pass over the chosen one. A picture can be dropped here too"));
@@ -82,6 +82,13 @@ void PassesSheet::show_chosen() {
     QWidget* wanted = session_.outlook.chosen_group() ? static_cast<QWidget*>(group_sheet_)
                                                       : static_cast<QWidget*>(pass_sheet_);
     chosen_->setCurrentWidget(wanted);
+}
+
+void PassesSheet::open_lay_menu() {
+    if (!lay_->isEnabled()) return;
+    lay_->setFocus();
+    const QPoint top = lay_->mapToGlobal(QPoint());
+    lay_menu_->popup(top - QPoint(0, lay_menu_->sizeHint().height()));
 }
 
 void PassesSheet::say(const QString& trouble) {

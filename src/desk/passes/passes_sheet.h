@@ -6,6 +6,7 @@
 #include "desk/panes/bench.h"
 
 class QLabel;
+class QPushButton;
 class QStackedWidget;
 
 namespace underpaint {
@@ -24,6 +25,8 @@ public:
     PassSheet& pass_sheet() { return *pass_sheet_; }
     LayMenu& lay_menu() { return *lay_menu_; }
     bool finished() const;
+    /// At its button; nothing happens before there is a seal.
+    void open_lay_menu();
 
 protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
@@ -42,6 +45,7 @@ private:
     QStackedWidget* chosen_;
     LayMenu* lay_menu_;
     QLabel* trouble_;
+    QPushButton* lay_;
     LatestJob comparing_;
 };
 

@@ -53,6 +53,7 @@ void Canvas::begin_painting() {
     sight_.left.moment = sight_.right.moment = std::nullopt;
     handles_.set_shape({});
     show_only(nullptr);
+    set_ghost({});
     seen_.reset();
     shown_looks_.reset();
     transform_.set_picture(session_.document.painting().size());
@@ -160,9 +161,23 @@ void Canvas::show_only(const SharedPicture& mask) {
     update();
 }
 
+void Canvas::set_ghost(const QImage& picture) {
+    ghost_ = picture;
+    update();
+    emit ghost_changed();
+}
+
+QImage Canvas::chosen_thumbnail() const {
+    if (!session_.document.has_painting()) return {};
+    const Brief& brief = session_.document.painting().brief;
+    const auto* seen = brief.chosen ? meters_.brief.seen(brief.thumbnails[*brief.chosen]) : nullptr;
+    return seen != nullptr ? seen->image : QImage();
+}
+
 bool Canvas::show_everything() {
-    if (!only_ && !session_.outlook.comparison()) return false;
+    if (!only_ && !session_.outlook.comparison() && !has_ghost()) return false;
     show_only(nullptr);
+    set_ghost({});
     session_.outlook.compare(std::nullopt);
     return true;
 }

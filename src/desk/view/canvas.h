@@ -59,6 +59,12 @@ public:
     void begin_placing_focus();
     bool placing_focus() const { return foci_.placing(); }
 
+    /// Another picture of the same arrangement, laid thinly over the painting; null takes it away.
+    void set_ghost(const QImage& picture);
+    bool has_ghost() const { return !ghost_.isNull(); }
+    /// The thumbnail that was chosen; null when there is none.
+    QImage chosen_thumbnail() const;
+
     double squint() const { return sight_.squint; }
     void set_squint(double share);
     /// The picture as small as from across a room.
@@ -83,6 +89,7 @@ signals:
     void tool_changed();
     void shown_only_changed();
     void placing_changed();
+    void ghost_changed();
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -107,6 +114,7 @@ private:
     QRectF on_device_pixels(const QRectF& place, QSize image) const;
     void draw_picture(QPainter& painter) const;
     void draw_from_afar(QPainter& painter, const QRectF& place) const;
+    void draw_ghost(QPainter& painter) const;
     void draw_only(QPainter& painter) const;
     void draw_note(QPainter& painter) const;
     void draw_compared(QPainter& painter) const;
@@ -144,6 +152,7 @@ private:
     bool across_room_ = false;
     SharedPicture only_;
     Veil veil_;  // over all but that
+    QImage ghost_;
     OutlineTool outline_;
     PickTool pick_;
     BrushTool brush_;

@@ -27,6 +27,7 @@ void Canvas::paintEvent(QPaintEvent*) {
     if (const auto over = record_of(seen_lens_).over; over != nullptr && seen_)
         over(painter,
              {transform_, meters_.edges, meters_.foci, meters_.strokes, devicePixelRatioF()});
+    draw_ghost(painter);
     draw_only(painter);
     painter.setRenderHint(QPainter::Antialiasing);
     foci_.draw(painter, pointer());
@@ -94,6 +95,18 @@ void Canvas::draw_from_afar(QPainter& painter, const QRectF& place) const {
                                              Qt::SmoothTransformation);
     const QRectF middle(QPointF(width() - size.width(), height() - size.height()) / 2, size);
     painter.drawImage(middle, small.mirrored(transform_.mirrored(), transform_.upended()));
+}
+
+/// Stretched to the painting, so that places lie over each other.
+void Canvas::draw_ghost(QPainter& painter) const {
+    if (!has_ghost() || session_.outlook.stage() != Stage::values) return;
+    constexpr double thin = 0.45;
+    painter.save();
+    painter.setOpacity(thin);
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    painter.drawImage(transform_.picture_on_canvas(),
+                      ghost_.mirrored(transform_.mirrored(), transform_.upended()));
+    painter.restore();
 }
 
 /// All but what is shown by itself goes under.

@@ -88,6 +88,8 @@ signals:
     /// A picture with colours is to come in: how it is read is for the person to say.
     void coloured(std::shared_ptr<underpaint::Painting> painting);
     void saved();
+    /// A merged copy of the painting of that number was saved.
+    void merged(std::uint64_t number);
 
 private:
     using Deliver = std::function<void(std::function<void()>)>;

@@ -55,7 +55,8 @@ void FileDesk::save_merged_copy() {
                         folder() / (file_name_of(session_.document.painting()) + " merged.ora"));
     if (file.empty()) return;
     const Outgoing how{tr("Merging into %1"),
-                       [](const Path& to) {
+                       [this, number = session_.document.number()](const Path& to) {
+                           emit merged(number);
                            return tr("A merged copy is in %1, its colours in %2.")
                                .arg(text_of(to), name_of(palette_beside(to)));
                        },

@@ -33,7 +33,8 @@ constexpr int kHeldKeys[] = {Qt::Key_G, Qt::Key_S, Qt::Key_B, Qt::Key_Q, Qt::Key
 
 }  // namespace
 
-MainWindow::MainWindow(std::function<std::string()> day) {
+MainWindow::MainWindow(std::function<std::string()> day, std::function<Moment()> clock)
+    : day_(std::move(day)), time_(new TimeKeeper(session_, meters_.brief, std::move(clock), this)) {
     setWindowTitle(tr("Faithful Underpaint"));
     setAcceptDrops(true);
     resize(scaled(1280), scaled(800));
@@ -42,13 +43,14 @@ MainWindow::MainWindow(std::function<std::string()> day) {
     files_ = new FileDesk(session_, *notice_, this);
     canvas_ = new Canvas(session_, meters_);
     display_ = new Display(*notice_, this);
-    top_ = new TopBar(session_, file_menu());
-    benches_ = make_benches({session_, meters_, *canvas_, files_->asking(), std::move(day)});
+    top_ = new TopBar(session_, meters_.brief, *time_, file_menu());
+    benches_ = make_benches({session_, meters_, *canvas_, files_->asking(), day_});
     setCentralWidget(build());
     connect_panes();
     qApp->installEventFilter(this);
-    enter(*benches_.front());
+    enter(**std::ranges::find_if(benches_, [](const auto& b) { return b->suits(Painting{}); }));
     refresh_actions();
+    for (const QString& trouble : session_.own.take_troubles()) notice_->say(trouble);
 }
 
 QWidget* MainWindow::build() {
@@ -69,6 +71,7 @@ QWidget* MainWindow::build() {
         sheets_->addWidget(&bench->sheet());
         tabs.push_back(bench.get());
         connect(bench.get(), &Bench::wants_bench, this, &MainWindow::show_bench);
+        connect(bench.get(), &Bench::wants_page, this, &MainWindow::open_page);
     }
     top_->add_benches(tabs);
     sheets_->setFixedWidth(scaled(421));
@@ -85,6 +88,8 @@ QWidget* MainWindow::build() {
     middle_->addWidget(painting);
     bring_in_ = new BringInSheet(session_);
     middle_->addWidget(bring_in_);
+    for (const auto& bench : benches_)
+        if (bench->middle() != nullptr) middle_->addWidget(bench->middle());
     auto* centre = new QWidget;
     auto* centre_column = column_of(centre);
     centre_column->addWidget(middle_, 1);
@@ -169,6 +174,17 @@ void MainWindow::fill_recent(QMenu* menu) {
 
 void MainWindow::connect_panes() {
     connect(top_, &TopBar::bench_wanted, this, &MainWindow::show_bench);
+    connect(top_, &TopBar::go_on_wanted, this, &MainWindow::go_on);
+    connect(&session_.own, &Own::troubled, this, [this] {
+        for (const QString& trouble : session_.own.take_troubles()) notice_->say(trouble);
+    });
+    connect(files_, &FileDesk::saved, time_, &TimeKeeper::keep_record);
+    connect(files_, &FileDesk::merged, this, [this](std::uint64_t number) {
+        if (number != session_.document.number()) return;
+        WorkLog log = session_.document.painting().log;
+        log.merged = date_from_iso(day_());
+        session_.document.log(std::move(log));
+    });
     connect(canvas_, &Canvas::pointed, pointer_, &PointerLine::point);
     connect(pointer_, &PointerLine::stepped, ladder_, &Ladder::set_pointer);
     connect(findings_, &FindingsView::mend_pointed, this, [this](const Mend* mend) {
@@ -238,6 +254,23 @@ void MainWindow::enter(Bench& bench) {
     lenses_->set_stage(bench.stage());
     pointer_->set_bench(bench);
     findings_->watch(bench.findings());
+    if (session_.document.has_painting() &&
+        middle_->currentIndex() != static_cast<int>(Middle::bring_in))
+        show_middle(Middle::painting);
+}
+
+void MainWindow::open_page(const QString& bench, const QString& page) {
+    // What is saved for painting over is saved here; what comes back is laid as a pass.
+    const bool merging = page == QLatin1String("merge") && session_.document.has_painting() &&
+                         !session_.document.painting().log.merged;
+    show_bench(bench);
+    if (merging) return files_->save_merged_copy();
+    bench_->show_page(page);
+}
+
+void MainWindow::go_on() {
+    if (const RouteStep* step = meters_.brief.in_hand())
+        open_page(QString::fromStdString(step->bench), QString::fromStdString(step->page));
 }
 
 bool MainWindow::handle_key(int key, bool pressed) {
@@ -286,6 +319,12 @@ void MainWindow::changeEvent(QEvent* event) {
 }
 
 bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
+    // Whatever is done by hand in this window is work.
+    const bool acts = event->type() == QEvent::KeyPress ||
+                      event->type() == QEvent::MouseButtonPress ||
+                      event->type() == QEvent::MouseMove || event->type() == QEvent::Wheel ||
+                      event->type() == QEvent::TabletMove;
+    if (acts && event->spontaneous() && isActiveWindow()) time_->act();
     const bool press = event->type() == QEvent::KeyPress,
                release = event->type() == QEvent::KeyRelease;
     if (!press && !release) return false;
@@ -305,12 +344,17 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
 
 /// While a picture is being brought in, the benches have nothing to say.
 void MainWindow::show_middle(Middle middle) {
-    middle_->setCurrentIndex(static_cast<int>(middle));
+    QWidget* own = middle == Middle::painting ? bench_->middle() : nullptr;
+    if (own != nullptr)
+        middle_->setCurrentWidget(own);
+    else
+        middle_->setCurrentIndex(static_cast<int>(middle));
     const bool in = middle == Middle::bring_in;
     ladder_->setVisible(!in);
     sheets_->setVisible(!in);
     // Over the edge of the picture where there is one, so that its lenses stay in reach.
-    notice_->lie_over(middle == Middle::painting ? static_cast<QWidget&>(*canvas_) : *middle_);
+    notice_->lie_over(middle == Middle::painting && own == nullptr ? static_cast<QWidget&>(*canvas_)
+                                                                   : *middle_);
 }
 
 bool MainWindow::settled() const {

@@ -6,6 +6,7 @@
 
 #include "desk/window/benches.h"
 #include "desk/window/file_desk.h"
+#include "desk/work/time_keeper.h"
 
 class QMenu;
 class QStackedWidget;
@@ -28,7 +29,9 @@ class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
     /// `day` says what date a seal made now bears; tests put their own in.
-    explicit MainWindow(std::function<std::string()> day);
+    /// \param clock the moment, for the time that is worked
+    explicit MainWindow(std::function<std::string()> day,
+                        std::function<Moment()> clock = moment_now);
 
     Session& session() { return session_; }
     FileDesk& files() { return *files_; }
@@ -39,6 +42,7 @@ public:
     /// By its id; nothing happens when there is none of that name.
     void show_bench(const QString& id);
     Bench& bench() const { return *bench_; }
+    const TimeKeeper& time() const { return *time_; }
 
 protected:
     void showEvent(QShowEvent* event) override;
@@ -60,9 +64,14 @@ private:
     /// Keys that are held to peek, or that switch at once. True when `key` was one of them.
     bool handle_key(int key, bool pressed);
     bool escape();
+    /// Opens the bench of the step in hand, with its page.
+    void go_on();
+    void open_page(const QString& bench, const QString& page);
 
     Session session_;
     Meters meters_{session_};
+    std::function<std::string()> day_;
+    TimeKeeper* time_;
     NoticeBar* notice_;
     FileDesk* files_;
     Canvas* canvas_;

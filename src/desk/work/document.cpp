@@ -1,10 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/work/document.h"
 
+#include "brief/routes.h"
+
 namespace underpaint {
 
 void Document::begin(Painting painting, std::filesystem::path file, bool saved) {
     const Painting blank;
+    painting.brief = with_a_route(std::move(painting.brief));
     history_.emplace(std::move(painting));
     if (!saved) history_->mark_saved_as(blank);
     file_ = std::move(file);
@@ -15,11 +18,15 @@ void Document::begin(Painting painting, std::filesystem::path file, bool saved) 
 
 void Document::mark_saved(std::filesystem::path file, const Painting& as) {
     file_ = std::move(file);
+    WorkLog log = painting().log;
     history_->mark_saved_as(as);
+    history_->set_log(std::move(log));
     emit saved_changed();
 }
 
 void Document::change(const QString& label, Painting next, const QString& gesture) {
+    // It was begun a while ago, perhaps.
+    next.log = painting().log;
     if (next == painting()) return;
     history_->change(label.toStdString(), std::move(next), gesture.toStdString());
     tell_changed();
@@ -31,14 +38,23 @@ void Document::end_gesture() {
 
 void Document::undo() {
     if (!history_ || !history_->can_undo()) return;
+    WorkLog log = painting().log;
     history_->undo();
+    history_->set_log(std::move(log));
     tell_changed();
 }
 
 void Document::redo() {
     if (!history_ || !history_->can_redo()) return;
+    WorkLog log = painting().log;
     history_->redo();
+    history_->set_log(std::move(log));
     tell_changed();
+}
+
+void Document::log(WorkLog log) {
+    history_->set_log(std::move(log));
+    emit logged();
 }
 
 void Document::tell_changed() {

@@ -32,9 +32,12 @@ public:
     void end_gesture();
     void undo();
     void redo();
+    /// What was worked; no step of the history, and nothing to be saved for.
+    void log(WorkLog log);
 
 signals:
-    void begun();    ///< another painting
+    void begun();  ///< another painting
+    void logged();
     void changed();  ///< the same one, changed (also after begun)
     void saved_changed();
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "desk/work/brief_meter.h"
 #include "desk/work/edge_meter.h"
 #include "desk/work/focus_meter.h"
 #include "desk/work/measuring.h"
@@ -16,11 +17,13 @@ struct Meters {
           values(session),
           foci(session, values),
           edges(session, values),
-          strokes(session) {}
+          strokes(session),
+          brief(session, values, passes) {}
 
     /// All that is to come has come.
     bool finished() const {
-        return passes.finished() && values.finished() && edges.finished() && strokes.finished();
+        return passes.finished() && values.finished() && edges.finished() && strokes.finished() &&
+               brief.finished();
     }
 
     Measuring passes;
@@ -28,6 +31,7 @@ struct Meters {
     FocusMeter foci;
     EdgeMeter edges;
     StrokeMeter strokes;
+    BriefMeter brief;
 };
 
 }  // namespace underpaint

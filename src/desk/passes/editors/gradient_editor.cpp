@@ -13,6 +13,7 @@
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
 #include "desk/passes/editors/gradient_plot.h"
+#include "desk/passes/editors/reference_choice.h"
 #include "files/flat_picture.h"
 #include "files/svg_gradient.h"
 #include "painting/gradient_tools.h"
@@ -45,7 +46,11 @@ GradientEditor::GradientEditor(const EditorDesk& desk) : PassEditor(desk) {
                       tr("A stop for each value step of another picture: the mean colour there"));
     auto* match = action_button("match_stops", tr("Match to values"),
                                 tr("Each stop as light as the value that it stands at"));
-    connect(from_picture, &QPushButton::clicked, this, &GradientEditor::take_picture);
+    connect(from_picture, &QPushButton::clicked, this, [this, from_picture] {
+        choose_reference(
+            *from_picture, edits().session().document.painting().brief,
+            [this](const Picture& picture) { take_stops(picture); }, [this] { take_picture(); });
+    });
     connect(match, &QPushButton::clicked, this, [this] {
         change(tr("Match stops to values"),
                [](GradientMap& map) { map.stops = matched_to_values(map.stops); });
@@ -264,9 +269,12 @@ void GradientEditor::take_picture() {
     if (path.empty()) return;
     const auto picture = read_flat_picture(path);
     if (!picture) return say(QString::fromStdString(picture.error().message()));
+    take_stops(picture->picture);
+}
+
+void GradientEditor::take_stops(const Picture& picture) {
     say({});
-    change(tr("Stops from a picture"),
-           [&](GradientMap& map) { map.stops = stops_of(picture->picture); });
+    change(tr("Stops from a picture"), [&](GradientMap& map) { map.stops = stops_of(picture); });
 }
 
 void GradientEditor::open_file() {

@@ -38,6 +38,7 @@ private:
     void remove_stop(std::size_t stop);
     void take_value();
     void take_picture();
+    void take_stops(const Picture& picture);
     void open_file();
     void save_file();
     void say(const QString& trouble);

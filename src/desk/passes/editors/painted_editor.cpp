@@ -12,9 +12,11 @@
 #include "desk/kit/screen_image.h"
 #include "desk/kit/words.h"
 #include "desk/panes/brush_settings.h"
+#include "desk/passes/editors/reference_choice.h"
 #include "desk/view/canvas.h"
 #include "desk/work/stroke_meter.h"
 #include "files/openraster.h"
+#include "raster/shrink.h"
 #include "render/probe.h"
 #include "render/view.h"
 
@@ -71,7 +73,14 @@ PaintedEditor::PaintedEditor(const EditorDesk& desk) : PassEditor(desk), reading
     connect(follow_, &QPushButton::clicked, this, &PaintedEditor::follow);
     connect(swatch_, &ColourButton::picked, this, &PaintedEditor::take_colour);
     connect(strip_, &ColourStrip::taken, this, &PaintedEditor::take_colour);
-    connect(reference, &QPushButton::clicked, this, &PaintedEditor::ask_for_reference);
+    connect(reference, &QPushButton::clicked, this, [this, reference] {
+        choose_reference(
+            *reference, edits().session().document.painting().brief,
+            [this](const Picture& picture) {
+                reference_->set_picture(image_of(shrunk(picture, kReferenceSide)));
+            },
+            [this] { ask_for_reference(); });
+    });
     connect(reference_, &PicturePicker::picked, this, &PaintedEditor::take_colour);
     Choices& choices = edits().session().choices;
     connect(&choices, &Choices::used_colours_changed, this,

@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <map>
+#include <string>
+#include <vector>
+
+#include "brief/schedule.h"
+#include "painting/painting.h"
+
+namespace underpaint {
+
+/// What the steps of an earlier painting took.
+struct PastPainting {
+    std::string id;                         ///< WorkLog::id
+    std::string route;                      ///< its name
+    std::map<std::string, double> minutes;  ///< of the steps that were done
+    friend bool operator==(const PastPainting&, const PastPainting&) = default;
+};
+
+/// How many paintings back one's own pace is looked for.
+inline constexpr std::size_t kPaintingsBack = 5;
+
+/// Minutes that a step takes: the median of what it took in the painter's last paintings of the
+/// route that had it, `id` itself left out; or else what the route says. `past` is in the order
+/// they were worked.
+double estimate(const Route& route, const RouteStep& step, const std::string& id,
+                const std::vector<PastPainting>& past);
+
+/// What there is to do: the steps that are not done (in the route's order), each less what it has
+/// taken already; one that has taken longer than thought still needs a tenth of it.
+std::vector<StepToGo> to_go(const Brief& brief, const WorkLog& log, const std::vector<bool>& done,
+                            const std::vector<PastPainting>& past);
+
+/// The painting among past ones, in its place or at the end: what its done steps have taken.
+std::vector<PastPainting> with_painting(std::vector<PastPainting> past, const Painting& painting,
+                                        const std::vector<bool>& done);
+
+}  // namespace underpaint

@@ -1,0 +1,37 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "desk/panes/bench.h"
+
+namespace underpaint {
+
+class BriefBoard;
+class BriefSheet;
+
+/// The bench of the brief: what the picture is to be, in what order, by when.
+class BriefBench : public Bench {
+    Q_OBJECT
+public:
+    explicit BriefBench(const Desk& desk);
+
+    bool suits(const Painting&) const override { return false; }
+    QWidget& sheet() override;
+    QWidget* middle() override;
+    Stage stage() const override { return Stage::values; }
+    LadderFace ladder() const override;
+    FindingsMeter& findings() const override;
+    QString words_for(const Probe&, QPointF) const override { return {}; }
+    bool says_chosen_scale() const override { return true; }
+    void enter() override;
+    bool finished() const override;
+    bool show_page(const QString& id) override;
+
+private:
+    void go_on(std::size_t step);
+
+    Desk desk_;
+    BriefSheet* sheet_;
+    BriefBoard* board_;
+};
+
+}  // namespace underpaint

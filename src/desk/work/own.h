@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QObject>
+#include <QStringList>
+
+#include "files/own_files.h"
+
+namespace underpaint {
+
+/// What is the painter's own and holds for every painting: house rules, routes, and what earlier
+/// paintings took. Kept as it changes.
+class Own : public QObject {
+    Q_OBJECT
+public:
+    explicit Own(OwnFiles files = OwnFiles::usual());
+
+    const HouseRules& rules() const { return rules_; }
+    /// Nothing: as usual.
+    void set_rule(HouseRule rule, std::optional<double> value);
+    const std::vector<Route>& routes() const { return routes_; }
+    void keep_route(Route route);
+    const std::vector<PastPainting>& past() const { return past_; }
+    void keep_past(std::vector<PastPainting> past);
+
+    /// What could not be read or written, a sentence each, until they are taken.
+    QStringList take_troubles();
+
+signals:
+    void changed();
+    void troubled();
+
+private:
+    void note(const Trouble& trouble);
+    void settle(const Done& done);
+
+    OwnFiles files_;
+    HouseRules rules_;
+    std::vector<Route> routes_;
+    std::vector<PastPainting> past_;
+    QStringList troubles_;
+};
+
+}  // namespace underpaint

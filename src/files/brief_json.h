@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <functional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "brief/estimates.h"
+#include "files/result.h"
+#include "painting/painting.h"
+
+namespace underpaint {
+
+/// Gives the name of the entry that keeps a picture, and the other way round.
+using NameKept = std::function<std::string(const KeptPicture&)>;
+using LoadKept = std::function<Result<KeptPicture>(const std::string& entry, std::string name)>;
+
+/// The brief and the log of a painting, as JSON text ("faithful-underpaint/brief-1").
+std::string write_brief(const Painting& painting, const NameKept& name);
+
+/// A brief as far as it could be read.
+struct ParsedBrief {
+    Brief brief;
+    WorkLog log;
+    std::vector<std::string> lost;  ///< what could not, a sentence each
+};
+/// Numbers are brought into range; a picture that can't be loaded takes only itself along. Trouble
+/// when the text is damaged or of another version.
+[[nodiscard]] Result<ParsedBrief> parse_brief(const std::string& file, std::string_view json,
+                                              const LoadKept& load);
+
+/// A route by itself ("faithful-underpaint/route-1").
+std::string write_route(const Route& route);
+[[nodiscard]] Result<Route> parse_route(const std::string& file, std::string_view json);
+
+/// A painter's own rules ("faithful-underpaint/house-rules-1").
+std::string write_rules(const HouseRules& rules);
+[[nodiscard]] Result<HouseRules> parse_rules(const std::string& file, std::string_view json);
+
+/// What earlier paintings took ("faithful-underpaint/times-1").
+std::string write_past(const std::vector<PastPainting>& past);
+[[nodiscard]] Result<std::vector<PastPainting>> parse_past(const std::string& file,
+                                                           std::string_view json);
+
+inline constexpr std::size_t kMostSteps = 100;       ///< of a route
+inline constexpr std::size_t kMostReferences = 100;  ///< in a file
+inline constexpr std::size_t kMostLogged = 100'000;  ///< stretches of work
+
+}  // namespace underpaint

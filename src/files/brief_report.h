@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <stop_token>
+#include <string>
+#include <vector>
+
+#include "brief/estimates.h"
+#include "brief/schedule.h"
+#include "brief/standing.h"
+#include "brief/thumbnail_figures.h"
+#include "painting/painting.h"
+
+namespace underpaint {
+
+/// Everything that there is to say of a brief, measured on every pixel.
+struct BriefReport {
+    HouseRules own_rules;
+    std::vector<BriefLine> lines;
+    std::vector<std::optional<ThumbnailFigures>> thumbnails;  ///< nothing where one can't be read
+    std::vector<std::size_t> ranking;
+    std::vector<std::optional<PictureFigures>> references;
+    std::vector<StepStanding> steps;
+    std::optional<std::size_t> in_hand;
+    std::vector<double> usual, taken;  ///< minutes of each step
+    Schedule schedule;
+};
+
+/// What is the painter's own, and the day.
+struct BriefSetting {
+    HouseRules rules;
+    std::vector<PastPainting> past;
+    Date today;
+};
+BriefReport report_brief(const Painting& painting, Reader reader, const BriefSetting& setting);
+
+/// The report as JSON text ("faithful-underpaint/brief-report-1"); see docs/measurements.md.
+std::string write_brief_report(const Painting& painting, const BriefReport& report);
+
+/// The pixels of a reference as they are measured: tinted where it is.
+RgbBlock pixels_of_reference(const Picture& picture, const std::optional<Rgb>& tint);
+
+}  // namespace underpaint

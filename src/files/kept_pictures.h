@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <filesystem>
+#include <stop_token>
+#include <string>
+
+#include "files/result.h"
+#include "painting/kept_picture.h"
+#include "raster/picture.h"
+
+namespace underpaint {
+
+/// What a picture beside the painting is kept as: so large at most, in so many bytes at most. Eight
+/// thumbnails and four references stay under 4 MB together.
+struct Keeping {
+    int side;
+    std::size_t bytes;
+};
+inline constexpr Keeping kKeptThumbnail{1000, 120'000}, kKeptReference{2000, 720'000};
+
+/// As fine as fits. Grey where it has no colour, on white where it was see-through.
+[[nodiscard]] Result<KeptPicture> keep(const Picture& picture, std::string name,
+                                       const Keeping& keeping);
+/// A file that read_flat_picture() takes, or the finished picture of an OpenRaster file; named as
+/// the file is.
+[[nodiscard]] Result<KeptPicture> keep_file(const std::filesystem::path& path,
+                                            const Keeping& keeping,
+                                            const std::stop_token& stop = {});
+
+/// Its pixels.
+[[nodiscard]] Result<Picture> pixels_of(const KeptPicture& kept, const std::stop_token& stop = {});
+
+/// What came out of a file: trouble where it is no picture that could have been kept.
+[[nodiscard]] Result<KeptPicture> kept_from(const std::string& file, std::string name,
+                                            std::vector<std::byte> jpeg);
+
+}  // namespace underpaint

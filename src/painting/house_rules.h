@@ -1,0 +1,48 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <map>
+#include <span>
+#include <string_view>
+
+#include "painting/parameter.h"
+
+namespace underpaint {
+
+/// What a painter allows. Each rule is a number or one of some words.
+enum class HouseRule {
+    extremes,      ///< where pure black and white may stand: one of Extremes
+    value_budget,  ///< steps of drift that count as held
+    shadows,       ///< one of Shadows
+    overlay,       ///< how far overlay and soft light may reach: one of Overlays
+    background,    ///< how much less contrast than the focus everything else has, 0..1
+    accents,       ///< most share of the picture that the strongest colour takes, 0..1
+    soft_edges,    ///< least share of the edges that is soft or lost, 0..1
+};
+enum class Extremes { anywhere, focus, nowhere };
+enum class Shadows { gain_colour, may_be_black };
+enum class Overlays { touches, anywhere };
+
+struct RuleWord {
+    std::string_view id;     ///< in files
+    std::string_view label;  ///< on screen
+};
+struct HouseRuleText {
+    HouseRule rule;
+    Parameter number;  ///< id, label, range and usual value; of a rule of words, their places
+    std::span<const RuleWord> words;  ///< empty: it is a number
+    std::string_view why;             ///< why some hold it and others don't
+};
+extern const std::array<HouseRuleText, 7> kHouseRules;
+const HouseRuleText& text_of(HouseRule rule);
+
+/// The rules that somebody set; the others are as usual. Of a rule of words, the word's place.
+using HouseRules = std::map<HouseRule, double>;
+
+/// What holds in one painting: as it says itself, or else as its painter says, or else as usual.
+double value_of(HouseRule rule, const HouseRules& painting, const HouseRules& own);
+/// The value brought into its range.
+double in_range(HouseRule rule, double value);
+
+}  // namespace underpaint

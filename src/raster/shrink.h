@@ -1,0 +1,14 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "raster/pyramid.h"
+
+namespace underpaint {
+
+/// The pixels averaged by area, as encoded, to a long side of `side`; as they are where that is not
+/// less.
+RgbBlock shrunk(RgbBlock pixels, int side);
+/// Of a whole picture, by its halvings first where they are at least twice as large.
+RgbBlock shrunk(const Picture& picture, int side);
+
+}  // namespace underpaint
