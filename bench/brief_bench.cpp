@@ -29,8 +29,9 @@ RgbBlock two_megapixels(const KeptPicture& kept) {
         for (int x = 0; x < size.width; ++x) {
             dice = dice * 1664525U + 1013904223U;
             const float off = (static_cast<float>(dice >> 8U) / 16777216.0F - 0.5F) * 0.02F;
-            const Rgb c = from.row(y * small.size().height / size.height)[static_cast<std::size_t>(
-                x * small.size().width / size.width)];
+            const Rgb c = from.row(
+                y * small.size().height /
+                size.height)[static_cast<std::size_t>(x * small.size().width / size.width)];
             const auto level = [&](float v) { return std::clamp(v + off, 0.0F, 1.0F); };
             block.row(y).set(static_cast<std::size_t>(x), {level(c.r), level(c.g), level(c.b)});
         }
@@ -39,8 +40,7 @@ RgbBlock two_megapixels(const KeptPicture& kept) {
 
 void measures_a_thumbnail(benchmark::State& state) {
     const RgbBlock pixels = two_megapixels(demo_painting().brief.thumbnails.front().picture);
-    for (auto _ : state)
-        benchmark::DoNotOptimize(measure_thumbnail(pixels, Reader::lightness, {}));
+    for (auto _ : state) benchmark::DoNotOptimize(measure_thumbnail(pixels, Reader::lightness, {}));
 }
 BENCHMARK(measures_a_thumbnail)->Unit(benchmark::kMillisecond)->UseRealTime();
 

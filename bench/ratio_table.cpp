@@ -101,6 +101,8 @@ void RatioTable::Finalize() {
         at_most(std::string(what) + ", 16 passes, 24 Mpx, fit view", row, 16, " ms");
         at_most(std::string(what) + ", until figures follow", row + ", figures", 50, " ms");
     }
+    at_most("a thumbnail of 2 Mpx measured", "measures_a_thumbnail/real_time", 150, " ms");
+    at_most("a reference of 2 Mpx measured", "measures_a_reference/real_time", 150, " ms");
     at_most("peak memory, 24 Mpx, 12 passes, open and rendered", "memory/24", 600, " MB");
     at_most("the same with two painted passes and 100 strokes to undo", "memory/24/painted", 700,
             " MB");

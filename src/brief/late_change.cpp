@@ -75,6 +75,7 @@ public:
         if (change_.size && *change_.size != painting_.size()) by_size(*change_.size);
         if (change_.figure)
             by_figure(intersection(*change_.figure, rect_of(painting_.size())), stop);
+        std::ranges::stable_sort(touched_, {}, &Touched::kind);
         return std::move(touched_);
     }
 

@@ -103,7 +103,8 @@ std::optional<StrongestColour> strongest_in(const RgbBlock& small, Reader reader
     }
     const auto at = std::ranges::max_element(by_shade) - by_shade.begin();
     return StrongestColour{area / static_cast<double>(count),
-                           {middle.x / colour.count, middle.y / colour.count},
+                           {middle.x / colour.count / (shrink * small.area().width),
+                            middle.y / colour.count / (shrink * small.area().height)},
                            colour.mean(),
                            static_cast<StrongestAt>(at),
                            inside / area};

@@ -16,9 +16,9 @@ namespace underpaint {
 /// Where a picture has its strongest colour: pixels at or above 0.8 of the 99.5th percentile of
 /// intensity.
 struct StrongestColour {
-    double area = 0;                       ///< share 0..1 of the picture
-    Point middle;                          ///< of its largest piece, in pixels of the picture
-    Rgb colour;                            ///< mean of that piece
+    double area = 0;  ///< share 0..1 of the picture
+    Point middle;     ///< of its largest piece, in shares 0..1 of the picture's width and height
+    Rgb colour;       ///< mean of that piece
     StrongestAt at = StrongestAt::lights;  ///< lights, halftones or shadows: where most of it lies
     double in_foci = 0;                    ///< share 0..1 of it that lies in the foci
 };

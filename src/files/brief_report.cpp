@@ -83,7 +83,9 @@ Json rules_of(const Painting& painting, const HouseRules& own) {
 }  // namespace
 
 RgbBlock pixels_of_reference(const Picture& picture, const std::optional<Rgb>& colour) {
-    RgbBlock pixels = rgb_of(picture, rect_of(picture.size()));
+    const auto block_of = [](const Picture& p) { return rgb_of(p, rect_of(p.size())); };
+    const bool large = std::max(picture.size().width, picture.size().height) > kMeasuredSide;
+    RgbBlock pixels = large ? block_of(halved(picture)) : block_of(picture);
     if (colour) tint(pixels, *colour);
     return pixels;
 }

@@ -38,7 +38,10 @@ BriefReport report_brief(const Painting& painting, Reader reader, const BriefSet
 /// The report as JSON text ("faithful-underpaint/brief-report-1"); see docs/measurements.md.
 std::string write_brief_report(const Painting& painting, const BriefReport& report);
 
-/// The pixels of a reference as they are measured: tinted where it is.
+/// The pixels of a reference as they are measured: tinted where it is, halved where it is larger
+/// than kMeasuredSide, so that a large one takes no more memory than a small one.
 RgbBlock pixels_of_reference(const Picture& picture, const std::optional<Rgb>& tint);
+
+inline constexpr int kMeasuredSide = 1250;
 
 }  // namespace underpaint

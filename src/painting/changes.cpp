@@ -159,6 +159,38 @@ Painting with_plan(Painting painting, Plan plan) {
     return painting;
 }
 
+Painting blank_painting(std::string name) {
+    constexpr Size size{1600, 1200};
+    constexpr float middle = 0.46F;  // step 5
+    Picture grey(size, Channels::grey, Depth::bits8, middle);
+    grey.settle();
+    Painting painting;
+    painting.name = std::move(name);
+    painting.underpaint = share(std::move(grey));
+    return painting;
+}
+
+bool is_blank(const Painting& painting) {
+    if (!painting.parts.empty() || !painting.values.empty() || !painting.passes.empty() ||
+        painting.sealed())
+        return false;
+    const Picture& picture = painting.underpaint->base();
+    float first = 0;
+    picture.read_channel(0, 0, 0, std::span(&first, 1));
+    return !has_colour(picture.channels()) && picture.surely_all(0, rect_of(picture.size()), first);
+}
+
+Painting with_brief_of(Painting painting, const Painting& briefed) {
+    painting.brief = briefed.brief;
+    painting.log = briefed.log;
+    Plan plan = briefed.plan;
+    plan.steps.clear();
+    painting = with_plan(std::move(painting), std::move(plan));
+    for (const ShapeCount count : kShapeCounts)
+        painting = with_splits(std::move(painting), count, briefed.plan.splits.of(count));
+    return painting;
+}
+
 Painting with_brief(Painting painting, Brief brief) {
     painting.brief = in_range(std::move(brief));
     return painting;

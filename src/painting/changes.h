@@ -34,6 +34,13 @@ Painting with_splits(Painting painting, ShapeCount count, Splits splits);
 /// The plan without its foci and splits, which have changes of their own.
 Painting with_plan(Painting painting, Plan plan);
 
+/// A painting of one middle grey on which nothing was done yet, for what is said before it is
+/// begun.
+Painting blank_painting(std::string name);
+/// Whether nothing of it is more than that but its brief and plan.
+bool is_blank(const Painting& painting);
+/// The painting with brief, log and plan of another; of the plan, what does not lie at a place.
+Painting with_brief_of(Painting painting, const Painting& briefed);
 /// What it is to be; see in_range().
 Painting with_brief(Painting painting, Brief brief);
 Painting with_log(Painting painting, WorkLog log);

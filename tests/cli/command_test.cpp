@@ -271,6 +271,33 @@ TEST_F(Command, APlaceThatCanNotBeWrittenIsSaid) {
     EXPECT_NE(ran.err.find("/proc/p.png: could not be saved"), std::string::npos);
 }
 
+TEST_F(Command, BriefSaysHowThePaintingStandsAndWhatComesNext) {
+    ::setenv("XDG_CONFIG_HOME", folder_.path().c_str(), 1);
+    ::setenv("XDG_DATA_HOME", folder_.path().c_str(), 1);
+    const Ran ran = run("brief " UNDERPAINT_DEMO_FILE);
+    EXPECT_EQ(ran.status, 0);
+    for (const char* words : {"a book cover", "Swing", "thumbnail 2", "; chosen", "Kiln door",
+                              "(in this painting)", "[x] Thumbnails", "in hand", "to go"})
+        EXPECT_NE(ran.out.find(words), std::string::npos) << words;
+    const auto json = nlohmann::json::parse(run("brief --json " UNDERPAINT_DEMO_FILE).out);
+    EXPECT_EQ(json["thumbnails"].size(), 3U);
+    EXPECT_EQ(json["references"].size(), 4U);
+    EXPECT_EQ(json["references"][0]["colours"].size(), 5U);
+    EXPECT_TRUE(json["route"]["steps"][0]["done"].get<bool>());
+    // Without a brief there is the usual route and nothing else.
+    const auto bare = nlohmann::json::parse(
+        run("brief --json " + painting(tint({1, 0, 0}, BlendMode::true_colour))).out);
+    EXPECT_TRUE(bare["lines"].empty());
+    EXPECT_EQ(bare["route"]["name"], "Grey to colour");
+    // A painter's own rules that can't be read are told of, and the rest goes on.
+    std::filesystem::create_directories(folder_ / "faithful-underpaint");
+    testing::write_text(folder_ / "faithful-underpaint/house-rules.json", "{");
+    const Ran damaged = run("brief --json " UNDERPAINT_DEMO_FILE);
+    EXPECT_EQ(damaged.status, 0);
+    EXPECT_NE(damaged.err.find("house-rules.json"), std::string::npos);
+    EXPECT_EQ(nlohmann::json::parse(damaged.out)["house_rules"]["shadows"]["value"], "gain_colour");
+}
+
 TEST_F(Command, HelpIsNoTrouble) {
     EXPECT_EQ(run("--help").status, 0);
     EXPECT_EQ(run("audit --help").status, 0);

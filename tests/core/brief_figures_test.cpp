@@ -161,8 +161,8 @@ TEST(ReferenceMeasures, SwingIsLightsMinusShadows) {
 TEST(ReferenceMeasures, FindsWhereItsStrongestColourSits) {
     const auto figures = *measure_picture(block_of(reference()), Reader::lightness);
     ASSERT_TRUE(figures.strongest);
-    EXPECT_NEAR(figures.strongest->middle.x, 70, 1);
-    EXPECT_NEAR(figures.strongest->middle.y, 110, 1);
+    EXPECT_NEAR(200 * figures.strongest->middle.x, 70, 1);
+    EXPECT_NEAR(160 * figures.strongest->middle.y, 110, 1);
     EXPECT_NEAR(figures.strongest->area, 400.0 / (200 * 160), 0.001);
     EXPECT_GT(figures.strongest->colour.r, 0.85F);
     EXPECT_EQ(figures.strongest->at, StrongestAt::halftones);

@@ -45,7 +45,7 @@ void BriefBench::enter() {
 }
 
 bool BriefBench::finished() const {
-    return board_->finished();
+    return board_->finished() && (!board_->isVisible() || desk_.meters.brief.finished());
 }
 
 bool BriefBench::show_page(const QString& id) {

@@ -31,7 +31,19 @@ std::vector<double> numbers_in(const QString& text) {
 }
 
 void show_text(QLineEdit* edit, const QString& text) {
-    if (!edit->hasFocus() || !edit->isModified()) edit->setText(text);
+    if (edit->hasFocus() && edit->isModified()) return;
+    edit->setText(text);
+    edit->setCursorPosition(0);  // its beginning is seen
+}
+
+/// A second widget in the row of the first.
+void put_beside(QGridLayout* grid, QWidget* first, QWidget* second) {
+    auto* row = new QHBoxLayout;
+    row->setSpacing(scaled(4));
+    grid->removeWidget(first);
+    row->addWidget(first, 1);
+    row->addWidget(second);
+    grid->addLayout(row, grid->rowCount() - 1, 1);
 }
 
 QString per_cent(double share) {
@@ -132,7 +144,7 @@ void BriefPanel::build() {
     });
     connect(colour_, &ColourButton::released, &session_.document, &Document::end_gesture);
     colour_->setFixedSize(scaled(22), scaled(14));
-    grid->addWidget(colour_, grid->rowCount() - 1, 2, Qt::AlignRight);
+    put_beside(grid, mother_, colour_);
     add_now(grid, "mother");
     strongest_ = add_text(grid, "brief_strongest", tr("Strongest colour"),
                           tr("Most share of the picture that it takes, as 2%; empty: open"),
@@ -147,7 +159,7 @@ void BriefPanel::build() {
                     });
                 });
     at_->setMenu(places);
-    grid->addWidget(at_, grid->rowCount() - 1, 2, Qt::AlignRight);
+    put_beside(grid, strongest_, at_);
     add_now(grid, "strongest");
     column->addLayout(grid);
 }
@@ -184,7 +196,7 @@ QPushButton* BriefPanel::add_choice(QGridLayout* grid, const char* name, const Q
     button->setProperty("inset", true);
     grid->setRowMinimumHeight(row, scaled(23));
     grid->addWidget(text, row, 0);
-    grid->addWidget(button, row, 1, 1, 2);
+    grid->addWidget(button, row, 1);
     return button;
 }
 
@@ -196,8 +208,8 @@ void BriefPanel::add_now(QGridLayout* grid, const char* line) {
     figure->setObjectName(QStringLiteral("now_%1").arg(QString::fromLatin1(line)));
     figure->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     auto* mark = new VerdictMark;
-    grid->addWidget(figure, row, 3);
-    grid->addWidget(mark, row, 4);
+    grid->addWidget(figure, row, 2);
+    grid->addWidget(mark, row, 3);
     now_[line] = {figure, mark};
 }
 

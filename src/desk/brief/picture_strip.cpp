@@ -13,6 +13,11 @@
 #include "desk/work/picture_of_image.h"
 
 namespace underpaint {
+namespace {
+
+constexpr int kLeastCard = 165;  // pixels of the design that a card's figures need
+
+}  // namespace
 
 PictureStrip::PictureStrip(const Desk& desk, const char* name, const QString& title,
                            const Keeping& keeping, QWidget* parent)
@@ -77,11 +82,24 @@ void PictureStrip::set_cards(std::size_t count, int columns) {
         cards_.push_back(card);
         emit card_made(static_cast<int>(cards_.size()) - 1);
     }
+    most_columns_ = columns;
+    lay_out();
+    empty_->setVisible(cards_.empty());
+}
+
+/// As many in a row as can be read.
+void PictureStrip::lay_out() {
+    const int room = width() / scaled(kLeastCard);
+    const int columns = std::clamp(room, 1, most_columns_);
     for (std::size_t i = 0; i < cards_.size(); ++i)
         grid_->addWidget(cards_[i], static_cast<int>(i) / columns, static_cast<int>(i) % columns,
                          Qt::AlignTop);
     for (int i = 0; i < 8; ++i) grid_->setColumnStretch(i, i < columns ? 1 : 0);
-    empty_->setVisible(cards_.empty());
+}
+
+void PictureStrip::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    lay_out();
 }
 
 void PictureStrip::ask() {

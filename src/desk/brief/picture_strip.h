@@ -22,7 +22,7 @@ public:
     PictureStrip(const Desk& desk, const char* name, const QString& title, const Keeping& keeping,
                  QWidget* parent = nullptr);
 
-    /// As many cards as wanted, `columns` of them in a row; kept where there are enough.
+    /// As many cards as wanted, at most `columns` of them in a row; kept where there are enough.
     void set_cards(std::size_t count, int columns);
     PictureCard& card(std::size_t at) { return *cards_[at]; }
     std::size_t cards() const { return cards_.size(); }
@@ -45,8 +45,10 @@ protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
     void dropEvent(QDropEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
+    void lay_out();
     void read(const QStringList& files);
     void take(const QMimeData& dropped);
 
@@ -57,6 +59,7 @@ private:
     QHBoxLayout* head_;
     QGridLayout* grid_;
     std::vector<PictureCard*> cards_;
+    int most_columns_ = 3;
 };
 
 }  // namespace underpaint

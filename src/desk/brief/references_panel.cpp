@@ -64,9 +64,7 @@ CardFace ReferencesPanel::face_of(std::size_t at) const {
          figures.grey ? tr("grey") : tr("swing %1").arg(signed_figure(figures.swing, 1)),
          figures.grey}};
     if (const auto& strongest = figures.strongest) {
-        const Size size = reference.picture.size;
-        face.rings.push_back(
-            {strongest->middle.x / size.width, strongest->middle.y / size.height, 0.05, true});
+        face.rings.push_back({strongest->middle.x, strongest->middle.y, 0.05, true});
         face.rows.push_back(
             {tr("strongest %1")
                  .arg(from_view(kStrongestAts[static_cast<std::size_t>(strongest->at)].label)),

@@ -39,7 +39,7 @@ std::vector<CardFace::Row> rows_of(const ThumbnailFigures& figures) {
     const QString darks =
         !figures.darks_left
             ? ThumbnailsPanel::tr("none")
-            : ThumbnailsPanel::tr("%1 : %2, %3")
+            : ThumbnailsPanel::tr("%1:%2, %3")
                   .arg(qRound(100 * *figures.darks_left))
                   .arg(100 - qRound(100 * *figures.darks_left))
                   .arg(figures.dark_pieces == 1
@@ -47,7 +47,7 @@ std::vector<CardFace::Row> rows_of(const ThumbnailFigures& figures) {
                            : ThumbnailsPanel::tr("%1 pieces").arg(figures.dark_pieces));
     return {{ThumbnailsPanel::tr("two, three values"),
              shares(figures.two.shares) + QStringLiteral("   ") + shares(figures.three.shares)},
-            {ThumbnailsPanel::tr("darks left : right"), darks},
+            {ThumbnailsPanel::tr("darks left, right"), darks},
             {ThumbnailsPanel::tr("rivals"), near, true}};
 }
 

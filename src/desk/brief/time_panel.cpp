@@ -40,8 +40,11 @@ TimePanel::TimePanel(const Desk& desk, QWidget* parent)
     connect(export_, &QPushButton::clicked, this, &TimePanel::export_times);
     auto* head = new QHBoxLayout;
     head->setSpacing(scaled(10));
-    head->addWidget(group_title(tr("Time")), 0, Qt::AlignTop);
-    head->addWidget(summary_, 1);
+    auto* title = group_title(tr("Time"));
+    title->setContentsMargins(0, scaled(4), 0, 0);  // on one line with the buttons' words
+    summary_->setContentsMargins(0, scaled(4), 0, 0);
+    head->addWidget(title, 0, Qt::AlignTop);
+    head->addWidget(summary_, 1, Qt::AlignTop);
     head->addWidget(days, 0, Qt::AlignTop);
     head->addWidget(export_, 0, Qt::AlignTop);
     auto* column = new QVBoxLayout(this);

@@ -34,6 +34,12 @@ EmptyState::EmptyState(FileDesk& files, QWidget* parent)
     auto* demo = new QPushButton(tr("Look at the demo painting"));
     demo->setObjectName(QStringLiteral("empty_demo"));
     demo->setToolTip(tr("Salt cart at dusk: six passes, one of which does damage"));
+    auto* brief = new QPushButton(tr("Begin with the brief"));
+    brief->setObjectName(QStringLiteral("empty_brief"));
+    brief->setToolTip(
+        tr("Say what it is to be, with thumbnails and references, before there is a "
+           "picture; the one that you bring in takes it over"));
+    connect(brief, &QPushButton::clicked, &files_, &FileDesk::begin_with_brief);
     connect(demo, &QPushButton::clicked, &files_, &FileDesk::open_demo);
     connect(bring, &QPushButton::clicked, &files_, &FileDesk::bring_in);
     connect(open, &QPushButton::clicked, &files_, &FileDesk::open);
@@ -42,6 +48,7 @@ EmptyState::EmptyState(FileDesk& files, QWidget* parent)
     buttons->setSpacing(scaled(12));
     buttons->addWidget(bring);
     buttons->addWidget(open);
+    buttons->addWidget(brief);
     buttons->addWidget(demo);
     buttons->addStretch(1);
     auto* words = new QVBoxLayout;

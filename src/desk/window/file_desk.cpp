@@ -79,10 +79,22 @@ void FileDesk::open() {
 }
 
 void FileDesk::bring_in() {
-    when_safe([this] {
+    const auto choose = [this] {
         const auto file = ask_for_file(tr("Bring in a picture"), kPictureKinds);
         file.empty() ? keep_after_all() : load(file);
+    };
+    only_a_brief() ? choose() : when_safe(choose);
+}
+
+void FileDesk::begin_with_brief() {
+    when_safe([this] {
+        begin(std::make_shared<Painting>(blank_painting(tr("Untitled").toStdString())));
+        emit briefing();
     });
+}
+
+bool FileDesk::only_a_brief() const {
+    return session_.document.has_painting() && is_blank(session_.document.painting());
 }
 
 void FileDesk::open_file(const Path& file) {
@@ -127,15 +139,25 @@ void FileDesk::take(const std::shared_ptr<Read>& read) {
     if (!painting->sealed() && has_colour(painting->underpaint->base().channels()) && !now.ours)
         return emit coloured(painting);
     const bool owned = now.ours && !now.incomplete && !read->demo;
-    when_safe([this, owned, painting, read] {
+    const auto begin_it = [this, owned, painting, read] {
         begin(painting, owned ? read->file : Path(), owned ? read->stamp : std::nullopt);
         if (read->opened->incomplete) spared_ = read->file;
         if (!read->opened->notices.empty()) say(joined(read->opened->notices));
-    });
+    };
+    takes_brief_over(*painting) ? begin_it() : when_safe(begin_it);
+}
+
+/// A plain picture, where nothing but a brief is there.
+bool FileDesk::takes_brief_over(const Painting& painting) const {
+    return only_a_brief() && !painting.sealed() && painting.passes.empty() &&
+           painting.brief == Brief{} && !is_blank(painting);
 }
 
 void FileDesk::begin(std::shared_ptr<Painting> painting, const Path& file,
                      const std::optional<FileStamp>& stamp) {
+    if (takes_brief_over(*painting))
+        return session_.document.begin(
+            with_brief_of(std::move(*painting), session_.document.painting()), {}, false);
     when_safe([this, painting = std::move(painting), file, stamp] {
         given_up_.reset();
         spared_.clear();

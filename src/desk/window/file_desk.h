@@ -47,6 +47,9 @@ public:
     // What the menu and the shortcuts ask for.
     void open();
     void bring_in();
+    /// A blank painting, for saying what it is to be before there is a picture. The picture that
+    /// is brought in then takes its brief over.
+    void begin_with_brief();
     /// \param then what waits for the painting to be safe; not called when saving came to nothing
     void save(std::function<void()> then = {});
     void save_as(std::function<void()> then = {});
@@ -88,6 +91,8 @@ signals:
     /// A picture with colours is to come in: how it is read is for the person to say.
     void coloured(std::shared_ptr<underpaint::Painting> painting);
     void saved();
+    /// A painting was begun for its brief.
+    void briefing();
     /// A merged copy of the painting of that number was saved.
     void merged(std::uint64_t number);
 
@@ -96,6 +101,9 @@ private:
     using Work = std::function<void(const std::stop_token&, const Deliver&)>;
 
     void load(const Path& file, bool demo = false);
+    /// Nothing is there yet but a brief, which goes along with the picture that comes.
+    bool only_a_brief() const;
+    bool takes_brief_over(const Painting& painting) const;
     /// What came out of a file, and the stamp that it had before it was read.
     struct Read {
         Path file;

@@ -178,6 +178,7 @@ void MainWindow::connect_panes() {
     connect(&session_.own, &Own::troubled, this, [this] {
         for (const QString& trouble : session_.own.take_troubles()) notice_->say(trouble);
     });
+    connect(files_, &FileDesk::briefing, this, [this] { show_bench(QStringLiteral("brief")); });
     connect(files_, &FileDesk::saved, time_, &TimeKeeper::keep_record);
     connect(files_, &FileDesk::merged, this, [this](std::uint64_t number) {
         if (number != session_.document.number()) return;

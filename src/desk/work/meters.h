@@ -22,8 +22,7 @@ struct Meters {
 
     /// All that is to come has come.
     bool finished() const {
-        return passes.finished() && values.finished() && edges.finished() && strokes.finished() &&
-               brief.finished();
+        return passes.finished() && values.finished() && edges.finished() && strokes.finished();
     }
 
     Measuring passes;
