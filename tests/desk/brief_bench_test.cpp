@@ -59,9 +59,9 @@ protected:
     }
     void point(PictureCard* card, double x, double y) const {
         const QRectF place = card->picture_rect();
-        QTest::mouseClick(card, Qt::LeftButton, {},
-                          QPointF(place.left() + x * place.width(), place.top() + y * place.height())
-                              .toPoint());
+        QTest::mouseClick(
+            card, Qt::LeftButton, {},
+            QPointF(place.left() + x * place.width(), place.top() + y * place.height()).toPoint());
         settle();
     }
     QString text_of(const char* label) const { return find<QLabel>(label)->text(); }
@@ -234,9 +234,12 @@ TEST_F(BriefBenchTest, TheChosenThumbnailLiesOverTheCanvasAsAGhost) {
 
 TEST_F(BriefBenchTest, ReferencesFeedTheBriefTheStripAndGradients) {
     begin_on_brief(slipping_painting());
-    bring("references", testing::coloured({120, 90}, [](int, int y) {
-              return y < 45 ? Rgb{0.95F, 0.7F, 0.4F} : Rgb{0.15F, 0.2F, 0.4F};
-          }), "lamp.png");
+    bring("references",
+          testing::coloured({120, 90},
+                            [](int, int y) {
+                                return y < 45 ? Rgb{0.95F, 0.7F, 0.4F} : Rgb{0.15F, 0.2F, 0.4F};
+                            }),
+          "lamp.png");
     ASSERT_EQ(card("references_0")->face().title, "lamp");
     EXPECT_FALSE(card("references_0")->face().swatches.empty());
     point(card("references_0"), 0.5, 0.2);
@@ -480,7 +483,8 @@ TEST_F(BriefBenchTest, WhatALateChangeTouchesIsListedBeforeItIsDone) {
     auto* picker = find<PlacePicker>("late_place");
     const QRectF place = picker->picture_rect();
     const auto at = [&](double x, double y) {
-        return QPointF(place.left() + x * place.width(), place.top() + y * place.height()).toPoint();
+        return QPointF(place.left() + x * place.width(), place.top() + y * place.height())
+            .toPoint();
     };
     QTest::mousePress(picker, Qt::LeftButton, {}, at(0.05, 0.1));
     QTest::mouseMove(picker, at(0.2, 0.5));
@@ -502,9 +506,12 @@ TEST_F(BriefBenchTest, WhatALateChangeTouchesIsListedBeforeItIsDone) {
 TEST_F(BriefBenchTest, EverythingRidesThroughSavingAndOpening) {
     begin_on_brief(slipping_painting());
     bring("thumbnails", sketch(120), "one.png");
-    bring("references", testing::coloured({60, 40}, [](int x, int) {
-              return x < 30 ? Rgb{0.9F, 0.5F, 0.2F} : Rgb{0.1F, 0.1F, 0.3F};
-          }), "two.png");
+    bring("references",
+          testing::coloured({60, 40},
+                            [](int x, int) {
+                                return x < 30 ? Rgb{0.9F, 0.5F, 0.2F} : Rgb{0.1F, 0.1F, 0.3F};
+                            }),
+          "two.png");
     write("brief_purpose", "a cover");
     choose("route_choice", "Limited palette");
     settle();

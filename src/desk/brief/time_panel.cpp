@@ -111,7 +111,13 @@ void TimePanel::refresh() {
                              .arg(std::min<std::ptrdiff_t>(own, kPaintingsBack))
                        : tr("Light: worked, as logged. Grey: to come, by the route's usual times "
                             "until you have some of your own.");
-    if (days.canvas && !QSettings().value(QStringLiteral("cautions/solvents")).toBool())
+    // Said once: in the sitting in which somebody first works on canvas.
+    static const QString kSaid = QStringLiteral("cautions/solvents");
+    if (days.canvas && !QSettings().value(kSaid).toBool()) {
+        QSettings().setValue(kSaid, true);
+        cautions_ = true;
+    }
+    if (days.canvas && cautions_)
         hint =
             tr("Solvents and oils: see to ventilation, keep rags in a closed metal bin, and follow "
                "the maker's sheet and local rules first. %1")

@@ -35,6 +35,7 @@ private:
     QLabel *summary_, *hint_;
     CalendarView* calendar_;
     QPushButton* export_;
+    bool cautions_ = false;  // about solvents, in this sitting
 };
 
 }  // namespace underpaint

@@ -26,7 +26,7 @@ struct Group {
 const std::vector<Group>& groups() {
     static const std::vector<Group> all{
         {QT_TRANSLATE_NOOP("Keys", "Benches and files"),
-         {{"2  3", "Values, Passes"},
+         {{"1  2  3", "Brief, Values, Passes"},
           {"Ctrl O", "open a painting"},
           {"Ctrl Shift O", "bring in a picture"},
           {"Ctrl S", "save"},
@@ -45,6 +45,11 @@ const std::vector<Group>& groups() {
           {"Ctrl 1", "one to one"},
           {"Wheel", "zoom about the pointer"},
           {"Esc", "show everything again; put a tool down"}}},
+        {QT_TRANSLATE_NOOP("Keys", "Brief"),
+         {{"Enter", "choose a thumbnail; go on with a step"},
+          {"← →", "the better one of a pair"},
+          {"M", "mirror both of a pair"},
+          {"Ctrl V", "bring in what is on the clipboard"}}},
         {QT_TRANSLATE_NOOP("Keys", "Ledger"),
          {{"↑  ↓", "wind the picture back and on"},
           {"Shift, Ctrl", "and a click: choose several rows"},

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/work/brief_meter.h"
 
+#include <malloc.h>
+
 #include <algorithm>
 #include <chrono>
 
@@ -33,21 +35,26 @@ std::vector<Kept> missing_in(const std::vector<Kept>& kept, const auto& known, R
     return missing;
 }
 
+/// The pixels to be measured; nothing where they can't be read. The picture itself is gone by then.
+std::optional<RgbBlock> pixels_in(const KeptPicture& kept, const std::optional<Rgb>& tint,
+                                  const std::stop_token& stop) {
+    const auto picture = pixels_of(kept, stop);
+    return picture ? std::optional(pixels_of_reference(*picture, tint)) : std::nullopt;
+}
+
 BriefMeter::SeenThumbnail measured(const Thumbnail& thumbnail, Reader reader,
                                    const std::stop_token& stop) {
-    const auto picture = pixels_of(thumbnail.picture, stop);
-    if (!picture) return {};
-    const RgbBlock pixels = rgb_of(*picture, rect_of(picture->size()));
-    return {image_of(shrunk(pixels, kShownSide)),
-            measure_thumbnail(pixels, reader, thumbnail.focus, stop)};
+    const auto pixels = pixels_in(thumbnail.picture, std::nullopt, stop);
+    if (!pixels) return {};
+    return {image_of(shrunk(*pixels, kShownSide)),
+            measure_thumbnail(*pixels, reader, thumbnail.focus, stop)};
 }
 
 BriefMeter::SeenReference measured(const Reference& reference, Reader reader,
                                    const std::stop_token& stop) {
-    const auto picture = pixels_of(reference.picture, stop);
-    if (!picture) return {};
-    const RgbBlock pixels = pixels_of_reference(*picture, reference.tint);
-    return {image_of(shrunk(pixels, kShownSide)), measure_picture(pixels, reader, {}, stop)};
+    const auto pixels = pixels_in(reference.picture, reference.tint, stop);
+    if (!pixels) return {};
+    return {image_of(shrunk(*pixels, kShownSide)), measure_picture(*pixels, reader, {}, stop)};
 }
 
 }  // namespace
@@ -125,6 +132,7 @@ void BriefMeter::measure_pictures() {
         const auto each = [&](const auto& list, auto into) {
             for (const auto& kept : list) {
                 auto seen = measured(kept, reader, stop);
+                malloc_trim(0);  // what a large picture took is given back before the next
                 if (stop.stop_requested()) return;
                 deliver([this, kept, reader, into, seen = std::move(seen)] {
                     auto& known = this->*into;
