@@ -175,6 +175,7 @@ QLineEdit* BriefPanel::add_text(QGridLayout* grid, const char* name, const QStri
     edit->setToolTip(about);
     edit->setAccessibleName(QStringLiteral("%1: %2").arg(label, about));
     edit->setMinimumWidth(scaled(40));
+    edit->setTextMargins(-3, 0, 0, 0);  // its words begin where those of the choices do
     text->setBuddy(edit);
     connect(edit, &QLineEdit::editingFinished, this, [this, edit, taken] {
         if (edit->isModified() && session_.document.has_painting()) (this->*taken)();
@@ -193,7 +194,6 @@ QPushButton* BriefPanel::add_choice(QGridLayout* grid, const char* name, const Q
     auto* text = hint_label(label);
     text->setWordWrap(false);
     auto* button = choice_button(name, {}, about);
-    button->setProperty("inset", true);
     grid->setRowMinimumHeight(row, scaled(23));
     grid->addWidget(text, row, 0);
     grid->addWidget(button, row, 1);

@@ -71,6 +71,7 @@ void RulesPanel::add_row(QGridLayout& grid, const HouseRuleText& text) {
     QWidget* value = nullptr;
     if (text.words.empty()) {
         widgets.number = new QLineEdit;
+        widgets.number->setTextMargins(-3, 0, 0, 0);
         widgets.number->setObjectName(QString::fromStdString(name));
         connect(widgets.number, &QLineEdit::editingFinished, this,
                 [this, &text, edit = widgets.number] {
@@ -86,7 +87,6 @@ void RulesPanel::add_row(QGridLayout& grid, const HouseRuleText& text) {
         value = widgets.number;
     } else {
         widgets.words = choice_button(name.c_str(), {}, from_view(text.number.about));
-        widgets.words->setProperty("inset", true);
         auto* menu = new QMenu(this);
         for (std::size_t i = 0; i < text.words.size(); ++i)
             connect(menu->addAction(from_view(text.words[i].label)), &QAction::triggered, this,

@@ -73,7 +73,6 @@ QPushButton[role="tab"]:checked { background: @ground; color: @strong;
 QPushButton[role="lens"] { padding: #4#px #8#px; border-radius: 2px; }
 QPushButton[role="lens"]:checked { background: @action; color: @action_text; }
 QPushButton[role="choice"], QPushButton[role="title"] { border: none; text-align: left; padding: #2#px 0; }
-QPushButton[inset="true"] { padding-left: #7#px; }
 QPushButton[role="day"] { border: none; padding: #3#px 0; color: @secondary; }
 QPushButton[role="day"]:checked { background: @action; color: @action_text; }
 QPushButton[role="title"] { color: @strong; font-weight: bold; padding: 0; }

@@ -1,0 +1,189 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Takes one picture of each main view, from the demo paintings, always the same ones.
+#include <QApplication>
+#include <QPushButton>
+#include <QTest>
+#include <cstdio>
+#include <functional>
+
+#include "desk/kit/look.h"
+#include "desk/view/canvas.h"
+#include "desk/window/main_window.h"
+#include "files/export_png.h"
+#include "files/openraster.h"
+#include "painting/changes.h"
+
+namespace {
+
+using namespace underpaint;
+namespace fs = std::filesystem;
+
+/// A window of its own for each picture, with a painting open.
+class Sitting {
+public:
+    Sitting(const fs::path& file, const char* bench) {
+        window_.resize(1280, 800);
+        window_.show();
+        window_.files().open_file(file);
+        wait([&] { return !window_.files().busy(); });
+        window_.show_bench(QString::fromLatin1(bench));
+        settle();
+    }
+
+    MainWindow& window() { return window_; }
+    Session& session() { return window_.session(); }
+    void click(const char* name) {
+        QTest::mouseClick(window_.findChild<QWidget*>(QString::fromLatin1(name)), Qt::LeftButton);
+        settle();
+    }
+    void look_through(Lens lens) {
+        window_.canvas().set_lens(lens);
+        settle();
+    }
+    void wind_to(std::size_t passes) {
+        session().outlook.set_moment(passes);
+        settle();
+    }
+    /// The left button along a way over the picture, in pixels of it.
+    void drag(const std::vector<QPointF>& way) {
+        Canvas& canvas = window_.canvas();
+        const auto at = [&](QPointF p) { return canvas.transform().to_canvas(p).toPoint(); };
+        QTest::mousePress(&canvas, Qt::LeftButton, {}, at(way.front()));
+        for (std::size_t leg = 1; leg < way.size(); ++leg)
+            for (int i = 1; i <= 40; ++i)
+                QTest::mouseMove(&canvas, at(way[leg - 1] + (way[leg] - way[leg - 1]) * i / 40.0));
+        QTest::mouseRelease(&canvas, Qt::LeftButton, {}, at(way.back()));
+        settle();
+    }
+    void settle() {
+        wait([&] { return window_.settled(); });
+        QTest::qWait(300);
+        wait([&] { return window_.settled(); });
+    }
+    void save(const fs::path& file) {
+        if (!window_.grab().save(QString::fromStdString(file.string())))
+            std::fprintf(stderr, "%s was not saved\n", file.c_str());
+    }
+
+private:
+    template <class Ready>
+    static void wait(Ready ready) {
+        if (!QTest::qWaitFor(ready, 120'000)) std::fprintf(stderr, "a view never settled\n");
+    }
+    MainWindow window_{[] { return std::string("2026-11-26"); }};
+};
+
+/// The foreground is deepened with the brush.
+void deepen(Sitting& view) {
+    view.click("page_passes");
+    view.click("lay_deepen");
+    BrushTool& tool = view.window().canvas().brush();
+    Brush brush = tool.brush();
+    brush.radius = 165;
+    brush.flow = 0.1;
+    brush.hardness = 0;
+    tool.set_brush(brush);
+    for (int stroke = 0; stroke < 3; ++stroke) view.drag({{60, 1090}, {1480, 1090}, {60, 1080}});
+}
+
+/// Stops of the gradient map that turn values over.
+void turn_over(Sitting& view) {
+    Painting painting = view.session().document.painting();
+    Pass pass = painting.passes[0];
+    auto& map = std::get<GradientMap>(pass.source);
+    map.stops[2].colour = {0.60F, 0.52F, 0.66F};
+    map.stops[3].colour = {0.74F, 0.41F, 0.38F};
+    view.session().document.change("Recolour", with_changed_pass(painting, 0, pass));
+    view.settle();
+}
+
+struct Shot {
+    const char *name, *painting, *bench;
+    std::function<void(Sitting&)> prepare;
+};
+
+const std::vector<Shot>& shots() {
+    static const std::vector<Shot> all{
+        {"brief", "salt-cart", "brief", {}},
+        {"values", "salt-cart", "values", [](Sitting& v) { v.look_through(Lens::shapes_3); }},
+        {"edges", "salt-cart", "values", [](Sitting& v) { v.look_through(Lens::edges); }},
+        {"pull", "salt-cart", "values", [](Sitting& v) { v.look_through(Lens::pull); }},
+        {"value-passes", "salt-cart", "values", deepen},
+        {"seals", "salt-cart", "values",
+         [](Sitting& v) {
+             deepen(v);
+             v.click("page_seals");
+             v.click("compare_seals");
+             v.look_through(Lens::drift);
+         }},
+        {"passes", "salt-cart", "passes", {}},
+        {"twin", "salt-cart", "passes", [](Sitting& v) { v.look_through(Lens::twin); }},
+        {"drift", "salt-cart", "passes", [](Sitting& v) { v.look_through(Lens::drift); }},
+        {"warmth", "salt-cart", "passes", [](Sitting& v) { v.look_through(Lens::warmth); }},
+        {"gradient-map", "salt-cart-grey", "passes",
+         [](Sitting& v) {
+             v.wind_to(1);
+             turn_over(v);
+         }},
+        {"painted", "salt-cart-grey", "passes", [](Sitting& v) { v.wind_to(5); }},
+        {"grain", "salt-cart-grey", "passes",
+         [](Sitting& v) {
+             v.wind_to(5);
+             v.look_through(Lens::grain);
+         }},
+        {"curves", "salt-cart-flats", "passes", [](Sitting& v) { v.wind_to(11); }},
+        {"flats", "salt-cart-flats", "passes",
+         [](Sitting& v) {
+             const auto& groups = v.session().document.painting().groups;
+             v.session().outlook.choose_group(groups.back().id);
+             v.settle();
+         }},
+    };
+    return all;
+}
+
+/// The finished picture as a file from elsewhere, brought in.
+void shoot_bring_in(const fs::path& demo, const fs::path& into) {
+    const fs::path picture = fs::temp_directory_path() / "Salt cart at dusk.png";
+    const auto painting = open_painting(demo / "salt-cart.ora", "2026-11-26");
+    if (!painting || !export_png(picture, painting->painting, everything_of(painting->painting)))
+        return;
+    Sitting view(demo / "salt-cart.ora", "passes");
+    view.window().files().open_file(picture);
+    view.settle();
+    QTest::qWait(2500);
+    view.settle();
+    view.save(into / "bring-in.png");
+    fs::remove(picture);
+}
+
+}  // namespace
+
+/// DEMO INTO [NAME]...: the folders of the paintings and for the pictures; all of them unless
+/// named.
+int main(int argc, char** argv) {
+    // What is somebody's own stays out of the pictures.
+    const std::string nowhere = (fs::temp_directory_path() / "underpaint-screenshots").string();
+    qputenv("XDG_CONFIG_HOME", nowhere.c_str());
+    qputenv("XDG_DATA_HOME", nowhere.c_str());
+    QApplication application(argc, argv);
+    QApplication::setApplicationName(QStringLiteral("Faithful Underpaint Screenshots"));
+    QApplication::setOrganizationName(QStringLiteral("Faithful Underpaint Screenshots"));
+    dress(application);
+    if (argc < 3) return 2;
+    const fs::path demo = argv[1], into = argv[2];
+    const auto wanted = [&](const char* name) {
+        return argc == 3 || std::any_of(argv + 3, argv + argc, [&](const char* given) {
+                   return std::string_view(given) == name;
+               });
+    };
+    for (const Shot& shot : shots()) {
+        if (!wanted(shot.name)) continue;
+        Sitting view(demo / (std::string(shot.painting) + ".ora"), shot.bench);
+        if (shot.prepare) shot.prepare(view);
+        view.save(into / (std::string(shot.name) + ".png"));
+        std::printf("%s\n", shot.name);
+    }
+    if (wanted("bring-in")) shoot_bring_in(demo, into);
+    return 0;
+}
