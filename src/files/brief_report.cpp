@@ -1,13 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/brief_report.h"
 
-#include <fmt/format.h>
-
-#include <cmath>
 #include <nlohmann/json.hpp>
 
 #include "audit/shapes.h"
 #include "brief/time_log.h"
+#include "files/design_tokens.h"
 #include "files/kept_pictures.h"
 #include "painting/stage.h"
 
@@ -19,11 +17,6 @@ using Json = nlohmann::ordered_json;
 template <class T>
 Json or_null(const std::optional<T>& value) {
     return value ? Json(*value) : Json();
-}
-
-std::string hex(Rgb c) {
-    const auto level = [](float v) { return std::lround(255 * v); };
-    return fmt::format("#{:02x}{:02x}{:02x}", level(c.r), level(c.g), level(c.b));
 }
 
 Json json_of(const Range& range) {

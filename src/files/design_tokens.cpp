@@ -11,17 +11,18 @@
 
 namespace underpaint {
 
+std::string hex(Rgb colour) {
+    const auto level = [](float v) { return std::lround(255 * v); };
+    return fmt::format("#{:02x}{:02x}{:02x}", level(colour.r), level(colour.g), level(colour.b));
+}
+
 std::string write_tokens(std::string_view name, std::span<const Swatch> palette) {
     nlohmann::ordered_json tokens{{"$description", name}, {"palette", {{"$type", "color"}}}};
     int number = 0;
     for (const Swatch& swatch : palette) {
         const Rgb& c = swatch.colour;
-        const auto level = [](float v) { return std::lround(255 * v); };
         tokens["palette"][fmt::format("colour-{}", ++number)] = {
-            {"$value",
-             {{"colorSpace", "srgb"},
-              {"components", {c.r, c.g, c.b}},
-              {"hex", fmt::format("#{:02x}{:02x}{:02x}", level(c.r), level(c.g), level(c.b))}}},
+            {"$value", {{"colorSpace", "srgb"}, {"components", {c.r, c.g, c.b}}, {"hex", hex(c)}}},
             {"$description", fmt::format("{:.1f}% of the picture, step {:.1f}", 100 * swatch.share,
                                          step_of(read(Reader::lightness, c)))}};
     }

@@ -9,6 +9,9 @@
 
 namespace underpaint {
 
+/// "#d08c3e", 8 bits a channel.
+std::string hex(Rgb colour);
+
 /// A palette as W3C design tokens (Design Tokens Format Module, Color Module): a group with a token
 /// of the type color for each swatch, in their order; its description says its share and step.
 std::string write_tokens(std::string_view name, std::span<const Swatch> palette);

@@ -139,6 +139,11 @@ TEST(Estimates, AreTheMedianOfTheLastFivePaintingsOfTheRoute) {
     // The painting itself does not judge itself: four are left, and the old one.
     EXPECT_DOUBLE_EQ(estimate(route, values, "3", past), 50);
     EXPECT_DOUBLE_EQ(estimate(route, values, "5", past), 50);
+    // Of an even number it lies between the two in the middle.
+    EXPECT_DOUBLE_EQ(
+        estimate(route, values, "",
+                 {{"1", route.name, {{"values", 30}}}, {"2", route.name, {{"values", 50}}}}),
+        40);
 }
 
 TEST(Estimates, WhatIsToGoIsLessWhatWasDone) {

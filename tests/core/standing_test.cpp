@@ -137,6 +137,9 @@ TEST(Ticks, MergedAndPaintedOver) {
     Pass small = over;
     std::get<Placed>(small.source).placement.scale = 1;
     EXPECT_FALSE(standing(with_pass(painting, small), {StepCheck::painted_over}).done);
+    Pass thin = over;
+    thin.strength = 0.5F;
+    EXPECT_FALSE(standing(with_pass(painting, thin), {StepCheck::painted_over}).done);
     over.on = false;
     EXPECT_FALSE(standing(with_pass(painting, over), {StepCheck::painted_over}).done);
 }
@@ -188,6 +191,9 @@ TEST(BriefLines, OnlyThoseThatAreSetAreCompared) {
     EXPECT_EQ(line(lines, "size")->verdict, Verdict::slipping);  // the picture is smaller
     EXPECT_EQ(line(lines, "range")->verdict, Verdict::held);
     EXPECT_EQ(line(lines, "key")->verdict, Verdict::slipping);
+    painting.brief.size = Size{400, 301};  // one side is enough
+    EXPECT_EQ(line(lines_of(painting, Stands(painting).measured), "size")->verdict,
+              Verdict::slipping);
     painting.brief.size = Size{400, 300};
     lines = lines_of(painting, Stands(painting).measured);
     EXPECT_EQ(line(lines, "size")->verdict, Verdict::held);
@@ -312,6 +318,13 @@ TEST(LateChanges, AFigureTouchesWhatLiesThere) {
     EXPECT_EQ(touched(painting, change, Touched::Kind::seal), std::vector<std::string>{"Seal 1"});
     EXPECT_EQ(touched(painting, change, Touched::Kind::pass),
               (std::vector<std::string>{"Right", "All"}));
+}
+
+TEST(LateChanges, SayHowMuchOfAPartLiesThere) {
+    const auto all = what_would_change(halves(), {Rect{0, 0, 100, 75}, {}});
+    ASSERT_FALSE(all.empty());
+    EXPECT_EQ(all.front().what, "Dark");
+    EXPECT_NE(all.front().how.find("12%"), std::string::npos) << all.front().how;  // an eighth
 }
 
 TEST(LateChanges, SayAboutHowLongWhatTheyTouchTook) {

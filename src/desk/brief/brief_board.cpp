@@ -20,14 +20,6 @@ namespace {
 
 enum Page { kBoard, kPairs, kLateChange };
 
-QWidget* rule() {
-    auto* line = new QWidget;
-    line->setProperty("role", "rule");
-    line->setAttribute(Qt::WA_StyledBackground);
-    line->setFixedHeight(1);
-    return line;
-}
-
 }  // namespace
 
 BriefBoard::BriefBoard(const Desk& desk, QWidget* parent)
@@ -65,11 +57,11 @@ QWidget* BriefBoard::board(const Desk& desk) {
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     column->addWidget(thumbnails_);
-    column->addWidget(rule());
+    column->addWidget(rule_line());
     column->addWidget(references_);
-    column->addWidget(rule());
+    column->addWidget(rule_line());
     column->addWidget(new TimePanel(desk));
-    column->addWidget(rule());
+    column->addWidget(rule_line());
     column->addWidget(next_);
     column->addStretch(1);
     auto* scroll = new QScrollArea;

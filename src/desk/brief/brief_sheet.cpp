@@ -13,18 +13,6 @@
 #include "desk/kit/words.h"
 
 namespace underpaint {
-namespace {
-
-QWidget* rule() {
-    auto* line = new QWidget;
-    line->setProperty("role", "rule");
-    line->setAttribute(Qt::WA_StyledBackground);
-    line->setFixedHeight(1);
-    return line;
-}
-
-}  // namespace
-
 BriefSheet::BriefSheet(const Desk& desk, QWidget* parent)
     : QWidget(parent), session_(desk.session), meter_(desk.meters.brief) {
     auto* lines = new BriefPanel(desk);
@@ -42,9 +30,9 @@ BriefSheet::BriefSheet(const Desk& desk, QWidget* parent)
     panels->setContentsMargins(0, 0, 0, 0);
     panels->setSpacing(0);
     panels->addWidget(lines);
-    panels->addWidget(rule());
+    panels->addWidget(rule_line());
     panels->addWidget(new RulesPanel(desk));
-    panels->addWidget(rule());
+    panels->addWidget(rule_line());
     panels->addWidget(route);
     panels->addStretch(1);
     inner->setAutoFillBackground(false);

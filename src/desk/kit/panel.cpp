@@ -64,6 +64,14 @@ QWidget* labelled(const QString& label, QWidget* control) {
     return box;
 }
 
+QWidget* rule_line() {
+    auto* line = new QWidget;
+    line->setProperty("role", "rule");
+    line->setAttribute(Qt::WA_StyledBackground);
+    line->setFixedHeight(1);
+    return line;
+}
+
 QIcon value_swatch(double step) {
     const int level = qRound(255 * encoded_grey_of(lightness_of_step(static_cast<float>(step))));
     QPixmap square(scaled(11), scaled(11));

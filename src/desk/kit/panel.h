@@ -21,6 +21,8 @@ QLabel* group_title(const QString& text);
 QLabel* hint_label(const QString& text = {});
 /// A row with the design's spacing.
 QHBoxLayout* button_row(std::initializer_list<QWidget*> widgets);
+/// A thin line across, between two groups.
+QWidget* rule_line();
 /// The name of a setting above what sets it.
 QWidget* labelled(const QString& label, QWidget* control);
 
