@@ -200,6 +200,7 @@ private:
             add("size", "For", fmt::format("{} × {}", brief_.size->width, brief_.size->height));
         line.now = fmt::format("{} × {}", is.width, is.height);
         const bool small = is.width < brief_.size->width || is.height < brief_.size->height;
+        if (small) line.now += ", smaller";
         line.verdict = small ? Verdict::slipping : Verdict::held;
     }
 

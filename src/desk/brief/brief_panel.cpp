@@ -235,7 +235,7 @@ void BriefPanel::fill_take_from(QMenu* menu) {
 
 void BriefPanel::refresh() {
     setEnabled(session_.document.has_painting());
-    if (!session_.document.has_painting()) return;
+    if (!session_.document.has_painting() || !isVisible()) return;
     const Brief& brief = session_.document.painting().brief;
     const Plan& plan = session_.document.painting().plan;
     const Choices& choices = session_.choices;
@@ -276,6 +276,7 @@ void BriefPanel::refresh() {
 }
 
 void BriefPanel::refresh_now() {
+    if (!isVisible()) return;
     for (auto& [id, now] : now_) {
         const auto& lines = meter_.lines();
         const auto line = std::ranges::find(lines, id, &BriefLine::id);
@@ -283,9 +284,7 @@ void BriefPanel::refresh_now() {
         now.figure->setText(set ? QString::fromStdString(line->now) : QString());
         now.mark->set_verdict(set && !line->now.empty() ? std::optional(line->verdict)
                                                         : std::nullopt);
-        now.figure->setToolTip(set && id == "size" && line->verdict != Verdict::held
-                                   ? tr("The picture is smaller than what it is for.")
-                                   : tr("What the picture has now"));
+        now.figure->setToolTip(tr("What the picture has now"));
     }
 }
 

@@ -26,6 +26,9 @@ public:
 signals:
     void wants_late_change();
 
+protected:
+    void showEvent(QShowEvent*) override { refresh(); }
+
 private:
     void build();
     QLineEdit* add_text(QGridLayout* grid, const char* name, const QString& label,

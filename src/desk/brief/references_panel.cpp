@@ -76,6 +76,7 @@ CardFace ReferencesPanel::face_of(std::size_t at) const {
 }
 
 void ReferencesPanel::refresh() {
+    if (!isVisible()) return;
     const std::size_t count =
         session_.document.has_painting() ? session_.document.painting().brief.references.size() : 0;
     set_cards(count, std::clamp(static_cast<int>(count), 3, 4));

@@ -13,6 +13,9 @@ class ReferencesPanel : public PictureStrip {
 public:
     explicit ReferencesPanel(const Desk& desk, QWidget* parent = nullptr);
 
+protected:
+    void showEvent(QShowEvent*) override { refresh(); }
+
 private:
     void refresh();
     CardFace face_of(std::size_t at) const;

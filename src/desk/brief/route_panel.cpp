@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/brief/route_panel.h"
 
+#include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
@@ -67,11 +68,8 @@ RoutePanel::RoutePanel(const Desk& desk, QWidget* parent)
     writing_->setObjectName(QStringLiteral("step_writing"));
     writing_->setAutoFillBackground(true);
     writing_->hide();
-    connect(writing_, &QLineEdit::editingFinished, this, [this] {
-        if (writing_->isHidden()) return;
-        writing_->hide();
-        if (take_) std::exchange(take_, {})(writing_->text());
-    });
+    writing_->installEventFilter(this);
+    connect(writing_, &QLineEdit::editingFinished, this, [this] { end_writing(true); });
 
     connect(list_, &RouteList::taken_in_hand, this, [this](int row) {
         change_brief(session_, tr("Take a step in hand"), [&](Brief& brief) {
@@ -97,6 +95,7 @@ RoutePanel::RoutePanel(const Desk& desk, QWidget* parent)
 void RoutePanel::refresh() {
     setEnabled(session_.document.has_painting());
     if (!session_.document.has_painting()) return list_->set_rows({});
+    if (!isVisible()) return;
     const Painting& painting = session_.document.painting();
     const Route& route = painting.brief.route;
     show_choice(choice_, shown(route.name));
@@ -243,6 +242,26 @@ void RoutePanel::write_over(const QRectF& place, const QString& text,
     writing_->show();
     writing_->raise();
     writing_->setFocus();
+}
+
+void RoutePanel::end_writing(bool taken) {
+    if (writing_->isHidden()) return;
+    writing_->hide();
+    list_->setFocus();
+    const auto take = std::exchange(take_, {});
+    if (taken && take) take(writing_->text());
+}
+
+/// Return and Escape end the writing and mean nothing to the list below it.
+bool RoutePanel::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == writing_ && event->type() == QEvent::KeyPress) {
+        const int key = static_cast<QKeyEvent*>(event)->key();
+        if (key == Qt::Key_Return || key == Qt::Key_Enter || key == Qt::Key_Escape) {
+            end_writing(key != Qt::Key_Escape);
+            return true;
+        }
+    }
+    return QWidget::eventFilter(watched, event);
 }
 
 void RoutePanel::write_minutes(std::size_t at) {

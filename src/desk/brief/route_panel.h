@@ -21,6 +21,10 @@ public:
 signals:
     void wants_step(std::size_t step);
 
+protected:
+    void showEvent(QShowEvent*) override { refresh(); }
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
 private:
     void refresh();
     void fill_routes(QMenu* menu);
@@ -34,6 +38,7 @@ private:
     void write_over(const QRectF& place, const QString& text,
                     const std::function<void(const QString&)>& take);
     void write_minutes(std::size_t step);
+    void end_writing(bool taken);
     void say(const QString& text);
 
     Desk desk_;

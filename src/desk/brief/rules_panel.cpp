@@ -115,6 +115,7 @@ void RulesPanel::add_row(QGridLayout& grid, const HouseRuleText& text) {
 }
 
 void RulesPanel::refresh() {
+    if (!isVisible()) return;
     const bool any = session_.document.has_painting();
     const HouseRules here = any ? session_.document.painting().brief.rules : HouseRules{};
     for (const HouseRuleText& text : kHouseRules) {

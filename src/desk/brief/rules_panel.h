@@ -21,6 +21,7 @@ public:
     explicit RulesPanel(const Desk& desk, QWidget* parent = nullptr);
 
 protected:
+    void showEvent(QShowEvent*) override { refresh(); }
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:

@@ -103,6 +103,8 @@ CardFace ThumbnailsPanel::face_of(std::size_t at) const {
 }
 
 void ThumbnailsPanel::refresh() {
+    // The painting changes with every move of a slider on another bench.
+    if (!isVisible()) return;
     const bool any = session_.document.has_painting();
     const Brief brief = any ? session_.document.painting().brief : Brief{};
     const std::size_t count = brief.thumbnails.size();
@@ -147,7 +149,9 @@ void ThumbnailsPanel::choose(std::size_t at) {
     const Painting& painting = session_.document.painting();
     const Thumbnail& thumbnail = painting.brief.thumbnails[at];
     const auto* seen = meter_.seen(thumbnail);
-    if (seen == nullptr || !seen->figures) return;
+    if (seen == nullptr) return say(tr("It is still being measured."));
+    if (!seen->figures) return;
+    say({});
     const ThumbnailFigures& figures = *seen->figures;
     Brief brief = painting.brief;
     brief.chosen = at;

@@ -18,6 +18,9 @@ signals:
     void wants_pairs();
     void wants_ghost(std::size_t at);
 
+protected:
+    void showEvent(QShowEvent*) override { refresh(); }
+
 private:
     void refresh();
     CardFace face_of(std::size_t at) const;

@@ -155,9 +155,19 @@ bool FileDesk::takes_brief_over(const Painting& painting) const {
 
 void FileDesk::begin(std::shared_ptr<Painting> painting, const Path& file,
                      const std::optional<FileStamp>& stamp) {
-    if (takes_brief_over(*painting))
-        return session_.document.begin(
-            with_brief_of(std::move(*painting), session_.document.painting()), {}, false);
+    if (takes_brief_over(*painting)) {
+        const Size is = painting->size();
+        const auto asked = session_.document.painting().brief.size;
+        session_.document.begin(with_brief_of(std::move(*painting), session_.document.painting()),
+                                {}, false);
+        if (asked && (is.width < asked->width || is.height < asked->height))
+            say(tr("The picture is %1 × %2; the brief asks for %3 × %4.")
+                    .arg(is.width)
+                    .arg(is.height)
+                    .arg(asked->width)
+                    .arg(asked->height));
+        return;
+    }
     when_safe([this, painting = std::move(painting), file, stamp] {
         given_up_.reset();
         spared_.clear();
