@@ -173,6 +173,131 @@ TEST_F(BriefBenchTest, NineThumbnailsAreOneTooMany) {
     EXPECT_NE(text_of("thumbnails_trouble").indexOf("eight"), -1);
 }
 
+TEST_F(BriefBenchTest, FilesAreDroppedSeveralAtOnce) {
+    begin_on_brief(slipping_painting());
+    QMimeData files;
+    QList<QUrl> urls;
+    for (const char* name : {"a.png", "b.png", "c.png"}) {
+        ASSERT_TRUE(save_png(folder_ / name, sketch(100)));
+        urls << QUrl::fromLocalFile(QString::fromStdString((folder_ / name).string()));
+    }
+    files.setUrls(urls);
+    QWidget* strip = find("references");
+    QDragEnterEvent enter({5, 5}, Qt::CopyAction, &files, Qt::LeftButton, {});
+    QApplication::sendEvent(strip, &enter);
+    EXPECT_TRUE(enter.isAccepted());
+    QDropEvent drop(QPointF(5, 5), Qt::CopyAction, &files, Qt::LeftButton, {});
+    QApplication::sendEvent(strip, &drop);
+    settle();
+    ASSERT_EQ(brief().references.size(), 3U);
+    EXPECT_EQ(brief().references[1].picture.name, "b");
+    // Words are not taken.
+    QMimeData words;
+    words.setText("words");
+    QDragEnterEvent other({5, 5}, Qt::CopyAction, &words, Qt::LeftButton, {});
+    other.ignore();
+    QApplication::sendEvent(strip, &other);
+    EXPECT_FALSE(other.isAccepted());
+}
+
+TEST_F(BriefBenchTest, APictureThatComesAfterAnotherPaintingIsDropped) {
+    begin_on_brief(slipping_painting());
+    ASSERT_TRUE(
+        save_png(folder_ / "late.png", testing::noise({3000, 2000}, Channels::rgb, Depth::bits8)));
+    picked_ = folder_ / "late.png";
+    click("references_bring");
+    session().document.begin(slipping_painting(), {}, true);
+    settle();
+    QTest::keyClick(window_.get(), Qt::Key_1);
+    settle();
+    EXPECT_TRUE(brief().references.empty());
+}
+
+TEST_F(BriefBenchTest, TheBriefIsTakenFromThePictureAsItIs) {
+    begin_on_brief(slipping_painting());
+    auto* menu = find<QPushButton>("take_brief")->menu();
+    emit menu->aboutToShow();
+    find<QAction>("take_as_it_is")->trigger();
+    settle();
+    EXPECT_TRUE(painting().plan.range && painting().plan.key);
+    ASSERT_TRUE(brief().light);
+    // What was taken from the picture holds for it.
+    for (const BriefLine& line : window_->meters().brief.lines())
+        if (line.id == "swing" || line.id == "light") {
+            EXPECT_NE(line.verdict, Verdict::lost) << line.asked << " " << line.now;
+        }
+    const QString step = session().document.history().undo_label().c_str();
+    EXPECT_NE(step.indexOf("the picture"), -1);
+    session().document.undo();
+    EXPECT_FALSE(brief().light || painting().plan.key);
+}
+
+TEST_F(BriefBenchTest, CardsAndRouteSayWhatTheyShow) {
+    begin_on_brief(slipping_painting());
+    bring("thumbnails", sketch(120), "one.png");
+    bring("thumbnails", sketch(60), "two.png");
+    EXPECT_NE(card("thumbnails_0")->accessibleName().indexOf("lead"), -1);
+    EXPECT_NE(find("route")->accessibleName().indexOf("Thumbnails, in hand"), -1);
+    EXPECT_NE(find("calendar")->accessibleName().indexOf("Thumbnails on"), -1);
+    // By keyboard from card to card, and down the route.
+    card("thumbnails_0")->setFocus();
+    QTest::keyClick(card("thumbnails_0"), Qt::Key_Right);
+    EXPECT_TRUE(card("thumbnails_1")->hasFocus());
+    auto* list = find<RouteList>("route");
+    list->setFocus();
+    QTest::keyClick(list, Qt::Key_Down);
+    QTest::keyClick(list, Qt::Key_Down);
+    QTest::keyClick(list, Qt::Key_Down);
+    QTest::keyClick(list, Qt::Key_Down);
+    QTest::keyClick(list, Qt::Key_Space);
+    settle();
+    EXPECT_EQ(list->rows()[4].state, RouteRow::State::in_hand);
+    QTest::keyClick(list, Qt::Key_Up);
+    QTest::keyClick(list, Qt::Key_Up);
+    QTest::keyClick(list, Qt::Key_Return);
+    EXPECT_STREQ(window_->bench().text().id, "values");
+    EXPECT_TRUE(find<QPushButton>("page_seals")->isChecked());
+}
+
+TEST_F(BriefBenchTest, NarrowCardsStandInFewerColumns) {
+    begin_on_brief(slipping_painting());
+    for (int i = 0; i < 3; ++i) bring("references", sketch(100 + i), "s.png");
+    EXPECT_EQ(card("references_0")->y(), card("references_2")->y());
+    window_->resize(1024, 640);
+    settle();
+    EXPECT_LT(card("references_0")->y(), card("references_2")->y());
+    EXPECT_GE(card("references_0")->width(), 165);
+}
+
+TEST_F(BriefBenchTest, WhatAPaintingTookIsRememberedWhenItIsSaved) {
+    Painting done = slipping_painting();
+    done.brief.route = {"Short", {{"s", "Seal it", "values", "seals", {StepCheck::sealed}, 10}}};
+    done.log = {"id-7", {{"s", *date_from_iso("2026-11-20"), 600, 42 * 60.0}}, {}};
+    begin_on_brief(done);
+    picked_ = folder_ / "kept.ora";
+    trigger("save_as");
+    ASSERT_TRUE(wait([&] { return !session().own.past().empty(); }));
+    EXPECT_NEAR(session().own.past().front().minutes.at("s"), 42, 1e-9);
+    // The next painting of this route is estimated by it.
+    Painting next = slipping_painting();
+    next.brief.route = done.brief.route;
+    next.seals.clear();
+    begin(next);
+    QTest::keyClick(window_.get(), Qt::Key_1);
+    settle();
+    EXPECT_EQ(find<RouteList>("route")->rows()[0].usual, "0:42");
+    EXPECT_NE(text_of("time_hint").indexOf("your last 1"), -1);
+}
+
+TEST_F(BriefBenchTest, DamagedRulesOfAPainterAreToldOfAtTheStart) {
+    std::filesystem::create_directories(folder_ / "config/faithful-underpaint");
+    testing::write_text(folder_ / "config/faithful-underpaint/house-rules.json", "{");
+    MainWindow again([] { return std::string("2026-11-24"); }, [this] { return now_; });
+    again.show();
+    const auto* bar = again.findChild<NoticeBar*>(QStringLiteral("notice"));
+    EXPECT_NE(bar->text().indexOf("house-rules.json"), -1);
+}
+
 TEST_F(BriefBenchTest, WhatIsNoPictureIsSaidAndNothingChanges) {
     begin_on_brief(slipping_painting());
     testing::write_text(folder_ / "no.png", "no picture");

@@ -9,6 +9,7 @@
 #include "audit/pass_mends.h"
 #include "demo/routes.h"
 #include "demo/salt_cart.h"
+#include "files/brief_report.h"
 #include "files/openraster.h"
 #include "painting/flats.h"
 #include "render/render.h"
@@ -34,6 +35,32 @@ TEST(DemoPainting, AsShippedOpensAsOneOfOurs) {
     EXPECT_TRUE(opened->ours);
     EXPECT_EQ(opened->painting.size(), (Size{1536, 1152}));
     EXPECT_EQ(opened->painting.name, "Salt cart at dusk");
+}
+
+TEST(DemoPainting, ShipsWithABriefThatSaysSomething) {
+    const Painting painting = open_painting(UNDERPAINT_DEMO_FILE, "2026-01-01")->painting;
+    EXPECT_EQ(painting.brief.thumbnails.size(), 3U);
+    EXPECT_EQ(painting.brief.references.size(), 4U);
+    const BriefReport report =
+        report_brief(painting, Reader::lightness, {{}, {}, *date_from_iso("2026-11-26")});
+    // The chosen thumbnail is the best by the plan, and leads as wanted or nearly so.
+    EXPECT_EQ(report.ranking.front(), painting.brief.chosen);
+    EXPECT_GT(*report.thumbnails[1]->lead->lead, 1.2);
+    EXPECT_TRUE(report.thumbnails[1]->rivals.empty());
+    // References differ in what they do; the print has no colour.
+    EXPECT_EQ(report.references[0]->key, Key::low);
+    EXPECT_EQ(report.references[2]->key, Key::high);
+    EXPECT_GT(report.references[1]->swing, report.references[2]->swing);
+    EXPECT_TRUE(report.references[3]->grey);
+    EXPECT_EQ(report.schedule.days_to_spare, 3);
+    EXPECT_EQ(report.in_hand, 4U);
+}
+
+TEST(DemoPainting, ShipsAtMostFourMegabytesAFile) {
+    for (const demo::Demo& demo : demo::kDemos)
+        EXPECT_LT(std::filesystem::file_size(
+                      std::filesystem::path(UNDERPAINT_DEMO_FILE).parent_path() / demo.file),
+                  4'000'000U);
 }
 
 TEST(DemoPainting, HasOnePassThatSlipsAndMendsForIt) {
