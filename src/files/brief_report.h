@@ -35,7 +35,7 @@ struct BriefSetting {
 };
 BriefReport report_brief(const Painting& painting, Reader reader, const BriefSetting& setting);
 
-/// The report as JSON text ("faithful-underpaint/brief-report-1"); see docs/measurements.md.
+/// The report as JSON text ("faithful-underpaint/brief-report-1").
 std::string write_brief_report(const Painting& painting, const BriefReport& report);
 
 /// The pixels of a reference as they are measured: tinted where it is, halved where it is larger

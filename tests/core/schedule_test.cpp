@@ -2,6 +2,10 @@
 // Schedules against calendars worked by hand.
 #include <gtest/gtest.h>
 
+#include <cmath>
+#include <map>
+#include <random>
+
 #include "brief/estimates.h"
 #include "brief/routes.h"
 #include "brief/schedule.h"
@@ -120,6 +124,71 @@ TEST(ScheduleOfSteps, PaintOnCanvasDriesBeforeTheNextStep) {
     EXPECT_EQ(plan.ready, date("2026-12-02"));  // dry, not only painted
     canvas.canvas = false;
     EXPECT_EQ(lay_out({{"a", 60, 2}, {"b", 60, 3}}, canvas, kThursday).ready, date("2026-11-27"));
+}
+
+/// A calendar kept by hand, minute by minute.
+struct ByHand {
+    std::optional<Date> ready;
+    std::map<std::pair<std::string, Date>, int> minutes;
+};
+ByHand worked_by_hand(const std::vector<StepToGo>& steps, const Days& days, Date today,
+                      int worked) {
+    ByHand result;
+    std::chrono::local_days day(today);
+    const std::chrono::local_days end = day + std::chrono::days(2000);
+    int left_today = days.minutes - worked;
+    std::chrono::local_days done = day;
+    const auto free_day = [&] {
+        const auto weekday = std::chrono::weekday(day).c_encoding();
+        return days.off.count(weekday) > 0 || days.days_off.count(Date(day)) > 0;
+    };
+    for (const StepToGo& step : steps) {
+        for (int minute = 0; minute < static_cast<int>(step.minutes); ++minute) {
+            while (free_day() || left_today <= 0) {
+                day += std::chrono::days(1);
+                left_today = days.minutes;
+                if (day > end) return result;
+            }
+            ++result.minutes[{step.step, Date(day)}];
+            --left_today;
+            done = day;
+        }
+        if (days.canvas && step.drying > 0 && step.minutes > 0) {
+            done = day + std::chrono::days(step.drying);
+            day = done + std::chrono::days(1);
+            left_today = days.minutes;
+        }
+    }
+    result.ready = Date(done);
+    return result;
+}
+
+TEST(ScheduleOfSteps, IsTheSameAsACalendarKeptMinuteByMinute) {
+    std::mt19937 random(20261127);
+    const auto any = [&](int most) {
+        return static_cast<int>(random() % static_cast<unsigned>(most + 1));
+    };
+    for (int trial = 0; trial < 300; ++trial) {
+        std::vector<StepToGo> steps;
+        for (int i = any(6); i >= 0; --i)
+            steps.push_back({std::string(1, static_cast<char>('a' + i)),
+                             static_cast<double>(any(400)), any(3)});
+        Days working = days(15 + any(200));
+        for (unsigned weekday = 0; weekday < 7; ++weekday)
+            if (any(3) == 0 && working.off.size() < 6) working.off.insert(weekday);
+        const Date today(days_of(date("2027-12-20")) + std::chrono::days(any(120)));
+        for (int i = any(5); i > 0; --i)
+            working.days_off.insert(Date(days_of(today) + std::chrono::days(any(15))));
+        working.canvas = any(1) == 1;
+        const int worked = any(100);
+        const Schedule plan = lay_out(steps, working, today, worked);
+        const ByHand hand = worked_by_hand(steps, working, today, worked);
+        EXPECT_EQ(plan.ready, hand.ready) << trial;
+        std::map<std::pair<std::string, Date>, int> planned;
+        for (const PlannedTime& time : plan.times)
+            planned[{time.step, time.day}] += static_cast<int>(std::lround(time.to - time.from));
+        EXPECT_EQ(planned, hand.minutes) << trial;
+    }
 }
 
 TEST(Estimates, AreTheMedianOfTheLastFivePaintingsOfTheRoute) {

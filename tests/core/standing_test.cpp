@@ -157,6 +157,35 @@ TEST(Ticks, RangeAndKeyAsPlanned) {
               std::string::npos);
 }
 
+TEST(Ticks, OnePictureStandsAlikeAtTwoSizesAndMirrored) {
+    const auto at = [](Size size, bool mirrored) {
+        const int middle = size.width / 2;
+        Painting painting = sealed(testing::grey_picture(size, [&](int x, int y) {
+            const double u = (x + 0.5) / size.width, v = (y + 0.5) / size.height;
+            return 0.2 + 0.6 * (mirrored ? 1 - u : u) * v;
+        }));
+        painting = with_columns(std::move(painting), "One", mirrored ? middle : 0,
+                                mirrored ? size.width : middle);
+        painting = with_pass(std::move(painting), tint_on(kBlue, 1));
+        painting.brief.mother = {"Blue", kBlue, 0.3};
+        return Stands(painting).work;
+    };
+    const WorkFigures small = at({300, 200}, false), large = at({1500, 1000}, false),
+                      mirrored = at({300, 200}, true);
+    for (const WorkFigures* other : {&large, &mirrored}) {
+        EXPECT_NEAR(other->covered, small.covered, 0.01);
+        EXPECT_NEAR(other->coloured[0], small.coloured[0], 0.01);
+        EXPECT_NEAR(other->finished.swing, small.finished.swing,
+                    0.02 * std::abs(small.finished.swing) + 0.02);
+        EXPECT_NEAR(mother_share(other->finished, kBlue), mother_share(small.finished, kBlue),
+                    0.01);
+        EXPECT_NEAR(other->finished.strongest->area, small.finished.strongest->area, 0.02);
+        EXPECT_EQ(other->finished.key, small.finished.key);
+    }
+    EXPECT_NEAR(mirrored.finished.strongest->middle.x, 1 - small.finished.strongest->middle.x,
+                0.02);
+}
+
 TEST(Ticks, AStepWithoutChecksIsTickedByHand) {
     Painting painting = halves();
     StepStanding stands = standing(painting, {});

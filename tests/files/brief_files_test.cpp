@@ -136,6 +136,33 @@ TEST_F(BriefFile, ADamagedOrNewerBriefLeavesThePaintingWhole) {
     }
 }
 
+TEST_F(BriefFile, NoDamageOfItsTextDoesMoreThanBeTold) {
+    const Painting painting = with_whole_brief();
+    const std::string whole =
+        write_brief(painting, [](const KeptPicture&) { return std::string("p"); });
+    const auto load = [](const std::string&, std::string name) -> Result<KeptPicture> {
+        KeptPicture picture = kept();
+        picture.name = std::move(name);
+        return picture;
+    };
+    EXPECT_TRUE(parse_brief("f", whole, load));
+    std::size_t refused = 0;
+    for (std::size_t at = 0; at < whole.size(); at += 7)
+        for (const char other : {'0', '"', '}', static_cast<char>(0xff)}) {
+            std::string damaged = whole;
+            damaged[at] = other;
+            const auto parsed = parse_brief("f", damaged, load);
+            refused += parsed ? 0 : 1;
+            if (!parsed) continue;
+            // Whatever came through is in its range.
+            EXPECT_EQ(in_range(parsed->brief), parsed->brief);
+            EXPECT_LE(parsed->brief.thumbnails.size(), kMostThumbnails);
+        }
+    EXPECT_GT(refused, 100U);
+    for (const char* hostile : {"null", "[]", "{}", "\"text\"", "1e999", "{\"schema\": 7}"})
+        EXPECT_FALSE(parse_brief("f", hostile, load)) << hostile;
+}
+
 TEST_F(BriefFile, EightThumbnailsAndFourReferencesStayUnderFourMegabytes) {
     Painting painting = sealed(testing::ramp({60, 40}, Depth::bits8));
     ASSERT_TRUE(save_painting(path_, painting));
@@ -176,6 +203,18 @@ TEST(KeptPictures, GreyStaysGreyAndWhatIsSeenThroughIsOnWhite) {
     const Rgb seen = testing::pixel(clear, 10, 10);
     EXPECT_NEAR(seen.r, 1, 0.02);
     EXPECT_NEAR(seen.g, 0.5, 0.02);
+}
+
+TEST(KeptPictures, KeepColoursAsFineAsValues) {
+    // Red and blue stripes of one pixel: halved colours would be a purple.
+    const Picture stripes = testing::coloured({64, 32}, [](int x, int) {
+        return x % 2 == 0 ? Rgb{0.8F, 0.2F, 0.2F} : Rgb{0.2F, 0.2F, 0.8F};
+    });
+    const Picture again = *pixels_of(*keep(stripes, "s", kKeptReference));
+    EXPECT_GT(testing::pixel(again, 20, 10).r, 0.65F);
+    EXPECT_GT(testing::pixel(again, 21, 10).b, 0.65F);
+    EXPECT_LT(testing::pixel(again, 21, 10).r, 0.35F);
+    for (const int quality : {1, 50, 100}) EXPECT_TRUE(write_jpeg("f", stripes, quality));
 }
 
 TEST(KeptPictures, DamagedAndTooLargeOnesAreRefused) {
