@@ -162,6 +162,17 @@ TEST_F(BriefBenchTest, AThumbnailIsMirroredAndRemoved) {
     choose_on(card("thumbnails_0"), {5, 5}, "thumbnail_remove");
     ASSERT_EQ(brief().thumbnails.size(), 1U);
     EXPECT_EQ(brief().chosen, 0U);  // the same one is still the chosen one
+    // The last one, by a real click in its own menu.
+    PictureCard* last = card("thumbnails_0");
+    QContextMenuEvent event(QContextMenuEvent::Mouse, {5, 5}, last->mapToGlobal(QPoint(5, 5)));
+    QApplication::sendEvent(last, &event);
+    auto* menu = last->findChild<QMenu*>(QStringLiteral("card_menu"));
+    ASSERT_NE(menu, nullptr);
+    auto* remove = menu->findChild<QAction*>(QStringLiteral("thumbnail_remove"));
+    QTest::mouseClick(menu, Qt::LeftButton, {}, menu->actionGeometry(remove).center());
+    settle();
+    EXPECT_TRUE(brief().thumbnails.empty());
+    EXPECT_FALSE(brief().chosen);
 }
 
 TEST_F(BriefBenchTest, NineThumbnailsAreOneTooMany) {

@@ -226,7 +226,7 @@ void BriefPanel::fill_take_from(QMenu* menu) {
     for (const Reference& reference : session_.document.painting().brief.references) {
         const auto* seen = meter_.seen(reference);
         if (seen == nullptr || !seen->figures) continue;
-        connect(menu->addAction(shown(reference.picture.name)), &QAction::triggered, this,
+        connect(menu->addAction(shown_on_button(reference.picture.name)), &QAction::triggered, this,
                 [this, figures = *seen->figures, name = shown(reference.picture.name)] {
                     take_from(session_, figures, name);
                 });

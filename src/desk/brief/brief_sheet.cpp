@@ -58,7 +58,7 @@ BriefSheet::BriefSheet(const Desk& desk, QWidget* parent)
 void BriefSheet::refresh() {
     const RouteStep* step = meter_.in_hand();
     main_->setEnabled(step != nullptr);
-    main_->setText(step != nullptr ? tr("Go on: %1").arg(shown(step->name).toLower())
+    main_->setText(step != nullptr ? tr("Go on: %1").arg(shown_on_button(step->name).toLower())
                    : session_.document.has_painting() ? tr("Every step is done")
                                                       : tr("Go on"));
 }

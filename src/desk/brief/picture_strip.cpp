@@ -73,7 +73,10 @@ void PictureStrip::say(const QString& trouble) {
 
 void PictureStrip::set_cards(std::size_t count, int columns) {
     while (cards_.size() > count) {
-        delete cards_.back();
+        // Later: it may be its own menu that asked for it.
+        cards_.back()->hide();
+        cards_.back()->setObjectName({});
+        cards_.back()->deleteLater();
         cards_.pop_back();
     }
     while (cards_.size() < count) {

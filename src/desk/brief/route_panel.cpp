@@ -98,7 +98,7 @@ void RoutePanel::refresh() {
     if (!isVisible()) return;
     const Painting& painting = session_.document.painting();
     const Route& route = painting.brief.route;
-    show_choice(choice_, shown(route.name));
+    show_choice(choice_, shown_on_button(route.name));
     const auto& standing = meter_.standing();
     const auto in_hand = meter_.place_in_hand();
     std::vector<RouteRow> rows;
@@ -149,7 +149,7 @@ void RoutePanel::change_route(const QString& what, const std::function<void(Rout
 void RoutePanel::fill_routes(QMenu* menu) {
     menu->clear();
     const auto add = [&](const Route& route) {
-        connect(menu->addAction(shown(route.name)), &QAction::triggered, this,
+        connect(menu->addAction(shown_on_button(route.name)), &QAction::triggered, this,
                 [this, route] { use(route); });
     };
     for (const Route& route : usual_routes()) add(route);

@@ -17,6 +17,10 @@ QString shown(const std::string& name) {
     return QString::fromStdString(shown_name(name));
 }
 
+QString shown_on_button(const std::string& name) {
+    return shown(name).replace(QLatin1Char('&'), QStringLiteral("&&"));
+}
+
 QString label_of(BlendMode mode) {
     return from_view(text_of(mode).label);
 }

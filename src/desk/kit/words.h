@@ -26,6 +26,8 @@ inline QString signed_figure(double v, int decimals) {
 QString short_date(const std::string& iso);
 /// A name of the document as it is shown; see shown_name().
 QString shown(const std::string& name);
+/// The same for a button or menu, where a single ampersand would stand for a key.
+QString shown_on_button(const std::string& name);
 QString from_view(std::string_view text);
 
 }  // namespace underpaint

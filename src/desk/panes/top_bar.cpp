@@ -65,8 +65,8 @@ void TopBar::refresh_step() {
     const QFontMetrics metrics(body_font());
     step_->setVisible(step != nullptr);
     if (step != nullptr)
-        step_->setText(QStringLiteral("▸ ") +
-                       metrics.elidedText(shown(step->name), Qt::ElideRight, scaled(150)));
+        step_->setText(QStringLiteral("▸ ") + metrics.elidedText(shown_on_button(step->name),
+                                                                 Qt::ElideRight, scaled(150)));
     rest_->setVisible(time_.rest_due());
     rest_->setText(tr("%1 min at a stretch").arg(time_.at_a_stretch().count()));
 }

@@ -16,8 +16,8 @@ void choose_reference(QWidget& button, const Brief& brief,
     menu->setObjectName(QStringLiteral("reference_menu"));
     menu->setAttribute(Qt::WA_DeleteOnClose);
     for (const Reference& reference : brief.references)
-        QObject::connect(menu->addAction(shown(reference.picture.name)), &QAction::triggered,
-                         &button, [take, kept = reference.picture] {
+        QObject::connect(menu->addAction(shown_on_button(reference.picture.name)),
+                         &QAction::triggered, &button, [take, kept = reference.picture] {
                              if (const auto pixels = pixels_of(kept)) take(*pixels);
                          });
     menu->addSeparator();
