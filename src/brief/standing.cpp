@@ -84,9 +84,16 @@ Verdict judge_wanted_swing(double now, double wanted) {
     return share >= 1 ? Verdict::held : share >= 0.5 ? Verdict::slipping : Verdict::lost;
 }
 
-Check shadows(const Painting& painting, const WorkFigures* work) {
-    if (work == nullptr) return {false, "not measured yet"};
-    const double swing = work->finished.swing;
+/// As the ledger has it, split by the seal; of a painting without passes, the picture's own.
+double swing_now(const Measured& measured) {
+    return measured.audit != nullptr && !measured.audit->passes.empty()
+               ? measured.audit->passes.back().swing.swing
+               : measured.work->finished.swing;
+}
+
+Check shadows(const Painting& painting, const Measured& measured) {
+    if (measured.work == nullptr) return {false, "not measured yet"};
+    const double swing = swing_now(measured);
     if (const auto wanted = wanted_swing(painting.brief))
         return {judge_wanted_swing(swing, *wanted) == Verdict::held,
                 fmt::format("swing {} of {}", with_sign(swing, 1), with_sign(*wanted, 1))};
@@ -158,7 +165,7 @@ Check standing(StepCheck check, const Painting& painting, const Measured& measur
             if (!plain_ground(painting)) return {false, "no plain ground yet"};
             return with_colour;
         case StepCheck::parts_coloured: return with_colour;
-        case StepCheck::shadows_coloured: return shadows(painting, measured.work);
+        case StepCheck::shadows_coloured: return shadows(painting, measured);
         case StepCheck::shaded: return shaded(painting);
         case StepCheck::values_held: return held(measured.audit);
         case StepCheck::range_kept: return range_kept(measured.audit);
@@ -225,7 +232,7 @@ private:
             auto& line = add("light", "Light",
                              std::string(kLights[static_cast<std::size_t>(*brief_.light)].label));
             if (measured_.work == nullptr || measured_.work->finished.grey) return;
-            const double now = measured_.work->finished.swing;
+            const double now = swing_now(measured_);
             line.now = "swing " + with_sign(now, 1);
             if (wanted)
                 line.verdict = judge_wanted_swing(now, *wanted);
@@ -235,8 +242,9 @@ private:
         } else if (wanted) {
             auto& line = add("swing", "Swing", "at least " + with_sign(*wanted, 1));
             if (measured_.work == nullptr || measured_.work->finished.grey) return;
-            line.now = with_sign(measured_.work->finished.swing, 1);
-            line.verdict = judge_wanted_swing(measured_.work->finished.swing, *wanted);
+            const double now = swing_now(measured_);
+            line.now = with_sign(now, 1);
+            line.verdict = judge_wanted_swing(now, *wanted);
         }
     }
 

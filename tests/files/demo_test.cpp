@@ -5,6 +5,7 @@
 #include <array>
 #include <filesystem>
 
+#include "audit/figures.h"
 #include "audit/finding.h"
 #include "audit/pass_mends.h"
 #include "demo/routes.h"
@@ -54,6 +55,12 @@ TEST(DemoPainting, ShipsWithABriefThatSaysSomething) {
     EXPECT_TRUE(report.references[3]->grey);
     EXPECT_EQ(report.schedule.days_to_spare, 3);
     EXPECT_EQ(report.in_hand, 4U);
+    // One word, one figure: the swing is that of the ledger.
+    const double swing = audit(painting, {})->passes.back().swing.swing;
+    const auto line = std::ranges::find(report.lines, "swing", &BriefLine::id);
+    ASSERT_NE(line, report.lines.end());
+    EXPECT_EQ(line->now, with_sign(swing, 1));
+    EXPECT_NE(report.steps[4].words.find(with_sign(swing, 1)), std::string::npos);
 }
 
 TEST(DemoPainting, ShipsAtMostFourMegabytesAFile) {
