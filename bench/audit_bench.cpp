@@ -27,11 +27,11 @@ void sketch_demo(benchmark::State& state) {
 }
 BENCHMARK(sketch_demo)->Unit(benchmark::kMillisecond)->UseRealTime();
 
-/// Both mends of the pass that slips, computed and tried.
+/// The mends of the pass that slips, computed and tried.
 void mend_demo(benchmark::State& state) {
     const auto figures = audit(demo(), {});
     for (auto _ : state)
-        if (mends_for(demo(), 5, *figures).size() != 2) state.SkipWithError("a mend is missing");
+        if (mends_for(demo(), 5, *figures).size() < 2) state.SkipWithError("a mend is missing");
 }
 BENCHMARK(mend_demo)->Unit(benchmark::kMillisecond)->UseRealTime();
 

@@ -54,7 +54,7 @@ Painting with_demo_brief(Painting painting, const char* route) {
     brief.purpose = "a book cover";
     brief.size = painting.size();
     brief.light = Light::warm_lights;
-    brief.swing = 4;
+    brief.swing = 10;
     brief.mother = {"Blue hour", of_255({96, 120, 168}), 0.15};
     brief.strongest = {StrongestAt::focus, 0.03};
     const Seen lantern = lantern_seen();

@@ -5,6 +5,7 @@
 
 #include <algorithm>
 
+#include "audit/part_means.h"
 #include "audit/tile_audit.h"
 #include "painting/flats.h"
 #include "render/readings.h"
@@ -13,29 +14,95 @@
 namespace underpaint {
 namespace {
 
-/// Splits the ground's steps; needed before warmth can be sorted into lights and shadows.
-std::optional<StepHistogram> ground_steps(const Painting& painting, const AuditOptions& options,
-                                          const std::stop_token& stop) {
-    tbb::enumerable_thread_specific<StepHistogram> tallies;
+/// The steps of the ground, of all of it and of each part.
+struct GroundSteps {
+    StepHistogram all;
+    std::vector<StepHistogram> parts;
+    GroundSteps& operator+=(const GroundSteps& other) {
+        all += other.all;
+        for (std::size_t i = 0; i < parts.size(); ++i) parts[i] += other.parts[i];
+        return *this;
+    }
+};
+
+/// Needed before warmth can be sorted into lights and shadows.
+std::optional<GroundSteps> ground_steps(const Painting& painting, const AuditOptions& options,
+                                        const std::stop_token& stop) {
+    const GroundSteps none{{}, std::vector<StepHistogram>(painting.parts.size())};
+    std::vector<Pyramid::Level> masks;
+    for (const Part& part : painting.parts) masks.push_back(part.mask->level(options.level));
+    tbb::enumerable_thread_specific<GroundSteps> tallies(none);
     const Recipe recipe(painting, shrink_of_level(options.level));
     const bool whole = walk_tiles(
         recipe,
         [&](const TileWalk& walk, int) {
             const FloatBlock steps = steps_of(walk.state(), options.reader);
-            StepHistogram& histogram = tallies.local();
-            histogram.add(steps.samples());
+            GroundSteps& tally = tallies.local();
+            tally.all.add(steps.samples());
+            for_rows_of_parts(masks, steps, [&](std::size_t part, auto cover, auto row) {
+                thread_local std::vector<float> inside;
+                inside.clear();
+                for (std::size_t x = 0; x < cover.size(); ++x)
+                    if (cover[x] >= 0.5F) inside.push_back(row[x]);
+                tally.parts[part].add(inside);
+            });
         },
         stop);
     if (!whole) return std::nullopt;
-    StepHistogram result;
-    for (const StepHistogram& tally : tallies) result += tally;
+    GroundSteps result = none;
+    for (const GroundSteps& tally : tallies) result += tally;
     return result;
+}
+
+/// All that one walk over the states tells. False when stopped.
+bool measure_states(const Painting& painting, const AuditOptions& options,
+                    const std::stop_token& stop, const Progress& progress, Audit& result) {
+    TileAuditor auditor(painting, options, result);
+    AuditTally sum = auditor.empty_tally();
+    {
+        tbb::enumerable_thread_specific<AuditTally> tallies([&] { return auditor.empty_tally(); });
+        const Recipe recipe(painting, shrink_of_level(options.level));
+        if (!walk_tiles(
+                recipe, [&](TileWalk& walk, int) { auditor.measure(walk, tallies.local()); }, stop,
+                progress))
+            return false;
+        for (const AuditTally& tally : tallies) sum += tally;
+    }
+    auditor.report(sum, result);
+    const Judging judging{painting, auditor.viewing(), auditor.reached(), stop,
+                          options.known.passes};
+    for (const MeasureRecord* measure : kMeasures)
+        if (measure->judge != nullptr && (measure->of_trials || !options.only_values_after) &&
+            !measure->judge(judging, result))
+            return false;
+    const std::vector<Drift> drifts = auditor.drifts_of_groups(sum);
+    for (std::size_t g = 0; g < drifts.size(); ++g) {
+        GroupAudit& group = result.groups.emplace_back();
+        group.group = painting.groups[g].id;
+        group.whole.value.own = drifts[g];
+    }
+    return true;
+}
+
+/// A group has the figures of its last pass, but for what all of it did.
+void report_groups(const Painting& painting, Audit& audit) {
+    for (std::size_t g = 0; g < audit.groups.size(); ++g) {
+        const PassPlaces places = places_of(painting, audit.groups[g].group);
+        PassAudit& whole = audit.groups[g].whole;
+        const Drift own = whole.value.own;
+        whole = audit.passes[places.back()];
+        whole.name = painting.groups[g].name;
+        whole.value.own = own;
+        whole.swing.own = whole.swing.swing - audit.before(audit.passes[places.front()]).swing.swing;
+    }
 }
 
 }  // namespace
 
 std::size_t common_figures(const Painting& a, const Painting& b) {
-    if (a.ground() != b.ground() || a.parts != b.parts || a.plan.foci != b.plan.foci) return 0;
+    if (a.ground() != b.ground() || a.parts != b.parts || a.plan.foci != b.plan.foci ||
+        a.plan.splits != b.plan.splits || a.plan.shares != b.plan.shares)
+        return 0;
     const auto same = [&](const Pass& p, const Pass& q) {
         const Group *of_p = a.group(p.group), *of_q = b.group(q.group);
         return p == q && (of_p == nullptr || of_q == nullptr ? of_p == of_q : *of_p == *of_q);
@@ -52,34 +119,34 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
     result.size = painting.size();
     result.reader = options.reader;
     result.exact = options.level == 0;
+    result.limits = limits_of(painting, options.own_rules);
 
-    const KnownFigures& known = options.known;
+    KnownFigures known = options.known;
+    // Where pure black may stand decides what is counted.
+    if (known.audit != nullptr && known.audit->limits.extremes != result.limits.extremes) known = {};
     if (known.passes > 0) {
+        result.split = known.audit->split;
+        result.part_splits = known.audit->part_splits;
         result.ground = known.audit->ground;
+        result.sealed_edges = known.audit->sealed_edges;
         result.passes.assign(known.audit->passes.begin(),
                              known.audit->passes.begin() + std::ptrdiff_t(known.passes));
     } else if (!options.only_values_after) {
-        auto histogram = ground_steps(painting, options, stop);
-        if (!histogram) return std::nullopt;
-        result.ground.steps = std::move(*histogram);
-        result.ground.split = result.ground.steps.otsu_split();
+        const auto steps = ground_steps(painting, options, stop);
+        if (!steps) return std::nullopt;
+        result.split = light_split(painting.plan, steps->all);
+        for (const StepHistogram& part : steps->parts)
+            result.part_splits.push_back(part.count() > 0 ? part.otsu_split() : 5);
     }
 
-    TileAuditor auditor(painting, options, static_cast<float>(result.ground.split));
-    tbb::enumerable_thread_specific<AuditTally> tallies([&] { return auditor.empty_tally(); });
-    const Recipe recipe(painting, shrink_of_level(options.level));
-    const bool whole = walk_tiles(
-        recipe, [&](TileWalk& walk, int) { auditor.measure(walk, tallies.local()); }, stop,
-        progress);
-    if (!whole) return std::nullopt;
-
-    AuditTally sum = auditor.empty_tally();
-    for (const AuditTally& tally : tallies) sum += tally;
-    auditor.report(sum, result);
-    const Judging judging{painting, sum.states[0], auditor.viewing(), stop, known.passes};
+    AuditOptions measured = options;
+    measured.known = known;
+    if (!measure_states(painting, measured, stop, progress, result)) return std::nullopt;
     for (const MeasureRecord* measure : kMeasures)
-        if (measure->judge != nullptr && !measure->judge(judging, result)) return std::nullopt;
-    auditor.report_groups(sum, result);
+        if (measure->walk != nullptr && !options.only_values_after && result.exact &&
+            !measure->walk(painting, known.passes, stop, result))
+            return std::nullopt;
+    report_groups(painting, result);
     return result;
 }
 

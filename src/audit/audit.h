@@ -15,7 +15,7 @@ struct KnownFigures {
     const Audit* audit = nullptr;  ///< measured with the same options; null: nothing is known
     std::size_t passes = 0;        ///< of it; see common_figures()
     /// The painting after the first `state_after` of those passes, all of it, halved as asked;
-    /// null: they are laid again.
+    /// null, and always where every pixel is measured: they are laid again.
     const RgbBlock* state = nullptr;
     std::size_t state_after = 0;
 };
@@ -26,11 +26,13 @@ struct AuditOptions {
     int level = 0;
     /// Only what the first so many passes did to values, and only after the last of them is
     /// anything reported; at least 1.
-    std::optional<std::size_t> only_values_after;
+    std::optional<std::size_t> only_values_after = {};
     KnownFigures known = {};
+    HouseRules own_rules = {};  ///< of the painter
 };
 
-/// After how many passes, from the first on, two paintings have all figures in common.
+/// After how many passes, from the first on, two paintings have all figures in common. What they
+/// are judged by may differ: known figures are judged anew.
 std::size_t common_figures(const Painting& a, const Painting& b);
 
 /// Nothing when stopped.

@@ -3,6 +3,7 @@
 
 #include <vector>
 
+#include "audit/limits.h"
 #include "colour/reader.h"
 #include "painting/stage.h"
 
@@ -14,13 +15,15 @@ struct Basis {
     Stage stage = Stage::colour;
     SharedPicture ground;
     std::vector<Part> parts;
-    Plan plan;  ///< of the colour side the foci alone
+    Plan plan;  ///< of the colour side the foci and shapes alone
     std::vector<Pass> passes;
     std::vector<Group> groups;
     Reader reader = Reader::lightness;
+    HouseRules own;  ///< the painter's own rules
+    Limits limits;   ///< of the colour side
     friend bool operator==(const Basis&, const Basis&) = default;
 };
 
-Basis basis_of(const Painting& painting, Stage stage, Reader reader);
+Basis basis_of(const Painting& painting, Stage stage, Reader reader, const HouseRules& own = {});
 
 }  // namespace underpaint

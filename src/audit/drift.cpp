@@ -2,9 +2,10 @@
 #include "audit/drift.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
-#include "audit/verdict.h"
+#include "blend/tally_rows.h"
 
 namespace underpaint {
 namespace {
@@ -15,22 +16,28 @@ constexpr int kBins = 8 * kBinsPerStep + 1;  // steps 1-9 are at most 8 apart
 }  // namespace
 
 void DriftTally::add(std::span<const float> now, std::span<const float> then) {
-    constexpr auto held = static_cast<float>(kHeldDrift);
-    const auto rounded = [](float step) { return static_cast<int>(step + 0.5F); };
     if (bins_.empty()) bins_.resize(kBins);
-    double sum = 0;
-    for (std::size_t i = 0; i < now.size(); ++i) {
-        const float d = now[i] - then[i], size = std::fabs(d);
-        const auto bin = static_cast<std::size_t>(size * kBinsPerStep + 0.5F);
-        ++bins_[std::min<std::size_t>(bin, kBins - 1)];
-        changed_ += rounded(now[i]) != rounded(then[i]);
-        lighter_ += d > held;
-        darker_ += d < -held;
-        sum += size;
-        max_ = std::max(max_, size);
+    std::array<std::int32_t, 1024> bins;
+    for (std::size_t from = 0; from < now.size(); from += bins.size()) {
+        const std::size_t count = std::min(bins.size(), now.size() - from);
+        const RowDrift row =
+            drift_row(now.subspan(from, count), then.subspan(from, count),
+                      static_cast<float>(kQuarterStep), kBinsPerStep, kBins - 1, bins);
+        if (row.max > 0)
+            for (std::size_t i = 0; i < count; ++i) ++bins_[static_cast<std::size_t>(bins[i])];
+        else
+            bins_[0] += static_cast<std::uint32_t>(count);
+        changed_ += row.changed, lighter_ += row.above, darker_ += row.below;
+        sum_.add(row.sum);
+        max_ = std::max(max_, row.max);
     }
-    sum_.add(sum);
     count_ += now.size();
+}
+
+void DriftTally::add_unmoved(std::size_t pixels) {
+    if (bins_.empty()) bins_.resize(kBins);
+    bins_[0] += static_cast<std::uint32_t>(pixels);
+    count_ += pixels;
 }
 
 DriftTally& DriftTally::operator+=(const DriftTally& other) {

@@ -9,12 +9,15 @@
 
 namespace underpaint {
 
+/// What is told as "more than a quarter step".
+inline constexpr double kQuarterStep = 0.25;
+
 /// How far steps (of the nine-step scale) stand from where they should: figures of |d|, d = step
 /// now minus step then, over every pixel.
 struct Drift {
     double mean = 0, p95 = 0, max = 0;
     double changed_steps = 0;        ///< share 0..1 of pixels whose rounded step is another
-    double lighter = 0, darker = 0;  ///< share 0..1 of pixels beyond the held budget, each way
+    double lighter = 0, darker = 0;  ///< share 0..1 of pixels beyond kQuarterStep, each way
     friend bool operator==(const Drift&, const Drift&) = default;
 };
 
@@ -22,6 +25,8 @@ struct Drift {
 class DriftTally {
 public:
     void add(std::span<const float> steps_now, std::span<const float> steps_then);
+    /// Pixels that stand where they stood.
+    void add_unmoved(std::size_t pixels);
     DriftTally& operator+=(const DriftTally& other);
     /// The 95th percentile is the nearest rank, to 1/5000 step; mean and maximum are exact.
     Drift drift() const;

@@ -153,7 +153,7 @@ std::optional<EdgePoint> measure(const Level& level, int x, int y, double sigma,
             squared, 12 * (spread_of(value, low, high) - unseen_spread(pixel) - sigma * sigma));
     const double width = std::max(1.0, pixel * std::sqrt(std::max(squared, 0.0)));
     const double length = pixel / std::max(std::abs(nx), std::abs(ny));
-    return EdgePoint{x, y, static_cast<float>(width), contrast, static_cast<float>(length)};
+    return EdgePoint{x, y, static_cast<float>(width), contrast, 0, static_cast<float>(length)};
 }
 
 /// Leaves out ridges of few pixels.
@@ -200,22 +200,54 @@ EdgeKind kind_of_edge(double width) {
     return width <= kSoftEdge ? EdgeKind::soft : EdgeKind::lost;
 }
 
+namespace {
+
+/// As a matrix of OpenCV's that shares the memory.
+cv::Mat matrix_of(const ViewingSteps& viewing) {
+    const Rect& area = viewing.steps.area();
+    return {area.height, area.width, CV_32F, const_cast<float*>(viewing.steps.samples().data())};
+}
+
+}  // namespace
+
+EdgeMap follow_edges(const EdgeMap& edges, const ViewingSteps& now) {
+    EdgeMap followed = edges;
+    const cv::Mat sharp = matrix_of(now);
+    for (int blur = 0; blur < static_cast<int>(std::size(kBlurs)); ++blur) {
+        if (std::ranges::find(edges.points, blur, &EdgePoint::blur) == edges.points.end()) continue;
+        const double sigma = kBlurs[blur].sigma / now.pixel;
+        const Level level(sharp, sigma);
+        tbb::parallel_for(std::size_t{0}, followed.points.size(), [&](std::size_t i) {
+            EdgePoint& point = followed.points[i];
+            if (point.blur != blur) return;
+            const bool flat = level.slope.at<float>(point.y, point.x) <= 0;
+            const auto is = flat ? std::nullopt
+                                 : measure(level, point.x, point.y, sigma, now.pixel);
+            point.width = is ? is->width : std::numeric_limits<float>::infinity();
+            point.contrast = is ? is->contrast : 0;
+        });
+    }
+    return followed;
+}
+
 EdgeMap find_edges(const ViewingSteps& viewing) {
     const Rect& area = viewing.steps.area();
     EdgeMap map{area.size(), viewing.scale, {}};
     if (area.width < 3 || area.height < 3) return map;
-    const cv::Mat sharp(area.height, area.width, CV_32F,
-                        const_cast<float*>(viewing.steps.samples().data()));
+    const cv::Mat sharp = matrix_of(viewing);
     cv::Mat taken = cv::Mat::zeros(sharp.size(), CV_8U);
     const double pixel = viewing.pixel;
+    int index = 0;
     for (const Blur& blur : kBlurs) {
         const double sigma = blur.sigma / pixel;
-        const auto points = ridges_of(Level(sharp, sigma), blur, pixel, taken);
-        for (const EdgePoint& p : points) {
+        auto points = ridges_of(Level(sharp, sigma), blur, pixel, taken);
+        for (EdgePoint& p : points) {
+            p.blur = index;
             const int room = static_cast<int>(std::ceil(p.width / pixel / 2 + 3 + sigma));
             cv::circle(taken, {p.x, p.y}, room, 1, cv::FILLED);
         }
         map.points.insert(map.points.end(), points.begin(), points.end());
+        ++index;
     }
     return map;
 }

@@ -28,6 +28,7 @@ struct EdgePoint {
     int x = 0, y = 0;    ///< a pixel of the map
     float width = 0;     ///< of the transition, in viewing pixels
     float contrast = 0;  ///< across it, in steps
+    int blur = 0;      ///< which of the blurs it was found at
     float length = 1;  ///< of the edge that it stands for, in viewing pixels; 1 to 1.42 of its own
 };
 
@@ -48,6 +49,11 @@ struct EdgeMap {
     std::vector<EdgePoint> points;
 };
 EdgeMap find_edges(const ViewingSteps& viewing);
+
+/// The edges of one state looked for where they were in another: the same points with the width
+/// and contrast they have now. Where there is no edge any more the width is infinite. Edges that
+/// were not there are not seen; it takes a small part of the time.
+EdgeMap follow_edges(const EdgeMap& edges, const ViewingSteps& now);
 
 /// The blur, as a sigma in pixels, that a step may have without measuring wider, where a pixel is
 /// so many viewing pixels.

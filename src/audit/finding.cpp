@@ -6,14 +6,19 @@
 #include <algorithm>
 #include <iterator>
 
+#include "audit/finding_figures.h"
 #include "audit/map_turns.h"
-#include "audit/no_effect.h"
+#include "audit/overlays.h"
 
 namespace underpaint {
 
 std::string_view id_of(FindingCode code) {
     constexpr std::string_view ids[] = {
-        "values-slip",  "part-swap",     "focus-slips",     "swing-slips",   "all-held",
+        "values-slip",     "part-swap",       "parts-close",     "focus-slips",
+        "swing-slips",     "swing-short",     "range-shrinks",   "shape-slips",
+        "accents-spread",  "colour-leaves-focus", "extremes",    "grey-shadows",
+        "light-differs",   "gaps",            "edges-slip",      "soft-edges-lost",
+        "background-loud", "overlay-spreads", "all-held",
         "nothing-laid", "focus-leads",   "range-is",        "one-value",     "range-off",
         "key-off",      "shape-off",     "part-off",        "edges-compete", "bare-white",
         "narrow-band",  "no-soft-edges", "scattered-darks", "map-turns",     "no-effect",
@@ -42,7 +47,25 @@ Finding summary_of(const Audit& audit) {
     return summary;
 }
 
+/// Verdict first, then how far beyond the budget.
+bool costs_more(const Finding& a, const Finding& b) {
+    if (a.verdict != b.verdict) return a.verdict > b.verdict;
+    const auto excess = [](const Finding& finding) {
+        return finding.figure && is_bad(finding.verdict) ? excess_of(finding, *finding.figure) : 0;
+    };
+    return excess(a) > excess(b);
+}
+
 }  // namespace
+
+std::vector<Finding> find_slipped(const Painting& painting, const Audit& audit) {
+    std::vector<Finding> slips;
+    if (audit.passes.empty()) return slips;
+    for (const MeasureRecord* measure : kMeasures)
+        if (measure->find != nullptr) measure->find(painting, audit, slips);
+    std::erase_if(slips, [](const Finding& finding) { return !is_bad(finding.verdict); });
+    return slips;
+}
 
 std::vector<Finding> find(const Painting& painting, const Audit& audit) {
     if (audit.passes.empty())
@@ -52,12 +75,17 @@ std::vector<Finding> find(const Painting& painting, const Audit& audit) {
     for (const MeasureRecord* measure : kMeasures)
         if (measure->find != nullptr) measure->find(painting, audit, slips);
     find_map_turns(painting, audit, slips);
-    find_no_effect(painting, audit, slips);
-    std::ranges::stable_sort(slips, std::greater(), &Finding::verdict);
+    find_overlays(painting, audit, slips);
+    std::ranges::stable_sort(slips, costs_more);
+    mark_meant(painting, slips);
     std::vector<Finding> findings;
-    if (slips.empty() || !is_bad(slips.front().verdict)) findings.push_back(summary_of(audit));
+    if (std::ranges::none_of(slips, counts)) findings.push_back(summary_of(audit));
     std::ranges::move(slips, std::back_inserter(findings));
     return findings;
+}
+
+bool counts(const Finding& finding) {
+    return is_bad(finding.verdict) && !finding.meant;
 }
 
 }  // namespace underpaint

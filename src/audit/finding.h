@@ -12,8 +12,22 @@ namespace underpaint {
 enum class FindingCode {
     values_slip,
     part_swap,
+    parts_close,
     focus_slips,
     swing_slips,
+    swing_short,
+    range_shrinks,
+    shape_slips,
+    accents_spread,
+    colour_leaves_focus,
+    extremes,
+    grey_shadows,
+    light_differs,
+    gaps,
+    edges_slip,
+    soft_edges_lost,
+    background_loud,
+    overlay_spreads,
     all_held,
     nothing_laid,
     focus_leads,
@@ -34,14 +48,28 @@ enum class FindingCode {
 };
 std::string_view id_of(FindingCode code);
 
+/// What one pass has of a slip, in the unit of the finding's figure; see find_shares().
+struct PassShare {
+    int pass = 0;      ///< counted from 1
+    double laid = 0;   ///< what the figure lost with it, in the order laid
+    double alone = 0;  ///< what it would gain with that pass alone switched off
+    friend bool operator==(const PassShare&, const PassShare&) = default;
+};
+
 /// One measured sentence: what is so now, what the seal or the plan has, which pass; where, and
 /// what would help. The same for both sides of the seal line.
 struct Finding {
     FindingCode code = FindingCode::all_held;
     Verdict verdict = Verdict::held;
     int pass = 0;  ///< counted from 1; 0 when no single pass is meant
-    std::string text;
+    std::string text = {};
     std::vector<PartId> parts = {};  ///< that it is about, if any
+    /// What was measured and the most or least that would have been held, in the measure's unit.
+    std::optional<double> figure = {}, budget = {};
+    std::size_t focus = 0;  ///< that it is about, in the plan's order, where it is about one
+    bool swing_to_be_small = false;  ///< one temperature is planned
+    std::vector<PassShare> shares = {};
+    std::optional<std::string> meant = {};  ///< the painter accepts it; with this note
     /// A mask of the whole picture, of any size. Null: no one place, or one that place_of() finds.
     SharedPicture where = nullptr;
     std::vector<Mend> mends = {};
@@ -52,5 +80,9 @@ struct Finding {
 /// pass decides: what slipped on the way and was brought back by a later pass is said, and counts
 /// as held.
 std::vector<Finding> find(const Painting& painting, const Audit& audit);
+/// What slipped and still counts, as far as it is measured; in no order.
+std::vector<Finding> find_slipped(const Painting& painting, const Audit& audit);
+/// Whether something slipped that the painter does not accept.
+bool counts(const Finding& finding);
 
 }  // namespace underpaint

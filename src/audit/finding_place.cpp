@@ -44,7 +44,7 @@ SharedPicture moved_values(const Painting& painting, const Audit& figures, std::
                                   FloatBlock& cover) {
             const FloatBlock was = steps_of(before, reader), is = steps_of(after, reader);
             for (std::size_t i = 0; i < cover.samples().size(); ++i)
-                cover.samples()[i] = std::fabs(is.samples()[i] - was.samples()[i]) > kHeldDrift;
+                cover.samples()[i] = std::fabs(is.samples()[i] - was.samples()[i]) > kQuarterStep;
         });
 }
 
@@ -54,7 +54,8 @@ SharedPicture drawn_together(const Painting& painting, const Audit& figures, std
                              const std::stop_token& stop) {
     const SwingAudit& swing = figures.passes[pass].swing;
     const float lights = swing.own < 0 ? -1.0F : 1.0F;  // which way the lights went
-    const auto split = static_cast<float>(figures.ground.split);
+    const auto lights_from = static_cast<float>(figures.split.lights_from);
+    const auto shadows_below = static_cast<float>(figures.split.shadows_below);
     return pixels_of_pass(
         painting, pass, stop,
         [=, reader = figures.reader](const RgbBlock& sealed, const RgbBlock& before,
@@ -62,7 +63,10 @@ SharedPicture drawn_together(const Painting& painting, const Audit& figures, std
             const FloatBlock steps = steps_of(sealed, reader), was = warmth_of(before),
                              is = warmth_of(after);
             for (std::size_t i = 0; i < cover.samples().size(); ++i) {
-                const float way = steps.samples()[i] >= split ? lights : -lights;
+                const float step = steps.samples()[i];
+                const float way = step >= lights_from    ? lights
+                                  : step < shadows_below ? -lights
+                                                         : 0;
                 cover.samples()[i] =
                     way * (is.samples()[i] - was.samples()[i]) > kLeastWarmth ? 1.0F : 0.0F;
             }

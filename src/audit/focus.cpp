@@ -13,13 +13,15 @@
 namespace underpaint {
 
 std::optional<FocusAudit> audit_focus(const ViewingSteps& now, std::span<const Focus> foci,
-                                      const std::optional<FocusAudit>& sealed, Search search) {
-    if (foci.empty()) return std::nullopt;
-    const Focus& lead = foci.front();
+                                      const std::optional<FocusAudit>& sealed, Search search,
+                                      std::size_t which) {
+    if (which >= foci.size()) return std::nullopt;
+    const Focus& lead = foci[which];
     const auto contrast = disc_contrast(
         now.steps, {lead.centre.x * now.scale, lead.centre.y * now.scale}, lead.radius * now.scale);
     if (!contrast) return std::nullopt;
     FocusAudit result;
+    result.which = which;
     result.contrast = *contrast;
     const double then = sealed ? sealed->contrast : *contrast;
     if (then >= kFaintContrast) result.kept = *contrast / then;
@@ -39,23 +41,59 @@ Verdict judge_focus(std::optional<double> kept, std::optional<double> lead,
     const bool led = !sealed_lead || *sealed_lead >= 1;
     if (*kept < 0.75 || (led && lead && *lead < 0.95)) return Verdict::lost;
     const bool leads = !lead || *lead >= 1 || (sealed_lead && *lead >= *sealed_lead - 0.02);
-    return *kept >= 0.9 && leads ? Verdict::held : Verdict::slipping;
+    return *kept >= kHeldKept && leads ? Verdict::held : Verdict::slipping;
 }
 
 namespace {
 
+/// The foci of a state beside the one that leads, each against its own sealed figures.
+std::vector<FocusAudit> other_foci(const ViewingSteps& viewing, std::span<const Focus> foci,
+                                   const std::vector<FocusAudit>* sealed, Search search) {
+    std::vector<FocusAudit> others;
+    for (std::size_t which = 1; which < foci.size(); ++which) {
+        std::optional<FocusAudit> then;
+        if (sealed != nullptr) {
+            const auto found = std::ranges::find(*sealed, which, &FocusAudit::which);
+            if (found == sealed->end()) continue;
+            then = *found;
+        }
+        if (const auto now = audit_focus(viewing, foci, then, search, which))
+            others.push_back(*now);
+    }
+    return others;
+}
+
 bool judge(const Judging& with, Audit& audit) {
-    if (with.viewing.empty()) return true;
     const auto& foci = with.painting.plan.foci;
+    if (with.viewing.empty() || foci.empty()) return true;
     const Search search = audit.exact ? Search::thorough : Search::quick;
-    if (with.known == 0)
-        audit.ground.focus = audit_focus(with.viewing[0].steps(), foci, std::nullopt, search);
+    if (with.known == 0) {
+        const ViewingSteps sealed = with.viewing[0].steps();
+        audit.ground.focus = audit_focus(sealed, foci, std::nullopt, search);
+        audit.ground.other_foci = other_foci(sealed, foci, nullptr, search);
+    }
     const auto& sealed = audit.ground.focus;
-    for (std::size_t i = with.known; sealed && i < audit.passes.size(); ++i) {
+    for (std::size_t i = with.known; i < audit.passes.size(); ++i) {
         if (with.stop.stop_requested()) return false;
-        auto& focus = audit.passes[i].focus;
-        focus = audit_focus(with.viewing[i + 1].steps(), foci, sealed, search);
-        if (focus && audit.passes[i].open) focus->verdict = Verdict::open;
+        PassAudit& pass = audit.passes[i];
+        if (stands_as_before(pass)) {
+            pass.focus = audit.before(pass).focus;
+            pass.other_foci = audit.before(pass).other_foci;
+        } else {
+            const ViewingSteps now = with.viewing[i + 1].steps();
+            if (sealed) pass.focus = audit_focus(now, foci, sealed, search);
+            pass.other_foci = other_foci(now, foci, &audit.ground.other_foci, search);
+        }
+    }
+    for (PassAudit& pass : audit.passes) {
+        const auto judge_again = [&](FocusAudit& focus, const FocusAudit& then) {
+            focus.verdict = pass.open ? Verdict::open
+                                      : judge_focus(focus.kept, focus.lead, then.lead);
+        };
+        if (pass.focus) judge_again(*pass.focus, *sealed);
+        for (FocusAudit& focus : pass.other_foci)
+            judge_again(focus, *std::ranges::find(audit.ground.other_foci, focus.which,
+                                                  &FocusAudit::which));
     }
     return true;
 }
@@ -73,23 +111,37 @@ std::string sentence_of(const std::string& name, const FocusAudit& now, const Fo
     return text;
 }
 
+const FocusAudit* focus_of(const PassAudit& pass, std::size_t which) {
+    if (which == 0) return pass.focus ? &*pass.focus : nullptr;
+    const auto found = std::ranges::find(pass.other_foci, which, &FocusAudit::which);
+    return found == pass.other_foci.end() ? nullptr : &*found;
+}
+
 void find_focus_slips(const Painting& painting, const Audit& audit,
                       std::vector<Finding>& findings) {
-    const auto& sealed = audit.ground.focus;
-    if (!sealed) return;
-    const std::string name = shown_name(painting.plan.foci.front().name);
-    const auto slips = slips_of(audit, [](const PassAudit& pass) {
-        return pass.focus ? pass.focus->verdict : Verdict::open;
-    });
-    for (const Slip& slip : slips) {
-        const int pass = slip.pass->index;
-        const FocusAudit& now =
-            slip.back != nullptr ? *slip.pass->focus : *audit.passes.back().focus;
-        std::string text = sentence_of(name, now, *sealed);
-        if (slip.back != nullptr)
-            text += fmt::format(" after this pass; pass {} brought it back", slip.back->index);
-        findings.push_back({FindingCode::focus_slips, slip.verdict, pass,
-                            fmt::format("{}. Pass {}.", text, pass)});
+    for (std::size_t which = 0; which < painting.plan.foci.size(); ++which) {
+        const FocusAudit* sealed = focus_of(audit.ground, which);
+        if (sealed == nullptr) continue;
+        const std::string name = shown_name(painting.plan.foci[which].name);
+        const auto slips = slips_of(audit, [&](const PassAudit& pass) {
+            const FocusAudit* focus = focus_of(pass, which);
+            return focus != nullptr ? focus->verdict : Verdict::open;
+        });
+        for (const Slip& slip : slips) {
+            const FocusAudit& now =
+                *focus_of(slip.back != nullptr ? *slip.pass : audit.passes.back(), which);
+            Finding finding{FindingCode::focus_slips, slip.verdict, slip.pass->index};
+            finding.text = sentence_of(name, now, *sealed);
+            if (slip.back != nullptr)
+                finding.text +=
+                    fmt::format(" after this pass; pass {} brought it back", slip.back->index);
+            finding.text += fmt::format(". Pass {}.", slip.pass->index);
+            const bool faded = now.kept && *now.kept < kHeldKept;
+            finding.figure = faded ? now.kept : now.lead;
+            finding.budget = faded ? kHeldKept : std::min(1.0, sealed->lead.value_or(1) - 0.02);
+            finding.focus = which;
+            findings.push_back(std::move(finding));
+        }
     }
 }
 
@@ -100,10 +152,23 @@ std::optional<FigureWords> words(const PassAudit& pass) {
                        kept, pass.focus->verdict};
 }
 
-std::vector<FigureField> fields(const PassAudit& pass) {
-    if (!pass.focus) return {};
-    return {
-        {"contrast", pass.focus->contrast}, {"kept", pass.focus->kept}, {"lead", pass.focus->lead}};
+FigureFields fields(const Painting& painting, const PassAudit& pass) {
+    std::vector<FigureFields> foci;
+    for (std::size_t which = 0; which < painting.plan.foci.size(); ++which) {
+        const FocusAudit* focus = focus_of(pass, which);
+        if (focus == nullptr) continue;
+        FigureFields fields{{"name", painting.plan.foci[which].name},
+                            {"contrast", focus->contrast},
+                            {"kept", focus->kept},
+                            {"lead", focus->lead}};
+        if (focus->rival)
+            fields.push_back({"rival", FigureFields{{"contrast", focus->rival->contrast},
+                                                    {"x", focus->rival->centre.x},
+                                                    {"y", focus->rival->centre.y}}});
+        fields.push_back({"verdict", std::string(id_of(focus->verdict))});
+        foci.push_back(std::move(fields));
+    }
+    return {{"", std::move(foci)}};
 }
 
 }  // namespace

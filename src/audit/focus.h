@@ -15,8 +15,9 @@ namespace underpaint {
 /// Contrasts under this, in steps, are too faint to be compared.
 inline constexpr double kFaintContrast = 0.2;
 
-/// The leading focus after one pass. Contrasts in steps.
+/// A focus after one pass. Contrasts in steps.
 struct FocusAudit {
+    std::size_t which = 0;  ///< in the plan's order
     double contrast = 0;
     std::optional<double> kept;  ///< contrast now / contrast sealed; nothing when that was faint
     std::optional<Rival> rival;  ///< nothing where no other disc fits
@@ -25,11 +26,14 @@ struct FocusAudit {
     friend bool operator==(const FocusAudit&, const FocusAudit&) = default;
 };
 
-/// Measures the first focus against `sealed`, or itself when there is none yet; nothing when it
-/// can't be measured: no focus, or none of it inside the picture.
+/// Measures a focus, the first one where nothing else is said, against `sealed`, or itself when
+/// there is none yet; nothing when it can't be measured: no focus, or none of it inside the picture.
 std::optional<FocusAudit> audit_focus(const ViewingSteps& now, std::span<const Focus> foci,
                                       const std::optional<FocusAudit>& sealed,
-                                      Search search = Search::thorough);
+                                      Search search = Search::thorough, std::size_t which = 0);
+
+/// A focus that keeps so much of its contrast is held.
+inline constexpr double kHeldKept = 0.9;
 
 /// A pass is judged by what it changed, never by what the seal had: held: kept >= 0.9, and leading
 /// or by no more than 0.02 behind the sealed lead; lost: kept < 0.75, or a lead below 0.95 that was

@@ -2,17 +2,31 @@
 #pragma once
 
 #include <array>
+#include <memory>
 #include <optional>
 #include <stop_token>
 #include <string>
 #include <vector>
 
+#include "audit/figure_field.h"
 #include "audit/focus.h"
-#include "audit/part_order.h"
-#include "audit/range_kept.h"
+#include "audit/light_split.h"
+#include "audit/limits.h"
+#include "audit/measures/edges_kept.h"
+#include "audit/measures/extremes_share.h"
+#include "audit/measures/gaps.h"
+#include "audit/measures/grey_shadows.h"
+#include "audit/measures/intensity_lead.h"
+#include "audit/measures/part_colours.h"
+#include "audit/measures/part_order.h"
+#include "audit/measures/range_kept.h"
+#include "audit/measures/shape_kept.h"
+#include "audit/measures/shared_light.h"
+#include "audit/measures/stroke_agreement.h"
+#include "audit/measures/swing.h"
+#include "audit/measures/value_drift.h"
+#include "audit/no_effect.h"
 #include "audit/step_histogram.h"
-#include "audit/swing.h"
-#include "audit/value_drift.h"
 #include "audit/viewing.h"
 #include "colour/reader.h"
 #include "painting/painting.h"
@@ -30,36 +44,48 @@ struct TileState;
 struct StateTally {
     StepHistogram steps;
     ValueTally value;
-    PartTally parts;
     SwingTally swing;
+    PartColoursTally parts;
+    IntensityTally intensity;
+    ExtremesTally extremes;
     StateTally& operator+=(const StateTally& other);
 };
 
-/// The painting after one pass.
+/// The painting after one pass, or as it was sealed.
 struct PassAudit {
-    int index = 1;      ///< counted from 1, as on screen
+    int index = 0;      ///< counted from 1, as on screen; 0 is the seal
     bool open = false;  ///< shown, and not judged: flats that are not shaded yet
     std::string name;
     StepHistogram steps;
     ValueAudit value;
-    std::optional<FocusAudit> focus;
-    SwingAudit swing;
     std::vector<PartStep> parts;
+    OrderAudit order;
     RangeAudit range;
+    ShapeAudit shape;
+    std::optional<FocusAudit> focus;      ///< the one that leads
+    std::vector<FocusAudit> other_foci;   ///< in the plan's order
+    SwingAudit swing;
+    std::vector<PartColours> colours;     ///< of those parts that are there
+    IntensityAudit intensity;
+    std::vector<GreyShadows> grey_shadows;
+    std::optional<double> shared_light;   ///< see kSharedLightMeasure
+    ExtremesAudit extremes;
+    std::optional<NoEffect> no_effect;    ///< of the pass
+    std::optional<double> strokes;        ///< of the pass; see agreement()
+    std::optional<GapsAudit> gaps;
+    std::optional<EdgesAudit> edges;
+    Verdict accent_verdict = Verdict::open, intensity_verdict = Verdict::open;
+    Verdict shared_light_verdict = Verdict::open, background_verdict = Verdict::open;
 };
+
+/// No pixel's value was moved by as much as anything at viewing scale can be told from: what is
+/// measured there is as it was before the pass.
+bool stands_as_before(const PassAudit& pass);
 
 /// A group, as its last pass left the painting; its own share is of all its passes together.
 struct GroupAudit {
     GroupId group = kNoGroup;
     PassAudit whole;
-};
-
-/// The ground that everything is compared with.
-struct GroundAudit {
-    StepHistogram steps;
-    double split = 5;  ///< step that parts lights from shadows, by Otsu
-    std::optional<FocusAudit> focus;
-    SwingAudit swing;
 };
 
 /// Everything measured, pass by pass. Figures depend on the painting and the options only, not on
@@ -68,13 +94,21 @@ struct Audit {
     Size size;
     Reader reader = Reader::lightness;
     bool exact = true;  ///< false when measured on halved pixels
-    GroundAudit ground;
+    Limits limits;      ///< that it was judged by
+    LightSplit split;
+    std::vector<double> part_splits;  ///< Otsu's, of the sealed steps in each part
+    PassAudit ground;                 ///< what everything is compared with
+    std::shared_ptr<const EdgeMap> sealed_edges;  ///< null where they are not measured
     std::vector<PassAudit> passes;
     std::vector<GroupAudit> groups;  ///< as the painting has them; empty where trials are measured
 
     Verdict balance() const;  ///< the value verdict after the last pass
     /// Not judged yet, to the last pass.
     bool open() const { return !passes.empty() && passes.back().open; }
+    /// The state before a pass.
+    const PassAudit& before(const PassAudit& pass) const {
+        return pass.index <= 1 ? ground : passes[static_cast<std::size_t>(pass.index) - 2];
+    }
 };
 
 /// What reports of one state are made from.
@@ -87,25 +121,20 @@ struct StateReport {
 /// What is judged once all states are reported.
 struct Judging {
     const Painting& painting;
-    const StateTally& ground;
-    /// The ground and the state after each pass at viewing scale; empty where they are not needed.
+    /// The ground and the state after each pass at viewing scale; empty where only values are
+    /// measured.
     const std::vector<ViewingTally>& viewing;
+    const ReachedFirst* reached;  ///< null unless every pixel was measured
     const std::stop_token& stop;
     std::size_t known = 0;  ///< passes, and the ground, whose figures are there already
 };
 
-/// A measure's figure of one pass, in words.
+/// A measure's figure of one state, in words.
 struct FigureWords {
     std::string now;      ///< how the state stands: "0.71", "1.38×"
     std::string own;      ///< the pass's own share: "0.64", "82%"
     std::string balance;  ///< how the last state is said to stand: "0.71", "82%"
     Verdict verdict = Verdict::held;
-};
-
-/// One number of it for other programs; nothing where it could not be measured.
-struct FigureField {
-    std::string_view id;
-    std::optional<double> value;
 };
 
 struct MeasureRecord {
@@ -119,18 +148,28 @@ struct MeasureRecord {
     void (*report)(const StateReport& from, PassAudit& pass) = nullptr;
     /// False when stopped.
     bool (*judge)(const Judging& with, Audit& audit) = nullptr;
+    /// What it measures of passes after the first `known` by walks of its own, when all else is
+    /// done and its memory is free again. False when stopped.
+    bool (*walk)(const Painting& painting, std::size_t known, const std::stop_token& stop,
+                 Audit& audit) = nullptr;
     void (*find)(const Painting& painting, const Audit& audit,
                  std::vector<Finding>& findings) = nullptr;
-    /// Nothing where it was not measured.
+    /// Nothing where it was not measured; of the sealed state too.
     std::optional<FigureWords> (*words)(const PassAudit& pass) = nullptr;
-    std::vector<FigureField> (*fields)(const PassAudit& pass) = nullptr;
+    FigureFields (*fields)(const Painting& painting, const PassAudit& pass) = nullptr;
 };
 
 extern const MeasureRecord kValueMeasure, kOrderMeasure, kFocusMeasure, kSwingMeasure,
-    kRangeMeasure;
+    kRangeMeasure, kShapeMeasure, kAccentMeasure, kIntensityMeasure, kGreyShadowsMeasure,
+    kExtremesMeasure, kNoEffectMeasure, kStrokesMeasure, kSharedLightMeasure, kGapsMeasure,
+    kEdgesMeasure, kBackgroundMeasure, kPartColoursMeasure;
 
 /// In the order in which findings of one weight are said.
-inline constexpr std::array kMeasures{&kValueMeasure, &kOrderMeasure, &kFocusMeasure,
-                                      &kSwingMeasure, &kRangeMeasure};
+inline constexpr std::array kMeasures{
+    &kValueMeasure,     &kOrderMeasure,       &kFocusMeasure,    &kSwingMeasure,
+    &kRangeMeasure,     &kShapeMeasure,       &kAccentMeasure,   &kIntensityMeasure,
+    &kExtremesMeasure,  &kGreyShadowsMeasure, &kStrokesMeasure,  &kSharedLightMeasure,
+    &kGapsMeasure,      &kEdgesMeasure,       &kBackgroundMeasure, &kNoEffectMeasure,
+    &kPartColoursMeasure};
 
 }  // namespace underpaint

@@ -25,8 +25,17 @@ struct Take {
     Painting operator()(const SetHold& set) const {
         return pass_with(set.pass, [&](Pass& pass) {
             pass.hold = set.to;
-            pass.hold_to = HoldTo::found;
+            pass.hold_to = set.hold_to;
         });
+    }
+    Painting operator()(const SetBand& set) const {
+        return pass_with(set.pass, [&](Pass& pass) { pass.reach.band = set.to; });
+    }
+    Painting operator()(const SetTune& set) const {
+        return pass_with(set.pass, [&](Pass& pass) { pass.tune = set.to; });
+    }
+    Painting operator()(const LayAbove& lay) const {
+        return with_pass_at(painting, lay.pass + 1, lay.laid);
     }
     Painting operator()(const MatchStops& match) const {
         return pass_with(match.pass, [](Pass& pass) {
@@ -54,6 +63,9 @@ struct PassOf {
     Result operator()(const SetStrength& set) const { return set.pass; }
     Result operator()(const SetHold& set) const { return set.pass; }
     Result operator()(const MatchStops& match) const { return match.pass; }
+    Result operator()(const SetBand& set) const { return set.pass; }
+    Result operator()(const SetTune& set) const { return set.pass; }
+    Result operator()(const LayAbove& lay) const { return lay.pass; }
     Result operator()(const LayBeneath& lay) const { return lay.pass; }
     Result operator()(const SetBalance& set) const { return set.pass; }
     Result operator()(const LayValuePass&) const { return std::nullopt; }
@@ -63,7 +75,7 @@ struct PassOf {
 }  // namespace
 
 Painting mended(const Painting& painting, const Mend& mend) {
-    if (mend.basis != basis_of(painting, mend.basis.stage, mend.basis.reader)) return painting;
+    if (mend.basis != basis_of(painting, mend.basis.stage, mend.basis.reader, mend.basis.own)) return painting;
     return std::visit(Take{painting}, mend.change);
 }
 

@@ -17,16 +17,35 @@ struct SetStrength {
     float to = 0;
     friend bool operator==(const SetStrength&, const SetStrength&) = default;
 };
-/// A pass below the seal line gives back the values it found.
+/// A pass below the seal line gives back the values it found, or the seal's.
 struct SetHold {
     std::size_t pass = 0;
     float to = 1;
+    HoldTo hold_to = HoldTo::found;
     friend bool operator==(const SetHold&, const SetHold&) = default;
 };
 /// The stops of a gradient map below the seal line at the lightness of their places.
 struct MatchStops {
     std::size_t pass = 0;
     friend bool operator==(const MatchStops&, const MatchStops&) = default;
+};
+/// A pass below the seal line lands on a stretch of the scale alone.
+struct SetBand {
+    std::size_t pass = 0;
+    ValueBand to;
+    friend bool operator==(const SetBand&, const SetBand&) = default;
+};
+/// The colours of a pass below the seal line, moved together.
+struct SetTune {
+    std::size_t pass = 0;
+    Tune to;
+    friend bool operator==(const SetTune&, const SetTune&) = default;
+};
+/// One more pass below the seal line, laid after another.
+struct LayAbove {
+    std::size_t pass = 0;
+    Pass laid;
+    friend bool operator==(const LayAbove&, const LayAbove&) = default;
 };
 /// One more pass below the seal line, laid before another.
 struct LayBeneath {
@@ -57,9 +76,13 @@ struct MoveSplits {
 struct Mend {
     std::string label;   ///< "Ease to 11%"
     std::string effect;  ///< what it would leave, in words
-    std::variant<SetStrength, SetHold, MatchStops, LayBeneath, SetBalance, LayValuePass, MoveSplits>
+    std::variant<SetStrength, SetHold, MatchStops, SetBand, SetTune, LayAbove, LayBeneath,
+                 SetBalance, LayValuePass, MoveSplits>
         change;
     Basis basis;  ///< the state it was computed for; it is taken on no other
+    /// Of one below the seal line: what it changes of the finished picture, mean CIEDE2000.
+    double moves = 0;
+    bool safe = false;  ///< likewise: the finding is gone, and no other figure is worse
     friend bool operator==(const Mend&, const Mend&) = default;
 };
 

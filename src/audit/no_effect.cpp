@@ -9,6 +9,7 @@
 #include <cmath>
 #include <utility>
 
+#include "audit/finding.h"
 #include "colour/ciede2000.h"
 #include "painting/changes.h"
 #include "painting/shown_name.h"
@@ -136,23 +137,6 @@ std::optional<std::vector<NoEffect>> no_effects(const Painting& painting,
     return effects;
 }
 
-void find_no_effect(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
-    if (!audit.exact) return;  // it is said once, and not while a hand moves
-    const auto effects = no_effects(painting);
-    if (!effects) return;
-    for (std::size_t i = 0; i < effects->size(); ++i) {
-        const NoEffect& effect = (*effects)[i];
-        if (effect.reach <= 0 || effect.share < kMuchOfReach) continue;
-        Finding finding{FindingCode::no_effect, Verdict::open, static_cast<int>(i) + 1,
-                        fmt::format("{} changes next to nothing in {:.0f}% of where it lands: {}. "
-                                    "Pass {}.",
-                                    shown_name(painting.passes[i].name), 100 * effect.share,
-                                    in_words(effect.why), i + 1)};
-        finding.where = effect.where;
-        findings.push_back(std::move(finding));
-    }
-}
-
 double changed_by(const Painting& painting, std::size_t index, const std::stop_token& stop) {
     return 1 - left_by(painting, index, stop);
 }
@@ -181,5 +165,57 @@ std::optional<Pass> shade_beneath(const Painting& painting, std::size_t index,
     shade.strength = static_cast<float>(good) / 100;
     return shade;
 }
+
+namespace {
+
+bool walk(const Painting& painting, std::size_t, const std::stop_token& stop, Audit& audit) {
+    auto effects = no_effects(painting, stop);
+    if (!effects) return false;
+    for (std::size_t i = 0; i < effects->size(); ++i)
+        if ((*effects)[i].reach > 0) audit.passes[i].no_effect = std::move((*effects)[i]);
+    return true;
+}
+
+void find(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
+    for (const PassAudit& pass : audit.passes) {
+        if (!pass.no_effect || pass.no_effect->share < kMuchOfReach) continue;
+        const NoEffect& effect = *pass.no_effect;
+        Finding finding{FindingCode::no_effect, Verdict::open, pass.index};
+        finding.text = fmt::format(
+            "{} changes next to nothing in {:.0f}% of where it lands: {}. Pass {}.",
+            shown_name(painting.passes[static_cast<std::size_t>(pass.index) - 1].name),
+            100 * effect.share, in_words(effect.why), pass.index);
+        finding.where = effect.where;
+        finding.figure = effect.share;
+        finding.budget = kMuchOfReach;
+        findings.push_back(std::move(finding));
+    }
+}
+
+std::optional<FigureWords> words(const PassAudit& pass) {
+    if (!pass.no_effect) return std::nullopt;
+    const std::string share = fmt::format("{:.0f}%", 100 * pass.no_effect->share);
+    return FigureWords{share, {}, share, Verdict::open};
+}
+
+FigureFields fields(const Painting&, const PassAudit& pass) {
+    if (!pass.no_effect) return {};
+    constexpr std::string_view reasons[] = {"near-white", "near-black", "near-neutral", "same"};
+    return {{"reach", pass.no_effect->reach},
+            {"share", pass.no_effect->share},
+            {"why", std::string(reasons[static_cast<std::size_t>(pass.no_effect->why)])}};
+}
+
+}  // namespace
+
+const MeasureRecord kNoEffectMeasure{
+    .id = "no_effect",
+    .label = "Without effect",
+    .judged = false,
+    .walk = walk,
+    .find = find,
+    .words = words,
+    .fields = fields,
+};
 
 }  // namespace underpaint

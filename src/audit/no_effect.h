@@ -5,7 +5,7 @@
 #include <stop_token>
 #include <vector>
 
-#include "audit/finding.h"
+#include "painting/painting.h"
 
 namespace underpaint {
 
@@ -29,9 +29,6 @@ std::optional<std::vector<NoEffect>> no_effects(const Painting& painting,
 
 /// Share of its reach from which on it is said that a pass does nothing there.
 inline constexpr double kMuchOfReach = 0.5;
-
-/// Finds passes that leave much of their reach as it was.
-void find_no_effect(const Painting& painting, const Audit& audit, std::vector<Finding>& findings);
 
 /// For an overlay, soft light or like blend over near-white: a grey multiplied beneath it, where it
 /// lands, at the least strength with which no more than a tenth of its reach is left as it was.

@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <fmt/format.h>
+
 #include <vector>
 
+#include "audit/finding.h"
 #include "audit/measures.h"
 
 namespace underpaint {
@@ -32,6 +35,21 @@ std::vector<Slip> slips_of(const Audit& audit, VerdictOf verdict_of) {
         before = now;
     }
     return slips;
+}
+
+/// Adds a finding for each such stretch. `say(pass, finding)` begins its sentence, with the figures
+/// of a pass: of the last one, or where it was brought back, of the one that made it worst.
+template <class VerdictOf, class Say>
+void find_slips(const Audit& audit, FindingCode code, VerdictOf verdict_of, Say say,
+                std::vector<Finding>& findings) {
+    for (const Slip& slip : slips_of(audit, verdict_of)) {
+        Finding finding{code, slip.verdict, slip.pass->index};
+        say(slip.back != nullptr ? *slip.pass : audit.passes.back(), finding);
+        if (slip.back != nullptr)
+            finding.text += fmt::format(" after this pass; pass {} brought it back", slip.back->index);
+        finding.text += fmt::format(". Pass {}.", slip.pass->index);
+        findings.push_back(std::move(finding));
+    }
 }
 
 }  // namespace underpaint

@@ -4,6 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "blend/tally_rows.h"
+
 namespace underpaint {
 namespace {
 
@@ -23,14 +25,10 @@ StepHistogram::StepHistogram() : bins_(kBins) {}
 
 void StepHistogram::add(std::span<const float> steps) {
     count_ += steps.size();
-    std::array<std::int32_t, 256> bins;
+    std::array<std::int32_t, 1024> bins;
     while (!steps.empty()) {
         const auto now = steps.first(std::min(steps.size(), bins.size()));
-        // Two loops, so that the compiler makes vectors of the first.
-        for (std::size_t i = 0; i < now.size(); ++i) {
-            const float bin = (now[i] - 1) * static_cast<float>(kBinsPerStep) + 0.5F;
-            bins[i] = static_cast<std::int32_t>(bin > 0 ? std::min(bin, float{kBins - 1}) : 0.0F);
-        }
+        bin_row(now, 1, static_cast<float>(kBinsPerStep), kBins - 1, bins);
         for (std::size_t i = 0; i < now.size(); ++i) ++bins_[static_cast<std::size_t>(bins[i])];
         steps = steps.subspan(now.size());
     }

@@ -14,7 +14,7 @@ namespace underpaint {
 
 /// Which way strokes go, viewing scale: the structure tensor of one or more planes (Bigün and
 /// Granlund 1987), their gradients' products summed and blurred with a Gaussian of
-/// kStrokeSigma viewing pixels.
+/// kStrokeSigma viewing pixels; of a large picture at half the viewing scale.
 class StrokeField {
 public:
     /// \param planes of one area, from (0, 0); \param scale their pixels in one of the picture
@@ -27,7 +27,11 @@ public:
         double energy = 0;     ///< l1 + l2
     };
     Stroke at(int x, int y) const;
+    /// The same as a vector as long as coherence times energy, which turns twice as fast.
+    std::array<double, 2> twice_turned(int x, int y) const;
     Size size() const { return size_; }
+    /// How many pixels of the planes one of the field has a side.
+    int grain() const { return grain_; }
 
     /// At a place in pixels of the picture; nothing where there is no clear direction.
     std::optional<double> angle_at(const Point& picture) const;
@@ -35,6 +39,7 @@ public:
 private:
     Size size_;
     double scale_;
+    int grain_ = 1;
     std::vector<std::array<float, 3>> tensors_;  // xx, xy, yy
 };
 

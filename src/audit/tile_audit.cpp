@@ -2,9 +2,11 @@
 #include "audit/tile_audit.h"
 
 #include <algorithm>
+#include <utility>
 
+#include "audit/extremes.h"
 #include "painting/flats.h"
-#include "render/readings.h"
+#include "render/view.h"
 
 namespace underpaint {
 float meant(Intent intent, float move) {
@@ -23,10 +25,12 @@ AuditTally& AuditTally::operator+=(const AuditTally& other) {
     return *this;
 }
 
-TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, float split)
+TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, const Audit& begun)
     : painting_(painting),
       options_(options),
-      split_(split),
+      split_(begun.split),
+      part_splits_(begun.part_splits),
+      extremes_(begun.limits.extremes),
       all_keep_(std::ranges::all_of(painting.passes,
                                     [](const Pass& pass) { return pass.intent == Intent::keep; })),
       passes_(std::min(options.only_values_after.value_or(painting.passes.size()),
@@ -36,33 +40,95 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
         for (const Group& group : painting.groups) groups_.push_back(places_of(painting, group.id));
     // What was meant to move, and what a group found, is not to be seen in a later state.
     const std::size_t after = options.known.state_after;
-    starts_late_ = options.known.state != nullptr && all_keep_ &&
+    // Nor what passes below it reached, which counts where every pixel is measured.
+    starts_late_ = options.known.state != nullptr && options.level > 0 && all_keep_ &&
                    std::ranges::none_of(groups_, [&](const PassPlaces& places) {
                        return places.front() < after && after <= places.back();
                    });
+    if (options.only_values_after) return;
     for (const Part& part : painting.parts) masks_.push_back(part.mask->level(options.level));
-    if (!options.only_values_after && !painting.plan.foci.empty())
-        viewing_.assign(passes_ + 1,
-                        ViewingTally(halved(painting.size(), options.level), painting.size()));
+    const Size size = halved(painting.size(), options.level);
+    viewing_.assign(passes_ + 1, ViewingTally(size, painting.size()));
+    // On halved pixels slivers are lost.
+    if (options.level == 0) reached_ = std::make_unique<ReachedFirst>(size);
 }
 
 AuditTally TileAuditor::empty_tally() const {
     StateTally state;
-    state.parts.means.resize(painting_.parts.size());
-    return {std::vector<StateTally>(passes_ + 1, state), std::vector<DriftTally>(groups_.size())};
+    state.parts.parts.resize(painting_.parts.size());
+    return {std::vector<StateTally>(passes_ + 1, state), std::vector<DriftTally>(groups_.size()),
+            {}, {}};
+}
+
+/// What is the same in all states of a tile.
+void TileAuditor::begin(TileState& tile, const TileWalk& walk) const {
+    const Rect area = walk.state().area();
+    tile.area = area;
+    tile.all_keep = all_keep_;
+    look_at(tile, walk.state(), !options_.only_values_after);
+    tile.sealed = tile.now;
+    if (!all_keep_) tile.reference = tile.sealed;
+    tile.found = tile.sealed;
+    tile.intent = Intent::keep;
+    tile.laid = true;
+    if (options_.only_values_after) return;
+
+    const auto sealed = std::as_const(tile.sealed).samples();
+    for (FloatBlock* block : {&tile.lights, &tile.shadows, &tile.in_focus, &tile.watched})
+        block->reshape(area);
+    const auto lights_from = static_cast<float>(split_.lights_from);
+    const auto shadows_below = static_cast<float>(split_.shadows_below);
+    for (std::size_t i = 0; i < sealed.size(); ++i) {
+        tile.lights.samples()[i] = sealed[i] >= lights_from ? 1.0F : 0.0F;
+        tile.shadows.samples()[i] = sealed[i] < shadows_below ? 1.0F : 0.0F;
+    }
+
+    const double scale = shrink_of_level(options_.level);
+    tile.has_focus = false;
+    std::ranges::fill(tile.in_focus.samples(), 0.0F);
+    for (const Focus& focus : painting_.plan.foci) {
+        const Point centre{focus.centre.x / scale, focus.centre.y / scale};
+        const double radius = focus.radius / scale;
+        if (centre.x + radius < area.x || centre.x - radius > area.right() ||
+            centre.y + radius < area.y || centre.y - radius > area.bottom())
+            continue;
+        for (int y = 0; y < area.height; ++y) {
+            const auto row = tile.in_focus.row(y);
+            for (int x = 0; x < area.width; ++x)
+                if (distance({area.x + x + 0.5, area.y + y + 0.5}, centre) <= radius)
+                    row[static_cast<std::size_t>(x)] = 1, tile.has_focus = true;
+        }
+    }
+    std::ranges::transform(tile.in_focus.samples(), tile.watched.samples().begin(),
+                           [&](float inside) {
+                               return extremes_ == Extremes::nowhere ? 1.0F : 1 - inside;
+                           });
+
+    tile.parts.clear();
+    for (std::size_t part = 0; part < masks_.size(); ++part) {
+        const Picture& mask = *masks_[part];
+        if (mask.surely_all(0, area, 0)) continue;
+        PartOnTile on{part, FloatBlock(area), FloatBlock(area)};
+        mask.read_channel(0, area, on.lights.samples());
+        const auto split = static_cast<float>(part_splits_[part]);
+        for (std::size_t i = 0; i < sealed.size(); ++i)
+            if (sealed[i] < split)
+                std::swap(on.lights.samples()[i], on.shadows.samples()[i]);
+        tile.parts.push_back(std::move(on));
+    }
 }
 
 void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
     const Rect area = walk.state().area();
     const bool all = !options_.only_values_after;
-    TileState tile{area, {}, {}, {}, {}, {}, Intent::keep, all_keep_, split_, masks_};
-    tile.sealed = steps_of(walk.state(), options_.reader);
-    tile.reference = tile.found = tile.now = tile.sealed;
+    TileState& tile = tally.tile;
+    begin(tile, walk);
     if (all) {
-        tile.warmth = warmth_of(walk.state());
         gather(tile, tally.states[0]);
-        if (!viewing_.empty()) viewing_[0].add(tile.now);
+        viewing_[0].add(tile.now);
     }
+    if (reached_) tally.reached = FloatBlock(area);
+    bool reached_all = !reached_;
     FloatBlock found_by_group;
     const std::size_t known = options_.known.passes;
     if (starts_late_) walk.begin(area, *options_.known.state);
@@ -73,34 +139,46 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
             if (places.front() == i)
                 found_by_group = i < known ? steps_of(walk.state(), options_.reader) : tile.now;
         const bool laid = walk.lay(i);
+        if (laid && !reached_all && brings_colour(painting_.passes[i]))
+            reached_all = reached_->add(std::as_const(walk.coverage()), i, tally.reached);
         if (i < known && all_keep_) continue;
         // Steps in between are wanted where they are reported, and where they move the reference.
         const bool last = i + 1 == passes_;
         if (!all && !last && all_keep_) continue;
         // The first state that is judged is compared with the seal and nothing else.
         const bool first = open_ > 0 && i == open_;
-        tile.found = first ? tile.sealed : tile.now;
         tile.intent = painting_.passes[i].intent;
+        tile.laid = laid || first;
+        if (first)
+            tile.found = tile.sealed;
+        else if (laid)
+            std::swap(tile.found, tile.now);
+        else if (!all_keep_)
+            tile.found = tile.now;
         if (laid || first || (last && all_keep_ && !all))
             move_on(tile, walk.state(), all, i >= open_);
         if (i < known) continue;
         if (all || last) gather(tile, tally.states[i + 1]);
-        if (!viewing_.empty()) viewing_[i + 1].add(tile.now);
+        if (all) viewing_[i + 1].add(tile.now);
         for (std::size_t g = 0; g < groups_.size(); ++g)
             if (groups_[g].back() == i)
-                tally.groups[g].add(tile.now.samples(), found_by_group.samples());
+                tally.groups[g].add(std::as_const(tile.now).samples(),
+                                    std::as_const(found_by_group).samples());
     }
 }
 
 void TileAuditor::look_at(TileState& tile, const RgbBlock& state, bool all) const {
-    tile.now = steps_of(state, options_.reader);
-    if (all) tile.warmth = warmth_of(state);
+    tile.pixels = &state;
+    if (all)
+        read_colours(state, options_.reader, tile.now, tile.colours);
+    else
+        tile.now = steps_of(state, options_.reader);
 }
 
 /// Takes in what a pass did to a tile.
 void TileAuditor::move_on(TileState& tile, const RgbBlock& state, bool all, bool judged) const {
     look_at(tile, state, all);
-    if (!judged) return;
+    if (!judged || all_keep_) return;
     const auto now = tile.now.samples(), found = tile.found.samples();
     const auto reference = tile.reference.samples();
     for (std::size_t p = 0; p < now.size(); ++p)
@@ -115,37 +193,31 @@ void TileAuditor::gather(const TileState& tile, StateTally& tally) const {
 }
 
 void TileAuditor::report(const AuditTally& tally, Audit& audit) const {
+    const auto report_state = [&](std::size_t state, PassAudit& pass) {
+        pass.steps = tally.states[state].steps;
+        for (const MeasureRecord* measure : kMeasures)
+            if (measure->report != nullptr && (measure->of_trials || !options_.only_values_after))
+                measure->report({painting_, tally.states[0], tally.states[state], all_keep_}, pass);
+    };
+    if (options_.known.passes == 0 && !options_.only_values_after) report_state(0, audit.ground);
     const std::size_t first = options_.only_values_after ? passes_ - 1 : options_.known.passes;
     for (std::size_t i = first; i < passes_; ++i) {
-        const StateTally& state = tally.states[i + 1];
-        PassAudit pass;
+        PassAudit& pass = audit.passes.emplace_back();
         pass.index = static_cast<int>(i) + 1;
         pass.name = painting_.passes[i].name;
         pass.open = i < open_;
-        pass.steps = state.steps;
-        for (const MeasureRecord* measure : kMeasures)
-            if (measure->report != nullptr)
-                measure->report({painting_, tally.states[0], state, all_keep_}, pass);
-        audit.passes.push_back(std::move(pass));
+        report_state(i + 1, pass);
     }
 }
 
-void TileAuditor::report_groups(const AuditTally& tally, Audit& audit) const {
+std::vector<Drift> TileAuditor::drifts_of_groups(const AuditTally& tally) const {
+    std::vector<Drift> drifts;
     for (std::size_t g = 0; g < groups_.size(); ++g) {
-        GroupAudit group{painting_.groups[g].id, audit.passes[groups_[g].back()]};
-        if (groups_[g].back() < options_.known.passes) {
-            const auto known =
-                std::ranges::find(options_.known.audit->groups, group.group, &GroupAudit::group);
-            audit.groups.push_back(*known);
-            continue;
-        }
-        const std::size_t first = groups_[g].front();
-        const SwingAudit& before = first == 0 ? audit.ground.swing : audit.passes[first - 1].swing;
-        group.whole.name = painting_.groups[g].name;
-        group.whole.value.own = tally.groups[g].drift();
-        group.whole.swing.own = group.whole.swing.swing - before.swing;
-        audit.groups.push_back(std::move(group));
+        const bool known = groups_[g].back() < options_.known.passes;
+        drifts.push_back(known ? options_.known.audit->groups[g].whole.value.own
+                               : tally.groups[g].drift());
     }
+    return drifts;
 }
 
 }  // namespace underpaint

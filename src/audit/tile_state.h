@@ -4,25 +4,37 @@
 #include <vector>
 
 #include "painting/pass.h"
-#include "raster/pyramid.h"
 #include "raster/rgb_block.h"
+#include "render/readings.h"
 
 namespace underpaint {
 
+/// How far a part covers the lights and the shadows of a tile, 0..1; parted by its own threshold.
+struct PartOnTile {
+    std::size_t part = 0;  ///< in the painting's order
+    FloatBlock lights, shadows;
+};
+
 /// One tile of the painting after a pass (or at the ground), as all measures see it. Blocks hold
-/// steps (1-9) but for the warmth.
+/// steps (1-9) where nothing else is said. What is the same in all states is found once a tile.
 struct TileState {
     Rect area;
     FloatBlock sealed;
+    FloatBlock lights, shadows;     ///< of the whole picture: 1 or 0
+    std::vector<PartOnTile> parts;  ///< those that lie on the tile
+    FloatBlock in_focus;            ///< 1 inside any focus
+    FloatBlock watched;             ///< 1 where no pure black or white may stand
+    bool has_focus = false;         ///< some of the tile lies in one
+
     FloatBlock reference;  ///< where each pixel should stand: the seal, moved along by what passes
                            ///< were meant to do
     FloatBlock found;      ///< before the pass
     FloatBlock now;
-    FloatBlock warmth;  ///< now; empty where only values are measured
+    const RgbBlock* pixels = nullptr;  ///< now
+    ColourBlocks colours;              ///< now; not filled where only values are measured
     Intent intent = Intent::keep;
+    bool laid = true;      ///< the pass changed something here
     bool all_keep = true;  ///< no pass is meant to move values: what is judged is what is measured
-    float split = 5;       ///< step that parts lights from shadows
-    const std::vector<Pyramid::Level>& masks;  ///< of the parts
 };
 
 /// The share of a move that a pass was meant to make.

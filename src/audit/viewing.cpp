@@ -9,9 +9,9 @@
 namespace underpaint {
 namespace {
 
-/// Steps are at most 9, so that their mean fits; every float from 1 to 9 is a whole number of
-/// these.
-constexpr float kUnit = 1 << 27;
+/// Of one step above 1: the lightest is just inside 16 bits. States are kept all at once, so that
+/// they are not kept finer than anything can be told from.
+constexpr float kUnit = 8190;
 
 int long_side(Size size) {
     return std::max(size.width, size.height);
@@ -71,54 +71,63 @@ std::vector<ViewingTally::Cells> ViewingTally::cells(int from, int to) {
 void ViewingTally::add(const FloatBlock& steps) {
     const Rect& area = steps.area();
     const auto width = static_cast<std::size_t>(size_.width);
-    const auto add_to = [&](std::size_t at, float value) {
-        std::atomic_ref(sums_[at]).fetch_add(static_cast<std::int32_t>(std::lround(value * kUnit)),
-                                             std::memory_order_relaxed);
-    };
     if (!averages_) {
         for (int y = 0; y < area.height; ++y) {
             const auto row = steps.row(y);
             const std::size_t at =
                 static_cast<std::size_t>(area.y + y) * width + static_cast<std::size_t>(area.x);
             for (std::size_t x = 0; x < row.size(); ++x)
-                sums_[at + x] = static_cast<std::int32_t>(row[x] * kUnit);
+                sums_[at + x] = static_cast<std::uint16_t>((row[x] - 1) * kUnit + 0.5F);
         }
         return;
     }
-    // A row is averaged across first, then goes to one or two rows below each other.
     const auto columns = std::span(across_).subspan(static_cast<std::size_t>(area.x),
                                                     static_cast<std::size_t>(area.width));
-    const int left = columns.front().first, top = down_[static_cast<std::size_t>(area.y)].first;
-    const int bottom = down_[static_cast<std::size_t>(area.bottom() - 1)].first;
+    const int left = columns.front().first;
     const auto run = static_cast<std::size_t>(columns.back().first - left) + 2;
-    thread_local std::vector<float> line, block;
-    block.assign(run * (static_cast<std::size_t>(bottom - top) + 2), 0);
-    for (int y = 0; y < area.height; ++y) {
+    thread_local std::vector<float> above, below, line;
+    above.assign(columns.size(), 0), below = above;
+    // Rows that go to one row are averaged down first, then all of them across at once.
+    const auto send = [&](int to) {
         line.assign(run, 0);
-        const auto row = steps.row(y);
-        for (std::size_t x = 0; x < row.size(); ++x) {
+        for (std::size_t x = 0; x < columns.size(); ++x) {
             const auto at = static_cast<std::size_t>(columns[x].first - left);
-            line[at] += columns[x].share * row[x];
-            line[at + 1] += columns[x].rest * row[x];
+            line[at] += columns[x].share * above[x];
+            line[at + 1] += columns[x].rest * above[x];
         }
-        const Cells& to = down_[static_cast<std::size_t>(area.y + y)];
-        float* above = block.data() + run * static_cast<std::size_t>(to.first - top);
-        for (std::size_t i = 0; i < run; ++i) {
-            above[i] += to.share * line[i];
-            above[run + i] += to.rest * line[i];
+        const std::size_t at =
+            static_cast<std::size_t>(to) * width + static_cast<std::size_t>(left);
+        for (std::size_t i = 0; i < run; ++i)
+            if (line[i] > 0)
+                std::atomic_ref(sums_[at + i])
+                    .fetch_add(static_cast<std::uint16_t>(line[i] * kUnit + 0.5F),
+                               std::memory_order_relaxed);
+    };
+    int to = down_[static_cast<std::size_t>(area.y)].first;
+    for (int y = 0; y < area.height; ++y) {
+        const Cells& cells = down_[static_cast<std::size_t>(area.y + y)];
+        if (cells.first != to) {
+            send(to);
+            above.swap(below);
+            below.assign(columns.size(), 0);
+            to = cells.first;
         }
+        const auto row = steps.row(y);
+        for (std::size_t x = 0; x < row.size(); ++x) above[x] += cells.share * (row[x] - 1);
+        if (cells.rest > 0)
+            for (std::size_t x = 0; x < row.size(); ++x) below[x] += cells.rest * (row[x] - 1);
     }
-    for (std::size_t i = 0; i < block.size(); ++i)
-        if (block[i] != 0)
-            add_to((static_cast<std::size_t>(top) + i / run) * width +
-                       static_cast<std::size_t>(left) + i % run,
-                   block[i]);
+    send(to);
+    if (to + 1 < size_.height) {
+        above.swap(below);
+        send(to + 1);
+    }
 }
 
 ViewingSteps ViewingTally::steps() const {
     FloatBlock steps(rect_of(size_));
     std::ranges::transform(sums_, steps.samples().begin(),
-                           [](std::int32_t sum) { return static_cast<float>(sum) / kUnit; });
+                           [](std::uint16_t sum) { return 1 + static_cast<float>(sum) / kUnit; });
     return viewing_of(std::move(steps), picture_);
 }
 

@@ -46,7 +46,7 @@ private:
     Size size_, picture_;
     bool averages_;
     std::vector<Cells> across_, down_;  // empty unless it averages
-    std::vector<std::int32_t> sums_;    // in whole 2^-27 steps
+    std::vector<std::uint16_t> sums_;   // steps above 1, in whole kUnits
 };
 
 }  // namespace underpaint

@@ -3,7 +3,9 @@
 
 #include <array>
 
+#include "blend/gamut_on_diamond.h"
 #include "blend/temperature.h"
+#include "colour/intensity.h"
 #include "colour/lab.h"
 
 // Everything down to HWY_ONCE is compiled once for each instruction set.
@@ -96,18 +98,72 @@ void EncodedGreys(const float* lightness, float* out, std::size_t count) {
     });
 }
 
-void Warmths(const std::array<const float*, 3>& in, const float* table, int pieces, float* out,
+/// How far round the diamond |a| + |b| = 1 a colour stands, 0..1.
+HWY_INLINE V TurnOf(const OkLabs& c) {
+    const V zero = hn::Zero(Floats());
+    const V sum = hn::Add(hn::Abs(c.a), hn::Abs(c.b));
+    V turn = Quotient(hn::Abs(c.b), hn::Max(sum, Splat(1e-20F)));
+    turn = hn::IfThenElse(hn::Lt(c.a, zero), hn::Sub(Splat(2), turn), turn);
+    turn = hn::IfThenElse(hn::Lt(c.b, zero), hn::Sub(Splat(4), turn), turn);
+    return hn::Mul(turn, Splat(0.25F));
+}
+
+/// 0 of what can't be told from a neutral.
+HWY_INLINE V ChromaOf(const OkLabs& c) {
+    const V chroma = hn::Sqrt(hn::MulAdd(c.a, c.a, hn::Mul(c.b, c.b)));
+    return hn::IfThenElseZero(hn::Ge(chroma, Splat(kNeutralChroma)), chroma);
+}
+
+HWY_INLINE V WarmthOf(V chroma, V turn, const Table& temperature) {
+    const V t = Tabled(temperature.points().data(), temperature.pieces(), turn);
+    return hn::Mul(hn::Mul(Splat(100), chroma), t);
+}
+
+/// See GamutTable.
+HWY_INLINE V MostChroma(V l, V turn, const std::int32_t* HWY_RESTRICT pairs) {
+    const Floats d;
+    const Ints di;
+    constexpr int columns = GamutTable::kColumns;
+    const V x = hn::Mul(turn, Splat(GamutTable::kTurns));
+    const V y = hn::Mul(Unit(l), Splat(GamutTable::kLights - 1));
+    const IntV column = hn::ConvertTo(di, x);
+    const IntV row = hn::Min(hn::ConvertTo(di, y), hn::Set(di, GamutTable::kLights - 2));
+    const IntV index = hn::Add(hn::Mul(row, hn::Set(di, columns)), column);
+    const V across = hn::Sub(x, hn::ConvertTo(d, column)), up = hn::Sub(y, hn::ConvertTo(d, row));
+    const auto at = [&](const std::int32_t* from) HWY_ATTR {
+        const IntV pair = hn::GatherIndex(di, from, index);
+        const V here = hn::ConvertTo(d, hn::And(pair, hn::Set(di, 0xFFFF)));
+        return Mix(here, hn::ConvertTo(d, hn::ShiftRight<16>(pair)), across);
+    };
+    return hn::Mul(Mix(at(pairs), at(pairs + columns), up), Splat(1 / GamutTable::kUnit));
+}
+
+void Warmths(const std::array<const float*, 3>& in, const Table& temperature, float* out,
              std::size_t count) {
     ForLanes(count, [&](const auto& at) UNDERPAINT_LANES {
-        const V zero = hn::Zero(Floats());
         const OkLabs c = OkLabOf(Load(at, in));
-        const V sum = hn::Add(hn::Abs(c.a), hn::Abs(c.b));
-        V turn = Quotient(hn::Abs(c.b), hn::Max(sum, Splat(1e-20F)));
-        turn = hn::IfThenElse(hn::Lt(c.a, zero), hn::Sub(Splat(2), turn), turn);
-        turn = hn::IfThenElse(hn::Lt(c.b, zero), hn::Sub(Splat(4), turn), turn);
-        const V t = Tabled(table, pieces, hn::Mul(turn, Splat(0.25F)));
-        const V chroma = hn::Sqrt(hn::MulAdd(c.a, c.a, hn::Mul(c.b, c.b)));
-        at.store(hn::Mul(hn::Mul(Splat(100), chroma), t), out);
+        at.store(WarmthOf(ChromaOf(c), TurnOf(c), temperature), out);
+    });
+}
+
+void Colours(const std::array<const float*, 3>& in, const Table& temperature,
+             const std::int32_t* gamut,
+             const ColourReadings& out) {
+    const bool light = !out.lightness.empty();
+    ForLanes(out.a.size(), [&](const auto& at) UNDERPAINT_LANES {
+        const Pixels linear = Decode(Unit(Load(at, in)));
+        const OkLabs c = OkLabOfLinear(linear);
+        const V turn = TurnOf(c), chroma = ChromaOf(c), most = MostChroma(c.l, turn, gamut);
+        const V share = hn::Min(Splat(1), Quotient(chroma, hn::Max(most, Splat(kNeutralChroma))));
+        at.store(WarmthOf(chroma, turn, temperature), out.warmth.data());
+        at.store(c.a, out.a.data());
+        at.store(c.b, out.b.data());
+        at.store(hn::IfThenElseZero(hn::Ge(most, Splat(kNeutralChroma)), share),
+                 out.intensity.data());
+        if (light) {
+            const V l = Unit(hn::Mul(Lightness(Luminance(linear)), Splat(0.01F)));
+            at.store(hn::Mul(Splat(100), l), out.lightness.data());
+        }
     });
 }
 
@@ -124,6 +180,7 @@ HWY_EXPORT(Luminances);
 HWY_EXPORT(Lightnesses);
 HWY_EXPORT(EncodedGreys);
 HWY_EXPORT(Warmths);
+HWY_EXPORT(Colours);
 
 std::array<const float*, 3> rows_of(const ConstRgbRow& row) {
     return {row.r.data(), row.g.data(), row.b.data()};
@@ -148,9 +205,13 @@ void encoded_grey_row(std::span<const float> lightness, std::span<float> out) {
 }
 
 void warmth_row(ConstRgbRow pixels, std::span<float> out) {
-    const Table& table = temperature_on_diamond();
     HWY_DYNAMIC_DISPATCH(Warmths)
-    (rows_of(pixels), table.points().data(), table.pieces(), out.data(), out.size());
+    (rows_of(pixels), temperature_on_diamond(), out.data(), out.size());
+}
+
+void colour_rows(ConstRgbRow pixels, const ColourReadings& out) {
+    HWY_DYNAMIC_DISPATCH(Colours)
+    (rows_of(pixels), temperature_on_diamond(), gamut_on_diamond().pairs.data(), out);
 }
 
 }  // namespace underpaint

@@ -9,4 +9,7 @@ namespace underpaint {
 /// going round the diamond instead of the circle spares rows the arc tangent.
 const Table& temperature_on_diamond();
 
+/// The hue in degrees that stands at a turn 0..1 of the diamond.
+float hue_on_diamond(double turn);
+
 }  // namespace underpaint

@@ -7,7 +7,7 @@
 
 #include "audit/extremes.h"
 #include "audit/shapes.h"
-#include "audit/swing.h"
+#include "audit/measures/swing.h"
 #include "blend/lay.h"
 #include "colour/intensity.h"
 #include "colour/oklab.h"

@@ -5,48 +5,19 @@
 
 #include <algorithm>
 #include <iostream>
-#include <span>
 
-#include "audit/figures.h"
 #include "audit/value_findings.h"
 #include "demo/routes.h"
-#include "files/audit_json.h"
 #include "files/export_png.h"
 #include "files/flat_picture.h"
 #include "files/open_any.h"
 #include "files/today.h"
 #include "files/values_json.h"
-#include "painting/changes.h"
 #include "painting/shown_name.h"
 #include "painting/stage.h"
 
 namespace underpaint {
 namespace {
-
-void print_table(const Painting& painting, const Audit& audit,
-                 const std::vector<Finding>& findings) {
-    fmt::print("{}, {} x {}, values read by {}\n\n", shown_name(painting.name), audit.size.width,
-               audit.size.height, text_of(audit.reader).id);
-    fmt::print("{:>3}  {:28} {:9} {:>7} {:>7} {:>7} {:>7} {:>9}", "", "pass", "value", "p95",
-               "own p95", "mean", "max", "changed");
-    const auto others = std::span(kMeasures).subspan(1);  // values stand first, in full
-    for (const MeasureRecord* measure : others) fmt::print(" {:>10}", lower_case(measure->label));
-    fmt::print("\n");
-    for (const PassAudit& pass : audit.passes) {
-        const ValueAudit& value = pass.value;
-        fmt::print("{:3}  {:28} {:9} {:7.3f} {:7.3f} {:7.3f} {:7.3f} {:8.1f}%", pass.index,
-                   shown_name(pass.name), id_of(value.verdict), value.running.p95, value.own.p95,
-                   value.running.mean, value.running.max, 100 * value.running.changed_steps);
-        for (const MeasureRecord* measure : others) {
-            const auto words = measure->words(pass);
-            fmt::print(" {:>10}", words ? words->now : "-");
-        }
-        fmt::print("\n");
-    }
-    fmt::print("\n");
-    for (const Finding& finding : findings)
-        fmt::print("{:9} {}\n", id_of(finding.verdict), finding.text);
-}
 
 void print_values(const Painting& painting, const ValuesAudit& figures) {
     fmt::print("{}, {} x {}, values read by {}\n\n", shown_name(painting.name), figures.size.width,
@@ -99,20 +70,6 @@ int run(const RenderRequest& request) {
     if (Done saved = export_png(request.out, painting, choice); !saved)
         return report(saved.error());
     return kHeldStatus;
-}
-
-int run(const AuditRequest& request) {
-    auto opened = open_any(request.in, today(), request.under);
-    if (!opened) return report(opened.error());
-    Painting painting = std::move(opened->painting);
-    if (!request.foci.empty()) painting = with_foci(std::move(painting), request.foci);
-    const auto figures = audit(painting, {request.reader, 0, {}});
-    const auto findings = find(painting, *figures);
-    if (request.json)
-        std::cout << write_audit(*figures, findings);
-    else
-        print_table(painting, *figures, findings);
-    return status_of(std::ranges::any_of(findings, is_bad, &Finding::verdict));
 }
 
 int run(const ValuesRequest& request) {

@@ -24,11 +24,17 @@ struct RenderRequest {
     std::optional<Reader> grey;
 };
 struct AuditRequest {
-    std::filesystem::path in;
-    bool json = false;
+    std::vector<std::filesystem::path> in;
+    bool json = false, csv = false;
+    bool mends = false;  ///< compute them too
     Reader reader = Reader::lightness;
     std::vector<Focus> foci;
     std::optional<std::string> under;
+};
+struct MendRequest {
+    std::filesystem::path in, out;
+    Reader reader = Reader::lightness;
+    std::optional<std::string> finding;  ///< its code; what is safe unless given
 };
 struct ValuesRequest {
     std::filesystem::path in;
@@ -49,6 +55,7 @@ struct DemoRequest {
 
 int run(const RenderRequest& request);
 int run(const AuditRequest& request);
+int run(const MendRequest& request);
 int run(const ValuesRequest& request);
 int run(const BriefRequest& request);
 int run(const DemoRequest& request);

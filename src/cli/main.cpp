@@ -62,14 +62,31 @@ int main(int argc, char** argv) {
     AuditRequest audit;
     std::vector<std::string> foci;
     auto* audit_command = app.add_subcommand("audit", "Measure every pass; 0 all held, 1 not");
-    audit_command->add_option("IN.ora", audit.in, "The painting")->required();
-    audit_command->add_flag("--json", audit.json, "Print JSON");
+    audit_command->add_option("IN.ora", audit.in, "The painting, or several")->required();
+    auto* as_json = audit_command->add_flag("--json", audit.json, "Print JSON");
+    audit_command->add_flag("--csv", audit.csv, "Print a line a pass, comma-separated")
+        ->excludes(as_json);
+    audit_command->add_flag("--mends", audit.mends, "Compute what would help, too");
     audit_command->add_option("--reader", audit.reader, "How values are read")
         ->transform(CLI::CheckedTransformer(readers));
     audit_command->add_option("--focus", foci, "X,Y,R in pixels; the first one leads")
         ->expected(1)
         ->multi_option_policy(CLI::MultiOptionPolicy::TakeAll);
     audit_command->add_option("--under", audit.under, "Name of the layer that is the underpaint");
+
+    MendRequest mend;
+    bool safe = false;
+    auto* mend_command =
+        app.add_subcommand("mend", "Take mends and save the painting; 0 all held then, 1 not");
+    mend_command->add_option("IN.ora", mend.in, "The painting")->required();
+    mend_command->add_option("-o,--output", mend.out, "The painting to write")->required();
+    auto* safe_flag = mend_command->add_flag(
+        "--safe", safe, "All that leaves no other figure worse; so unless a finding is named");
+    mend_command
+        ->add_option("--finding", mend.finding, "The gentlest mend for the first finding of a code")
+        ->excludes(safe_flag);
+    mend_command->add_option("--reader", mend.reader, "How values are read")
+        ->transform(CLI::CheckedTransformer(readers));
 
     ValuesRequest values;
     bool tenths = false;
@@ -114,6 +131,7 @@ int main(int argc, char** argv) {
     try {
         if (*render_command) return run(render);
         if (*audit_command) return run(audit);
+        if (*mend_command) return run(mend);
         if (tenths) values.scale = ValueScale::zero_to_ten;
         if (*values_command) return run(values);
         if (*brief_command) return run(brief);

@@ -20,25 +20,46 @@ bool inside_gamut(OkLch c) {
     return low >= -slack && high <= 1.0F + slack;
 }
 
+constexpr float kChromaStep = 1e-5F;
+
+/// By bisection.
+float most_inside(float l, float h, float outside) {
+    float inside = 0;
+    while (outside - inside > kChromaStep) {
+        const float middle = (inside + outside) / 2;
+        (inside_gamut({l, middle, h}) ? inside : outside) = middle;
+    }
+    return inside;
+}
+
 std::vector<float> make_table() {
     std::vector<float> table(static_cast<std::size_t>(kLights) * kHues);
-    for (int i = 0; i < kLights; ++i)
-        for (int h = 0; h < kHues; ++h)
-            table[static_cast<std::size_t>(i * kHues + h)] = gamut_chroma_exact(
-                static_cast<float>(i) / (kLights - 1), static_cast<float>(h % 360));
+    for (int h = 0; h < kHues; ++h) {
+        const std::vector<float> chromas = gamut_chromas(static_cast<float>(h % 360), kLights);
+        for (int i = 0; i < kLights; ++i)
+            table[static_cast<std::size_t>(i * kHues + h)] = chromas[static_cast<std::size_t>(i)];
+    }
     return table;
 }
 
 }  // namespace
 
 float gamut_chroma_exact(float l, float h) {
-    if (l <= 0 || l >= 1) return 0;
-    float inside = 0, outside = 0.4F;
-    while (outside - inside > 1e-5F) {
-        const float middle = (inside + outside) / 2;
-        (inside_gamut({l, middle, h}) ? inside : outside) = middle;
+    return l <= 0 || l >= 1 ? 0 : most_inside(l, h, 0.4F);
+}
+
+std::vector<float> gamut_chromas(float h, int lights) {
+    // Scaling linear light scales L and C alike, so that the lower boundary, where one channel is 0,
+    // is a straight line from black. It reaches up to where another channel is 1.
+    constexpr float low = 0.4F;  // below every hue's widest place
+    const float slope = gamut_chroma_exact(low, h) / low;
+    std::vector<float> chromas(static_cast<std::size_t>(lights));
+    for (int i = 1; i + 1 < lights; ++i) {
+        const float l = static_cast<float>(i) / static_cast<float>(lights - 1), most = slope * l;
+        const bool lower = l <= low || inside_gamut({l, most - 2 * kChromaStep, h});
+        chromas[static_cast<std::size_t>(i)] = lower ? most : most_inside(l, h, most);
     }
-    return inside;
+    return chromas;
 }
 
 float gamut_chroma(float l, float h) {
@@ -52,11 +73,9 @@ float gamut_chroma(float l, float h) {
 }
 
 float intensity(OkLch c) {
-    // Below this no colour can be told from a neutral, and C / Cmax would be noise over noise.
-    constexpr float neutral = 1e-4F;
-    if (c.c < neutral) return 0;
+    if (c.c < kNeutralChroma) return 0;
     const float most = gamut_chroma(c.l, c.h);
-    return most < neutral ? 0 : std::min(c.c / most, 1.0F);
+    return most < kNeutralChroma ? 0 : std::min(c.c / most, 1.0F);
 }
 
 float intensity(Rgb encoded) {

@@ -15,6 +15,9 @@ struct OkLch {
     float l = 0, c = 0, h = 0;
 };
 
+/// Under this chroma no colour can be told from a neutral, and its hue is noise.
+inline constexpr float kNeutralChroma = 1e-4F;
+
 /// Björn Ottosson, "A perceptual color space for image processing", 2020, with the matrices of
 /// CSS Color Module Level 4, 9.3. Neutrals have a = b = 0 to float precision.
 OkLab oklab(LinearRgb linear);

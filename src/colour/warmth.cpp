@@ -18,7 +18,7 @@ float temperature_of_hue(float degrees) {
 }
 
 float warmth(OkLch c) {
-    return 100.0F * c.c * temperature_of_hue(c.h);
+    return c.c < kNeutralChroma ? 0 : 100.0F * c.c * temperature_of_hue(c.h);
 }
 
 float warmth(Rgb encoded) {

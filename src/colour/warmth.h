@@ -12,7 +12,8 @@ inline constexpr float kWarmPole = 57, kCoolPole = 255;
 /// through magenta. This program's own definition; painters place the poles at orange and blue.
 float temperature_of_hue(float degrees);
 
-/// Signed warmth of a colour, 100 C T(h) in OKLCh: about -31..+23 inside sRGB, neutrals 0.
+/// Signed warmth of a colour, 100 C T(h) in OKLCh: about -31..+23 inside sRGB; neutrals 0, and so
+/// what can't be told from one (see kNeutralChroma).
 float warmth(OkLch c);
 float warmth(Rgb encoded);
 

@@ -8,40 +8,178 @@ namespace {
 
 using Json = nlohmann::ordered_json;
 
-/// Null where it was not measured.
-Json figures_of(const MeasureRecord& measure, const PassAudit& pass) {
-    Json json;
-    for (const FigureField& field : measure.fields(pass))
-        json[std::string(field.id)] = field.value ? Json(*field.value) : Json();
-    if (json.is_null() || !measure.judged) return json;
+Json or_null(const std::optional<double>& value) {
+    return value ? Json(*value) : Json();
+}
+
+Json json_of(const FigureFields& fields);
+
+struct AsJson {
+    Json operator()(const std::optional<double>& number) const { return or_null(number); }
+    Json operator()(const std::string& word) const { return word; }
+    Json operator()(const FigureFields& fields) const { return json_of(fields); }
+    Json operator()(const std::vector<FigureFields>& list) const {
+        Json json = Json::array();
+        for (const FigureFields& fields : list) json.push_back(json_of(fields));
+        return json;
+    }
+};
+
+/// One nameless field is the thing itself.
+Json json_of(const FigureFields& fields) {
+    if (fields.size() == 1 && fields[0].id.empty()) return std::visit(AsJson{}, fields[0].value);
+    Json json = Json::object();
+    for (const FigureField& field : fields)
+        json[std::string(field.id)] = std::visit(AsJson{}, field.value);
+    return json;
+}
+
+Json figures_of(const MeasureRecord& measure, const Painting& painting, const PassAudit& pass) {
+    Json json = json_of(measure.fields(painting, pass));
+    if (!json.is_object() || !measure.judged) return json;
     if (const auto words = measure.words(pass)) json["verdict"] = id_of(words->verdict);
     return json;
 }
 
-}  // namespace
+Json state_of(const Painting& painting, const PassAudit& state) {
+    Json json{{"index", state.index}, {"name", state.name}};
+    if (state.open) json["open"] = true;
+    for (const MeasureRecord* measure : kMeasures)
+        if (measure->fields != nullptr)
+            json[std::string(measure->id)] = figures_of(*measure, painting, state);
+    return json;
+}
 
-std::string write_audit(const Audit& audit, const std::vector<Finding>& findings) {
-    Json json{{"schema", "faithful-underpaint/audit-1"},
+Json finding_of(const Painting& painting, const Finding& finding) {
+    Json json{{"code", id_of(finding.code)},
+              {"verdict", id_of(finding.verdict)},
+              {"pass", finding.pass > 0 ? Json(finding.pass) : Json()},
+              {"shares", Json::array()},
+              {"part", Json::array()},
+              {"figure", or_null(finding.figure)},
+              {"budget", or_null(finding.budget)},
+              {"text", finding.text},
+              {"meant", finding.meant ? Json(*finding.meant) : Json()},
+              {"mends", Json::array()}};
+    for (const PassShare& share : finding.shares)
+        json["shares"].push_back(
+            {{"pass", share.pass}, {"laid", share.laid}, {"alone", share.alone}});
+    for (const PartId id : finding.parts)
+        if (const Part* part = painting.part(id)) json["part"].push_back(part->name);
+    for (const Mend& mend : finding.mends)
+        json["mends"].push_back({{"label", mend.label},
+                                 {"effect", mend.effect},
+                                 {"moves", mend.moves},
+                                 {"safe", mend.safe}});
+    return json;
+}
+
+Json limits_of(const Limits& limits) {
+    return {{"drift", limits.drift},
+            {"swing", or_null(limits.swing)},
+            {"extremes", text_of(HouseRule::extremes)
+                             .words[static_cast<std::size_t>(limits.extremes)]
+                             .id},
+            {"shadows_gain_colour", limits.shadows_gain_colour},
+            {"overlays_touch_only", limits.overlays_touch_only},
+            {"background", limits.background},
+            {"accents", limits.accents},
+            {"soft_edges", limits.soft_edges}};
+}
+
+Json audit_of(const Painting& painting, const Audit& audit, const std::vector<Finding>& findings) {
+    Json json{{"schema", "faithful-underpaint/audit-2"},
               {"width", audit.size.width},
               {"height", audit.size.height},
               {"reader", text_of(audit.reader).id},
+              {"limits", limits_of(audit.limits)},
+              {"sealed", state_of(painting, audit.ground)},
               {"passes", Json::array()},
+              {"groups", Json::array()},
               {"findings", Json::array()}};
-    for (const PassAudit& pass : audit.passes) {
-        Json entry{{"index", pass.index}, {"name", pass.name}};
-        for (const MeasureRecord* measure : kMeasures) {
-            if (measure->fields == nullptr) continue;
-            if (Json figures = figures_of(*measure, pass); !figures.is_null())
-                entry[std::string(measure->id)] = std::move(figures);
-        }
-        json["passes"].push_back(std::move(entry));
-    }
+    for (const PassAudit& pass : audit.passes)
+        json["passes"].push_back(state_of(painting, pass));
+    for (const GroupAudit& group : audit.groups)
+        json["groups"].push_back(state_of(painting, group.whole));
     for (const Finding& finding : findings)
-        json["findings"].push_back({{"code", id_of(finding.code)},
-                                    {"verdict", id_of(finding.verdict)},
-                                    {"pass", finding.pass},
-                                    {"text", finding.text}});
+        json["findings"].push_back(finding_of(painting, finding));
+    return json;
+}
+
+std::string text_of(const Json& json) {
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+}
+
+// --- comma-separated values
+
+/// As RFC 4180 has it. What a spreadsheet would take for a formula is kept from it.
+std::string quoted(const std::string& text) {
+    const bool formula = !text.empty() && std::string_view("=+-@").find(text[0]) != std::string_view::npos;
+    if (!formula && text.find_first_of(",\"\r\n") == std::string::npos) return text;
+    std::string result = formula ? "\"'" : "\"";
+    for (const char c : text) {
+        if (c == '"') result += '"';
+        result += c;
+    }
+    return result + "\"";
+}
+
+/// Adds every number and word of a tree under its path; lists have no columns of their own.
+void flatten(const Json& json, const std::string& path, Json& row) {
+    if (json.is_object())
+        for (const auto& [key, value] : json.items())
+            flatten(value, path.empty() ? key : path + "." + key, row);
+    else if (!json.is_array())
+        row[path] = json;
+}
+
+}  // namespace
+
+std::string write_audit(const Painting& painting, const Audit& audit,
+                        const std::vector<Finding>& findings) {
+    return text_of(audit_of(painting, audit, findings));
+}
+
+std::string write_audits(std::span<const AuditedFile> files) {
+    Json all = Json::array();
+    for (const AuditedFile& each : files) {
+        Json json{{"file", each.file}};
+        json.update(audit_of(each.painting, each.audit, each.findings));
+        all.push_back(std::move(json));
+    }
+    return text_of(all);
+}
+
+std::string write_audits_as_csv(std::span<const AuditedFile> files) {
+    std::vector<Json> rows;
+    Json columns = Json::object();  // in the order in which they are first met
+    for (const AuditedFile& each : files)
+        for (const PassAudit& pass : each.audit.passes) {
+            Json state = state_of(each.painting, pass);
+            // Of foci the one that leads has columns.
+            if (state["focus"].is_array())
+                state["focus"] = state["focus"].empty() ? Json::object() : state["focus"][0];
+            Json row{{"file", each.file}};
+            flatten(state, {}, row);
+            for (const auto& [key, value] : row.items()) columns[key] = true;
+            rows.push_back(std::move(row));
+        }
+    std::string text;
+    for (const auto& [column, unused] : columns.items())
+        text += (text.empty() ? "" : ",") + quoted(column);
+    text += "\r\n";
+    for (const Json& row : rows) {
+        bool first = true;
+        for (const auto& [column, unused] : columns.items()) {
+            if (!std::exchange(first, false)) text += ",";
+            const auto cell = row.find(column);
+            if (cell == row.end() || cell->is_null()) continue;
+            text += cell->is_string() ? quoted(cell->get<std::string>())
+                                      : cell->dump(-1, ' ', false, Json::error_handler_t::replace);
+        }
+        text += "\r\n";
+    }
+    return text;
 }
 
 }  // namespace underpaint

@@ -1,14 +1,30 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <span>
 #include <string>
 
 #include "audit/finding.h"
 
 namespace underpaint {
 
-/// Figures as JSON, schema "faithful-underpaint/audit-1". Drift in steps of the nine-step scale,
-/// shares 0..1, unrounded. "p95", "mean", "max" and "changed_steps" are against the seal.
-std::string write_audit(const Audit& audit, const std::vector<Finding>& findings);
+/// A painting that was measured, and where it came from.
+struct AuditedFile {
+    std::string file;
+    Painting painting;
+    Audit audit;
+    std::vector<Finding> findings;
+};
+
+/// Figures as JSON, schema "faithful-underpaint/audit-2": see docs/audit-json.md. Drift in steps of
+/// the nine-step scale, shares 0..1, unrounded; null where something could not be measured.
+std::string write_audit(const Painting& painting, const Audit& audit,
+                        const std::vector<Finding>& findings);
+/// Those of several files, as a list, each with its "file".
+std::string write_audits(std::span<const AuditedFile> files);
+
+/// The figures that are numbers, and the verdicts, as comma-separated values (RFC 4180): a line a
+/// pass.
+std::string write_audits_as_csv(std::span<const AuditedFile> files);
 
 }  // namespace underpaint

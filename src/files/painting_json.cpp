@@ -77,6 +77,8 @@ Choice known(const std::string& file, std::optional<Choice> choice, const std::s
     return *choice;
 }
 
+constexpr std::size_t kMostMeant = 1000;
+
 class Parser {
 public:
     Parser(const std::string& file, const LoadPicture& load) : file_(file), load_(load) {}
@@ -95,6 +97,7 @@ public:
         if (json.contains("values")) read_passes(json.at("values"), painting, painting.values);
         read_groups(json, painting);
         read_passes(json.at("passes"), painting, painting.passes);
+        if (json.contains("meant")) read_meant(json.at("meant"), painting);
         return {with_settled_groups(std::move(painting)), std::move(lost_)};
     }
 
@@ -124,6 +127,19 @@ private:
                 if (i <= in_force) painting.seal_at = painting.seals.size() - 1;
             } catch (const Trouble& error) {
                 lost_.push_back("Seal " + std::to_string(number) + " was lost: " + error.what);
+            }
+        }
+    }
+
+    /// What can't be read is said again as a finding, and nothing is lost.
+    void read_meant(const Json& list, Painting& painting) {
+        for (const Json& each : list) {
+            if (painting.meant.size() >= kMostMeant) return;
+            try {
+                painting.meant.push_back({each.at("finding"), each.at("pass"),
+                                          each.at("parts").get<std::vector<PartId>>(),
+                                          each.at("focus"), each.at("figure"), each.at("note")});
+            } catch (const Json::exception&) {
             }
         }
     }
@@ -256,6 +272,7 @@ std::string write_painting(const Painting& painting, const NamePicture& name) {
               {"underpaint", name(painting.underpaint)},
               {"parts", Json::array()},
               {"plan", to_json(painting.plan)},
+              {"meant", Json::array()},
               {"seals", Json::array()},
               {"values", Json::array()},
               {"groups", Json::array()},
@@ -265,6 +282,13 @@ std::string write_painting(const Painting& painting, const NamePicture& name) {
                                  {"name", part.name},
                                  {"mask", name(part.mask)},
                                  {"hidden", part.hidden}});
+    for (const Meant& meant : painting.meant)
+        json["meant"].push_back({{"finding", meant.finding},
+                                 {"pass", meant.pass},
+                                 {"parts", meant.parts},
+                                 {"focus", meant.focus},
+                                 {"figure", meant.figure},
+                                 {"note", meant.note}});
     for (const Seal& seal : painting.seals)
         json["seals"].push_back(
             {{"number", seal.number}, {"date", seal.date}, {"picture", name(seal.picture)}});

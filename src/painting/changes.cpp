@@ -196,6 +196,25 @@ Painting with_brief(Painting painting, Brief brief) {
     return painting;
 }
 
+namespace {
+
+bool of_the_same(const Meant& a, const Meant& b) {
+    return a.finding == b.finding && a.pass == b.pass && a.parts == b.parts && a.focus == b.focus;
+}
+
+}  // namespace
+
+Painting with_meant(Painting painting, Meant meant) {
+    painting = without_meant(std::move(painting), meant);
+    painting.meant.push_back(std::move(meant));
+    return painting;
+}
+
+Painting without_meant(Painting painting, const Meant& meant) {
+    std::erase_if(painting.meant, [&](const Meant& each) { return of_the_same(each, meant); });
+    return painting;
+}
+
 Painting with_log(Painting painting, WorkLog log) {
     painting.log = std::move(log);
     return painting;
@@ -218,6 +237,10 @@ Painting with_changed_pass(Painting painting, std::size_t index, Pass pass, Stag
     if (index >= passes.size() || !fits(painting, pass)) return painting;
     const auto shading = stage == Stage::colour ? shading_at(painting, index) : std::nullopt;
     const float was = passes[index].strength;
+    // What was accepted of a pass goes by its name.
+    if (stage == Stage::colour)
+        for (Meant& meant : painting.meant)
+            if (meant.pass == passes[index].name) meant.pass = pass.name;
     passes[index] = in_range(std::move(pass));
     const float is = passes[index].strength;
     if (shading && is != was)

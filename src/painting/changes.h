@@ -43,6 +43,10 @@ bool is_blank(const Painting& painting);
 Painting with_brief_of(Painting painting, const Painting& briefed);
 /// What it is to be; see in_range().
 Painting with_brief(Painting painting, Brief brief);
+/// Accepts a finding, in the place of what was accepted of the same before.
+Painting with_meant(Painting painting, Meant meant);
+/// Accepts it no longer.
+Painting without_meant(Painting painting, const Meant& meant);
 Painting with_log(Painting painting, WorkLog log);
 
 /// Lays a pass after all others of its side of the seal line.

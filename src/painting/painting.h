@@ -6,6 +6,7 @@
 
 #include "painting/brief.h"
 #include "painting/group.h"
+#include "painting/meant.h"
 #include "painting/part.h"
 #include "painting/pass.h"
 #include "painting/plan.h"
@@ -27,6 +28,7 @@ struct Painting {
     std::vector<Seal> seals;    ///< oldest first
     std::size_t seal_at = 0;    ///< which of them is in force
     Brief brief;
+    std::vector<Meant> meant;  ///< findings that the painter accepts
     WorkLog log;
 
     Size size() const { return underpaint->size(); }

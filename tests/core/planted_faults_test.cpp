@@ -35,6 +35,9 @@ Painting house() {
     part("Sky", [&](int x, int y) { return y < 200 && !wall(x, y); });
     part("House", wall);
     part("Earth", [&](int x, int y) { return y >= 200 && !wall(x, y); });
+    // One light all over a part is what these passes lay; what that makes of shadows is held
+    // elsewhere.
+    painting.brief.rules[HouseRule::shadows] = static_cast<double>(Shadows::may_be_black);
     return with_foci(std::move(painting), {{"The window", {150, 170}, 22}});
 }
 
@@ -257,8 +260,9 @@ TEST(Values, ThatCameBackAreHeldAndTheSlipIsSaid) {
     back.hold_to = HoldTo::sealed;
     painting = with_pass(with_pass(painting, up), back);
     const auto findings = findings_of(painting);
-    ASSERT_EQ(findings.size(), 2U);
+    ASSERT_GE(findings.size(), 2U);
     EXPECT_EQ(findings[0].code, FindingCode::all_held);
+    EXPECT_TRUE(std::ranges::none_of(findings, counts));
     EXPECT_EQ(findings[1].code, FindingCode::values_slip);
     EXPECT_EQ(findings[1].verdict, Verdict::held);
     EXPECT_EQ(findings[1].pass, 1);

@@ -81,7 +81,7 @@ TEST(DemoPainting, HasOnePassThatSlipsAndMendsForIt) {
     EXPECT_EQ(find(opened->painting, figures).front().code, FindingCode::values_slip);
     const std::size_t slipped = figures.passes.size() - 1;
     const auto mends = mends_for(opened->painting, slipped, *audit(opened->painting, {}));
-    ASSERT_EQ(mends.size(), 2U);
+    EXPECT_GE(mends.size(), 3U);
     for (const Mend& mend : mends) {
         const auto after = *audit(mended(opened->painting, mend), {Reader::lightness, 2, {}});
         EXPECT_EQ(after.passes.back().value.verdict, Verdict::held) << mend.label;

@@ -61,7 +61,7 @@ Painting rich(Depth depth) {
 
 std::string figures(const Painting& painting) {
     const auto measured = *audit(painting, {});
-    return write_audit(measured, find(painting, measured));
+    return write_audit(painting, measured, find(painting, measured));
 }
 
 class OpenRaster : public ::testing::Test {

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/brief/take_from.h"
 
-#include "audit/swing.h"
+#include "audit/measures/swing.h"
 #include "painting/changes.h"
 
 namespace underpaint {

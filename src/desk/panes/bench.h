@@ -49,6 +49,8 @@ public:
     virtual QWidget& sheet() = 0;
     /// What stands in place of the canvas and the findings; null: they do.
     virtual QWidget* middle() { return nullptr; }
+    /// What can stand in place of the picture and its lenses, above the findings; null: nothing.
+    virtual QWidget* charts() { return nullptr; }
     /// The side of the seal line that the canvas shows, and so the lenses that there are.
     virtual Stage stage() const = 0;
     virtual LadderFace ladder() const = 0;
@@ -73,6 +75,9 @@ signals:
     void wants_bench(const QString& id);
     void wants_page(const QString& bench, const QString& page);
     void ladder_changed();
+    void wants_charts(bool on);
+    /// Something to stand under the picture for a while; empty: no longer.
+    void said(const QString& words);
 
 private:
     const BenchText& text_;

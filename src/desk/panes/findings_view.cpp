@@ -2,14 +2,20 @@
 #include "desk/panes/findings_view.h"
 
 #include <QEvent>
+#include <QCursor>
 #include <QLabel>
+#include <QLineEdit>
+#include <QMenu>
 #include <QPainter>
 #include <QPushButton>
+#include <QWidgetAction>
 
+#include "audit/finding_figures.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/marks.h"
 #include "desk/kit/words.h"
+#include "painting/changes.h"
 
 namespace underpaint {
 namespace {
@@ -21,6 +27,9 @@ struct MendNames {
     QString operator()(const SetStrength&) const { return QStringLiteral("mend_ease"); }
     QString operator()(const SetHold&) const { return QStringLiteral("mend_hold"); }
     QString operator()(const MatchStops&) const { return QStringLiteral("mend_match"); }
+    QString operator()(const SetBand&) const { return QStringLiteral("mend_keep_to"); }
+    QString operator()(const SetTune&) const { return QStringLiteral("mend_pull_back"); }
+    QString operator()(const LayAbove&) const { return QStringLiteral("mend_above"); }
     QString operator()(const LayBeneath&) const { return QStringLiteral("mend_beneath"); }
     QString operator()(const SetBalance&) const { return QStringLiteral("mend_balance"); }
     QString operator()(const LayValuePass&) const { return QStringLiteral("value_mend"); }
@@ -138,8 +147,15 @@ QHBoxLayout* FindingsView::begin_row(const Finding& finding, QVBoxLayout& column
     row->setProperty("row", "finding");
     auto* line = new QHBoxLayout;
     line->setSpacing(scaled(7));
-    line->addWidget(new Mark(finding.verdict), 0, Qt::AlignVCenter);
-    auto* text = new QLabel(QString::fromStdString(finding.text));
+    line->addWidget(new Mark(finding.meant ? Verdict::open : finding.verdict), 0,
+                    Qt::AlignVCenter);
+    QString words = QString::fromStdString(finding.text);
+    if (finding.meant)
+        words += finding.meant->empty()
+                     ? tr(" It is meant.")
+                     : tr(" It is meant: %1").arg(shown(*finding.meant));
+    auto* text = new QLabel(words);
+    if (finding.meant) text->setProperty("tone", "secondary");
     text->setTextFormat(Qt::PlainText);
     text->setWordWrap(true);
     text->setContentsMargins(scaled(5), 0, scaled(6), 0);
@@ -159,7 +175,78 @@ QHBoxLayout* FindingsView::begin_row(const Finding& finding, QVBoxLayout& column
 void FindingsView::add_row(const Finding& finding, QVBoxLayout& column) {
     QHBoxLayout* line = begin_row(finding, column);
     if (finding.where || finding.pass > 0) line->addWidget(show_button(finding));
-    for (const Mend& mend : finding.mends) line->addWidget(mend_button(mend));
+    // What is gentlest stands by itself; a finding of values has room for one more.
+    const std::size_t stand = std::min<std::size_t>(finding.mends.size(), 2);
+    for (std::size_t i = 0; i < stand; ++i) line->addWidget(mend_button(finding.mends[i]));
+    const bool can_be_meant = finding.figure && (is_bad(finding.verdict) || finding.meant);
+    if (can_be_meant || finding.mends.size() > stand)
+        line->addWidget(more_button(finding, stand));
+}
+
+/// The other mends, and whether it is meant.
+QPushButton* FindingsView::more_button(const Finding& finding, std::size_t shown_mends) {
+    auto* button = new QPushButton(QStringLiteral("▾"));
+    button->setObjectName(QStringLiteral("more_of_finding"));
+    button->setAccessibleName(tr("More mends, and whether it is meant"));
+    button->setToolTip(button->accessibleName());
+    button->setFixedWidth(scaled(26));
+    auto* menu = new QMenu(button);
+    menu->setToolTipsVisible(true);
+    for (std::size_t i = shown_mends; i < finding.mends.size(); ++i) {
+        const Mend& mend = finding.mends[i];
+        QAction* action = menu->addAction(QString::fromStdString(mend.label));
+        action->setObjectName(std::visit(kMendNames, mend.change));
+        connect(action, &QAction::hovered, this, [this, mend] { emit mend_pointed(&mend); });
+        connect(action, &QAction::triggered, this, [this, mend] { take(mend); });
+    }
+    if (finding.mends.size() > shown_mends) menu->addSeparator();
+    if (finding.meant) {
+        QAction* back = menu->addAction(tr("No longer meant"));
+        back->setObjectName(QStringLiteral("not_meant"));
+        connect(back, &QAction::triggered, this, [this, finding] { take_back(finding); });
+    } else if (finding.figure && is_bad(finding.verdict)) {
+        QAction* accept = menu->addAction(tr("It is meant…"));
+        accept->setObjectName(QStringLiteral("meant"));
+        accept->setToolTip(tr("Accepted, as long as its figure is no worse"));
+        connect(accept, &QAction::triggered, this, [this, finding] { ask_why(finding); });
+    }
+    connect(menu, &QMenu::aboutToHide, this, [this] { emit mend_pointed(nullptr); });
+    button->setMenu(menu);
+    return button;
+}
+
+/// In a small sheet of its own at the pointer, which outlives the row.
+void FindingsView::ask_why(const Finding& finding) {
+    auto* sheet = new QMenu(this);
+    sheet->setAttribute(Qt::WA_DeleteOnClose);
+    auto* note = new QLineEdit;
+    note->setObjectName(QStringLiteral("meant_note"));
+    note->setPlaceholderText(tr("Why, if you like; Return accepts it"));
+    note->setAccessibleName(tr("Why it is meant"));
+    note->setMinimumWidth(scaled(300));
+    auto* action = new QWidgetAction(sheet);
+    action->setDefaultWidget(note);
+    sheet->addAction(action);
+    connect(note, &QLineEdit::returnPressed, this, [this, sheet, note, finding] {
+        const QString why = note->text();
+        sheet->close();
+        accept(finding, why);
+    });
+    sheet->popup(QCursor::pos());
+    note->setFocus();
+}
+
+void FindingsView::accept(const Finding& finding, const QString& note) {
+    const Painting& painting = session_.document.painting();
+    if (!meter_->findings_current()) return;
+    session_.document.change(tr("Accept a finding"),
+                             with_meant(painting, meant_of(painting, finding, note.toStdString())));
+}
+
+void FindingsView::take_back(const Finding& finding) {
+    const Painting& painting = session_.document.painting();
+    session_.document.change(tr("Accept a finding no longer"),
+                             without_meant(painting, meant_of(painting, finding, {})));
 }
 
 QPushButton* FindingsView::show_button(const Finding& finding) {

@@ -40,6 +40,10 @@ private:
     void add_row(const Finding& finding, QVBoxLayout& column);
     QPushButton* show_button(const Finding& finding);
     QPushButton* mend_button(const Mend& mend);
+    QPushButton* more_button(const Finding& finding, std::size_t shown_mends);
+    void ask_why(const Finding& finding);
+    void accept(const Finding& finding, const QString& note);
+    void take_back(const Finding& finding);
     void show_place(const Finding& finding, bool on);
     void take(const Mend& mend);
     bool narrow() const;

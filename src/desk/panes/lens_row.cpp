@@ -54,7 +54,11 @@ LensRow::LensRow(const Session& session, Canvas& canvas, QWidget* parent)
     ghost_->setCheckable(true);
     connect(ghost_, &QPushButton::clicked, this,
             [this](bool on) { canvas_.set_ghost(on ? canvas_.chosen_thumbnail() : QImage()); });
-    for (QPushButton* button : {ghost_, left_, right_, blur_, across_, mirror_, upend_})
+    charts_ = lens_button(tr("Charts"), tr("The figures drawn, in place of the picture"));
+    charts_->setObjectName(QStringLiteral("to_charts"));
+    charts_->hide();
+    connect(charts_, &QPushButton::clicked, this, &LensRow::wants_charts);
+    for (QPushButton* button : {ghost_, left_, right_, blur_, across_, mirror_, upend_, charts_})
         row->addWidget(button);
     connect(&canvas_, &Canvas::ghost_changed, this, &LensRow::refresh);
     connect(&session_.document, &Document::changed, this, &LensRow::refresh_ghost);
@@ -121,6 +125,11 @@ QPushButton* LensRow::blur_button() {
         });
     button->setMenu(menu);
     return button;
+}
+
+void LensRow::set_charts(bool any) {
+    charts_->setVisible(any);
+    fold();
 }
 
 void LensRow::set_comparing(bool on) {

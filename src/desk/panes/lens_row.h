@@ -19,8 +19,13 @@ public:
     LensRow(const Session& session, Canvas& canvas, QWidget* parent = nullptr);
     /// The side of the seal line whose lenses are to be had.
     void set_stage(Stage stage);
+    /// Whether there are charts to go to.
+    void set_charts(bool any);
     /// Two seals are side by side: a twin or their drift is to be had, nothing else.
     void set_comparing(bool on);
+
+signals:
+    void wants_charts();
 
 protected:
     void resizeEvent(QResizeEvent* event) override;
@@ -42,7 +47,7 @@ private:
     bool comparing_ = false;
     Stage stage_ = Stage::colour;
     std::vector<QPushButton*> lenses_;
-    QPushButton *more_, *left_, *right_, *blur_, *across_, *mirror_, *upend_, *ghost_;
+    QPushButton *more_, *left_, *right_, *blur_, *across_, *mirror_, *upend_, *ghost_, *charts_;
     QMenu* folded_;
 };
 

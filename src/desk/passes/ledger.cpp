@@ -247,7 +247,7 @@ void LedgerHeader::paintEvent(QPaintEvent*) {
 }
 
 BalanceRow::BalanceRow(const Session& session, const Measuring& measuring, QWidget* parent)
-    : QWidget(parent), measuring_(measuring) {
+    : QWidget(parent), session_(session), measuring_(measuring) {
     setObjectName(QStringLiteral("balance"));
     setFixedHeight(scaled(36));
     connect(&measuring_, &Measuring::figures_changed, this, [this] {
@@ -273,7 +273,9 @@ void BalanceRow::paintEvent(QPaintEvent*) {
     painter.drawText(rect().adjusted(scaled(66), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter,
                      measuring_.audit() && measuring_.audit()->open()
                          ? tr("open: not judged yet")
-                         : tr("held to %1 step").arg(kHeldDrift, 0, 'f', 2));
+                         : tr("held to %1 step")
+                               .arg(limits_of(session_.document.painting(), session_.own.rules()).drift,
+                                    0, 'f', 2));
     const auto& audit = measuring_.audit();
     if (!audit || audit->passes.empty()) return;
     const PassAudit& last = audit->passes.back();

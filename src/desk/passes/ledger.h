@@ -69,6 +69,7 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    const Session& session_;
     const Measuring& measuring_;
 };
 

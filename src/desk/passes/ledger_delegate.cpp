@@ -48,7 +48,7 @@ void draw_columns(QPainter& painter, const QRect& row, const PassAudit& pass, bo
     }
 }
 
-void draw_seal_figures(QPainter& painter, const QRect& row, const GroundAudit& ground) {
+void draw_seal_figures(QPainter& painter, const QRect& row, const PassAudit& ground) {
     const Range range = range_of(ground.steps);
     QString text =
         QStringLiteral("%1–%2").arg(range.darkest, 0, 'f', 1).arg(range.lightest, 0, 'f', 1);

@@ -6,6 +6,7 @@
 #include "colour/intensity.h"
 #include "colour/warmth.h"
 #include "desk/kit/words.h"
+#include "desk/passes/charts/chart_board.h"
 #include "desk/passes/pass_sheet.h"
 #include "desk/passes/passes_sheet.h"
 
@@ -18,13 +19,22 @@ constexpr BenchText kText{3, "passes", "Passes",
 }  // namespace
 
 PassesBench::PassesBench(const Desk& desk)
-    : Bench(kText), desk_(desk), sheet_(new PassesSheet(desk)) {
+    : Bench(kText),
+      desk_(desk),
+      sheet_(new PassesSheet(desk)),
+      charts_(new ChartBoard(desk.session, desk.meters.passes, desk.ask)) {
+    connect(charts_, &ChartBoard::back, this, [this] { emit wants_charts(false); });
+    connect(charts_, &ChartBoard::said, this, &Bench::said);
     connect(&desk_.meters.passes, &Measuring::figures_changed, this, &Bench::ladder_changed);
     connect(&sheet_->pass_sheet(), &PassSheet::ladder_changed, this, &Bench::ladder_changed);
 }
 
 QWidget& PassesBench::sheet() {
     return *sheet_;
+}
+
+QWidget* PassesBench::charts() {
+    return charts_;
 }
 
 FindingsMeter& PassesBench::findings() const {
@@ -48,11 +58,21 @@ void PassesBench::act_on_ladder(HandleAct act, std::size_t handle, double step) 
 }
 
 bool PassesBench::finished() const {
-    return sheet_->finished();
+    return sheet_->finished() && charts_->finished();
 }
 
-/// "lay": the menu of what can be laid is open; "merge": likewise, for bringing a copy back.
+/// "lay": the menu of what can be laid is open; "merge": likewise, for bringing a copy back;
+/// "also": what else the passes did; or a chart by its name.
 bool PassesBench::show_page(const QString& id) {
+    if (charts_->show_chart(id)) {
+        sheet_->show_page(PassesSheet::Page::also);
+        emit wants_charts(true);
+        return true;
+    }
+    if (id == QLatin1String("also")) {
+        sheet_->show_page(PassesSheet::Page::also);
+        return true;
+    }
     if (id != QLatin1String("lay") && id != QLatin1String("merge")) return false;
     sheet_->open_lay_menu();
     return true;

@@ -5,6 +5,7 @@
 
 namespace underpaint {
 
+class ChartBoard;
 class PassesSheet;
 
 /// The bench of the passes, below the seal line: the ledger, and the chosen pass.
@@ -15,6 +16,7 @@ public:
 
     bool suits(const Painting& painting) const override { return painting.sealed(); }
     QWidget& sheet() override;
+    QWidget* charts() override;
     Stage stage() const override { return Stage::colour; }
     LadderFace ladder() const override;
     FindingsMeter& findings() const override;
@@ -31,6 +33,7 @@ private:
 
     Desk desk_;
     PassesSheet* sheet_;
+    ChartBoard* charts_;
 };
 
 }  // namespace underpaint

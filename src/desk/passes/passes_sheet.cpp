@@ -15,10 +15,12 @@
 #include "audit/no_effect.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
+#include "desk/passes/else_panel.h"
 #include "desk/passes/group_sheet.h"
 #include "desk/passes/lay_menu.h"
 #include "desk/passes/ledger.h"
 #include "desk/passes/pass_sheet.h"
+#include "desk/passes/safe_page.h"
 #include "desk/passes/shading_row.h"
 
 namespace underpaint {
@@ -31,6 +33,9 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
       pass_sheet_(new PassSheet(desk, ask_)),
       group_sheet_(new GroupSheet(desk.session)),
       chosen_(new QStackedWidget),
+      measuring_(desk.meters.passes),
+      also_(new ElsePanel(desk.session, desk.meters.passes)),
+      safe_(new SafePage(desk.session, desk.meters.passes)),
       comparing_(this) {
     setAcceptDrops(true);
     lay_menu_ = new LayMenu(session_, ask_, this);
@@ -55,6 +60,37 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
             [this] { lay_menu_->paste(*QGuiApplication::clipboard()->mimeData()); });
     chosen_->addWidget(pass_sheet_);
     chosen_->addWidget(group_sheet_);
+    chosen_->addWidget(also_);
+    chosen_->addWidget(safe_);
+    const auto page_button = [](const char* name, const QString& label, const QString& about) {
+        auto* button = new QPushButton(label);
+        button->setObjectName(QLatin1String(name));
+        button->setProperty("role", "lens");
+        button->setCheckable(true);
+        button->setToolTip(about);
+        button->setFocusPolicy(Qt::TabFocus);
+        return button;
+    };
+    to_pass_ = page_button("page_pass", tr("The pass"), tr("What the chosen pass is and does"));
+    to_also_ = page_button("page_also", tr("What else"), tr("What the passes did beside the three columns"));
+    connect(to_pass_, &QPushButton::clicked, this, [this] { show_page(Page::pass); });
+    connect(to_also_, &QPushButton::clicked, this, [this] { show_page(Page::also); });
+    mend_ = action_button("mend_safe", tr("Mend what is safe…"),
+                          tr("Mends that make nothing else worse, as one change"));
+    connect(mend_, &QPushButton::clicked, this, [this] {
+        show_page(Page::safe);
+        safe_->begin();
+    });
+    connect(safe_, &SafePage::done, this, [this] { show_page(Page::pass); });
+    connect(&measuring_, &Measuring::findings_changed, this, &PassesSheet::count_safe);
+    connect(&measuring_, &Measuring::outdated, this, &PassesSheet::count_safe);
+    auto* pages = new QHBoxLayout;
+    pages->setContentsMargins(scaled(4), scaled(4), scaled(8), scaled(2));
+    pages->setSpacing(scaled(4));
+    pages->addWidget(to_pass_);
+    pages->addWidget(to_also_);
+    pages->addStretch(1);
+    pages->addWidget(mend_);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
@@ -68,6 +104,7 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
     for (QWidget* share : {static_cast<QWidget*>(ledger), static_cast<QWidget*>(scroll)})
         share->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Ignored);
     column->addWidget(ledger, 5);
+    column->addLayout(pages);
     column->addWidget(scroll, 7);
     auto* foot = new QVBoxLayout;
     foot->setContentsMargins(scaled(12), 0, scaled(12), scaled(10));
@@ -76,9 +113,31 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
     foot->addWidget(lay);
     column->addLayout(foot);
     session_.when(this, &PassesSheet::show_chosen, &Document::changed, &Outlook::moment_changed);
+    connect(&session_.document, &Document::begun, this, [this] { show_page(Page::pass); });
+    show_chosen();
+    count_safe();
+}
+
+void PassesSheet::show_page(Page page) {
+    page_ = page;
+    show_chosen();
+}
+
+/// How many findings have a mend that makes nothing else worse.
+void PassesSheet::count_safe() {
+    const auto& findings = measuring_.findings();
+    const auto safe = std::ranges::count_if(findings, [](const Finding& finding) {
+        return counts(finding) && std::ranges::any_of(finding.mends, &Mend::safe);
+    });
+    mend_->setText(safe > 0 ? tr("Mend what is safe (%1)…").arg(safe) : tr("Mend what is safe…"));
+    mend_->setEnabled(measuring_.current() && std::ranges::any_of(findings, counts));
 }
 
 void PassesSheet::show_chosen() {
+    to_pass_->setChecked(page_ == Page::pass);
+    to_also_->setChecked(page_ == Page::also);
+    if (page_ != Page::pass)
+        return chosen_->setCurrentWidget(page_ == Page::also ? static_cast<QWidget*>(also_) : safe_);
     QWidget* wanted = session_.outlook.chosen_group() ? static_cast<QWidget*>(group_sheet_)
                                                       : static_cast<QWidget*>(pass_sheet_);
     chosen_->setCurrentWidget(wanted);
@@ -113,7 +172,7 @@ void PassesSheet::show_brought_back() {
 }
 
 bool PassesSheet::finished() const {
-    return pass_sheet_->finished() && lay_menu_->finished() && !comparing_.running() &&
+    return safe_->finished() && pass_sheet_->finished() && lay_menu_->finished() && !comparing_.running() &&
            std::ranges::all_of(findChildren<ShadingRow*>(),
                                [](const ShadingRow* row) { return row->finished(); });
 }

@@ -11,10 +11,12 @@ class QStackedWidget;
 
 namespace underpaint {
 
+class ElsePanel;
 class GroupSheet;
 class LayMenu;
 class Ledger;
 class PassSheet;
+class SafePage;
 
 /// The right side of the Passes bench: the ledger, the chosen pass or group, and the ways to lay
 /// another pass. A picture that is dropped here is laid.
@@ -27,6 +29,9 @@ public:
     bool finished() const;
     /// At its button; nothing happens before there is a seal.
     void open_lay_menu();
+    /// What stands under the ledger.
+    enum class Page { pass, also, safe };
+    void show_page(Page page);
 
 protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
@@ -34,6 +39,7 @@ protected:
 
 private:
     void show_chosen();
+    void count_safe();
     void say(const QString& trouble);
     void show_brought_back();
 
@@ -44,8 +50,12 @@ private:
     GroupSheet* group_sheet_;
     QStackedWidget* chosen_;
     LayMenu* lay_menu_;
+    Measuring& measuring_;
+    ElsePanel* also_;
+    SafePage* safe_;
+    Page page_ = Page::pass;
     QLabel* trouble_;
-    QPushButton* lay_;
+    QPushButton *lay_, *mend_, *to_pass_, *to_also_;
     LatestJob comparing_;
 };
 

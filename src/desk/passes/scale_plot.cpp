@@ -5,6 +5,7 @@
 #include <QPolygonF>
 #include <cmath>
 
+#include "audit/limits.h"
 #include "audit/verdict.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
@@ -88,7 +89,8 @@ void ScalePlot::paintEvent(QPaintEvent*) {
     painter.setPen(QPen(greys().secondary.darker(130), 1));
     painter.drawLine(place(1, 0), place(9, 0));
     painter.setPen(QPen(greys().secondary.darker(130), 1, Qt::DotLine));
-    for (const double edge : {-kHeldDrift, kHeldDrift})
+    const double held = limits_of(session_.document.painting(), session_.own.rules()).drift;
+    for (const double edge : {-held, held})
         painter.drawLine(place(1, edge), place(9, edge));
 
     painter.setRenderHint(QPainter::Antialiasing);

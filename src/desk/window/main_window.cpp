@@ -79,8 +79,19 @@ QWidget* MainWindow::build() {
 
     auto* painting = new QWidget;
     auto* view = column_of(painting);
-    view->addWidget(lenses_);
-    view->addWidget(canvas_, 1);
+    auto* picture = new QWidget;
+    auto* picture_column = column_of(picture);
+    picture_column->addWidget(lenses_);
+    picture_column->addWidget(canvas_, 1);
+    view_ = new QStackedWidget;
+    view_->addWidget(picture);
+    for (const auto& bench : benches_) {
+        if (bench->charts() != nullptr) view_->addWidget(bench->charts());
+        connect(bench.get(), &Bench::wants_charts, this, &MainWindow::show_charts);
+        connect(bench.get(), &Bench::said, pointer_, &PointerLine::say);
+    }
+    connect(lenses_, &LensRow::wants_charts, this, [this] { show_charts(true); });
+    view->addWidget(view_, 1);
     view->addWidget(pointer_);
     view->addWidget(findings_);
     middle_ = new QStackedWidget;
@@ -253,11 +264,27 @@ void MainWindow::enter(Bench& bench) {
     top_->set_bench(bench);
     ladder_->set_bench(bench);
     lenses_->set_stage(bench.stage());
+    lenses_->set_charts(bench.charts() != nullptr);
+    show_charts(false);
     pointer_->set_bench(bench);
     findings_->watch(bench.findings());
     if (session_.document.has_painting() &&
         middle_->currentIndex() != static_cast<int>(Middle::bring_in))
         show_middle(Middle::painting);
+}
+
+/// The bench's charts in place of the picture, or the picture again.
+void MainWindow::show_charts(bool on) {
+    QWidget* charts = on ? bench_->charts() : nullptr;
+    if (charts != nullptr) {
+        canvas_->put_down();
+        view_->setCurrentWidget(charts);
+        charts->setFocus();
+    } else if (view_->currentIndex() != 0) {
+        view_->setCurrentIndex(0);
+        pointer_->say({});
+        canvas_->setFocus();
+    }
 }
 
 void MainWindow::open_page(const QString& bench, const QString& page) {
@@ -310,7 +337,10 @@ bool MainWindow::handle_key(int key, bool pressed) {
 bool MainWindow::escape() {
     if (keys_->isVisible() || notice_->asks() || canvas_->tool() != Canvas::Tool::none)
         return false;
-    return canvas_->show_everything();
+    if (canvas_->show_everything()) return true;
+    if (view_->currentIndex() == 0) return false;
+    show_charts(false);
+    return true;
 }
 
 /// A key that is let go elsewhere is not heard of.

@@ -55,6 +55,7 @@ protected:
 private:
     QWidget* build();
     void enter(Bench& bench);
+    void show_charts(bool on);
     QMenu* file_menu();
     void fill_recent(QMenu* menu);
     void connect_panes();
@@ -84,7 +85,7 @@ private:
     BringInSheet* bring_in_;
     KeysSheet* keys_;
     std::vector<std::unique_ptr<Bench>> benches_;
-    QStackedWidget *sheets_, *middle_;
+    QStackedWidget *sheets_, *middle_, *view_;
     QAction *undo_, *redo_, *save_, *save_as_, *export_, *merged_, *parts_in_;
     Bench* bench_ = nullptr;
     bool closing_ = false;

@@ -3,6 +3,8 @@
 
 #include <chrono>
 
+#include "audit/blame.h"
+#include "audit/finding_figures.h"
 #include "audit/finding_place.h"
 #include "audit/pass_mends.h"
 #include "desk/kit/look.h"
@@ -40,6 +42,7 @@ Measuring::Measuring(Session& session, QObject* parent)
     connect(&rest_, &QTimer::timeout, this, &Measuring::measure);
     connect(&session_.document, &Document::changed, this, &Measuring::put_off);
     connect(&session_.choices, &Choices::reader_changed, this, &Measuring::put_off);
+    connect(&session_.own, &Own::changed, this, &Measuring::put_off);
     connect(&session_.document, &Document::begun, this, [this] {
         basis_.reset();
         audit_.reset();
@@ -68,10 +71,8 @@ const std::vector<Mend>& Measuring::mends(std::size_t pass) const {
 SharedPicture Measuring::place_of(const Finding& finding) {
     if (finding.where || !current_ || !audit_) return finding.where;
     // Looked for once, and kept with the finding.
-    const auto own = std::ranges::find_if(findings_, [&](const Finding& f) {
-        return f.code == finding.code && f.pass == finding.pass && f.text == finding.text;
-    });
-    if (own == findings_.end()) return nullptr;
+    Finding* own = this->own(finding);
+    if (own == nullptr) return nullptr;
     if (!own->where)
         own->where = underpaint::place_of(session_.document.painting(), *audit_, finding);
     return own->where;
@@ -80,13 +81,28 @@ SharedPicture Measuring::place_of(const Finding& finding) {
 /// The figures are out of date; new ones are begun once the hand rests.
 void Measuring::put_off() {
     if (!session_.document.has_painting()) return;
-    Basis basis = basis_of(session_.document.painting(), Stage::colour, session_.choices.reader());
-    if (basis_ == basis) return;
+    Basis basis = basis_of(session_.document.painting(), Stage::colour, session_.choices.reader(),
+                           session_.own.rules());
+    if (basis_ == basis) return mark_what_is_meant();
     basis_ = std::move(basis);
     job_.stop();
     current_ = false;
     emit outdated();
     rest_.start();
+}
+
+/// What the painter accepts changes no figure.
+void Measuring::mark_what_is_meant() {
+    const auto before = findings_;
+    mark_meant(session_.document.painting(), findings_);
+    if (findings_ != before) emit findings_changed();
+}
+
+Finding* Measuring::own(const Finding& finding) {
+    const auto found = std::ranges::find_if(findings_, [&](const Finding& each) {
+        return each.pass == finding.pass && same_thing(each, finding);
+    });
+    return found == findings_.end() ? nullptr : &*found;
 }
 
 KnownFigures Measuring::known_of(const SharedMeasured& measured, const SharedBelow& below,
@@ -101,7 +117,7 @@ KnownFigures Measuring::known_of(const SharedMeasured& measured, const SharedBel
 
 void Measuring::measure() {
     job_.start([this, painting = session_.document.painting(), reader = session_.choices.reader(),
-                sketched = sketched_, measured = measured_,
+                rules = session_.own.rules(), sketched = sketched_, measured = measured_,
                 below = below_](const std::stop_token& stop, const auto& deliver) mutable {
         SharedMeasured figures;
         const int sketch = level_for(painting.size(), kSketchSide);
@@ -118,7 +134,7 @@ void Measuring::measure() {
                 known.state = &below->pixels, known.state_after = known.passes;
                 deliver([this, below] { below_ = below; });
             }
-            auto audit = underpaint::audit(painting, {reader, level, {}, known}, stop);
+            auto audit = underpaint::audit(painting, {reader, level, {}, known, rules}, stop);
             if (!audit) return;
             figures = std::make_shared<const Measured>(Measured{painting, std::move(*audit)});
             deliver([this, level, figures, findings = find(painting, figures->audit)] {
@@ -131,13 +147,19 @@ void Measuring::measure() {
                     emit thumbnails_changed();
                 });
         }
-        for (const Finding& finding : find(painting, figures->audit)) {
-            auto mends = mends_for(painting, finding, figures->audit, stop);
+        auto findings = find(painting, figures->audit);
+        if (!find_shares(painting, figures->audit, findings, rules, stop)) return;
+        deliver([this, findings] {
+            findings_ = findings;
+            mark_meant(session_.document.painting(), findings_);
+            emit findings_changed();
+        });
+        for (const Finding& finding : findings) {
+            auto mends = mends_for(painting, finding, figures->audit, rules, stop);
             if (mends.empty()) continue;
-            deliver([this, code = finding.code, pass = finding.pass, mends = std::move(mends)] {
-                const auto own = std::ranges::find_if(
-                    findings_, [&](const Finding& f) { return f.code == code && f.pass == pass; });
-                if (own == findings_.end()) return;
+            deliver([this, finding, mends = std::move(mends)] {
+                Finding* own = this->own(finding);
+                if (own == nullptr) return;
                 own->mends = mends;
                 emit findings_changed();
             });

@@ -61,6 +61,9 @@ private:
     void measure();
     void take(Audit figures, std::vector<Finding> findings);
     const Finding* slip_of(std::size_t pass) const;
+    void mark_what_is_meant();
+    /// The finding that says the same; null: it is no longer there.
+    Finding* own(const Finding& finding);
 
     Session& session_;
     LatestJob job_;

@@ -15,13 +15,15 @@ constexpr double kLongest = 17;  // of a line where the direction is clearest
 constexpr double kLeastCoherence = 0.1;
 
 void draw_field(QPainter& painter, const StrokeField& field, double least_energy, int offset) {
-    for (int y = kEvery / 2 + offset; y < field.size().height; y += kEvery)
-        for (int x = kEvery / 2 + offset; x < field.size().width; x += kEvery) {
+    const int grain = field.grain(), every = kEvery / grain, from = (kEvery / 2 + offset) / grain;
+    for (int y = from; y < field.size().height; y += every)
+        for (int x = from; x < field.size().width; x += every) {
             const StrokeField::Stroke stroke = field.at(x, y);
             if (stroke.coherence < kLeastCoherence || stroke.energy < least_energy) continue;
             const double half = kLongest * stroke.coherence / 2;
             const QPointF along(half * std::cos(stroke.angle), half * std::sin(stroke.angle));
-            painter.drawLine(QPointF(x, y) - along, QPointF(x, y) + along);
+            const QPointF at(x * grain, y * grain);
+            painter.drawLine(at - along, at + along);
         }
 }
 
@@ -34,7 +36,8 @@ double tenth_of_mean_energy(const StrokeField& field) {
 }
 
 QImage drawing_of(const StrokeField& sealed, const std::optional<StrokeField>& own) {
-    QImage image(sealed.size().width, sealed.size().height, QImage::Format_ARGB32_Premultiplied);
+    QImage image(sealed.size().width * sealed.grain(), sealed.size().height * sealed.grain(),
+                 QImage::Format_ARGB32_Premultiplied);
     image.fill(Qt::transparent);
     QPainter painter(&image);
     painter.setRenderHint(QPainter::Antialiasing);

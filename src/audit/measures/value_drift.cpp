@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "audit/value_drift.h"
+#include "audit/measures/value_drift.h"
 
 #include <fmt/format.h>
 
@@ -27,7 +27,10 @@ void gather(const TileState& tile, StateTally& into) {
     const auto now = tile.now.samples(), reference = tile.reference.samples();
     ValueTally& tally = into.value;
     tally.running.add(now, sealed);
-    tally.own.add(now, found);
+    if (tile.laid)
+        tally.own.add(now, found);
+    else
+        tally.own.add_unmoved(now.size());
     if (tile.all_keep) return;
     std::vector<float> expected(found.begin(), found.end());
     for (std::size_t p = 0; p < now.size(); ++p)
@@ -43,7 +46,14 @@ void report(const StateReport& from, PassAudit& pass) {
     value.own = tally.own.drift();
     value.judged_p95 = from.all_keep ? value.running.p95 : tally.judged.drift().p95;
     value.own_judged_p95 = from.all_keep ? value.own.p95 : tally.own_judged.drift().p95;
-    value.verdict = pass.open ? Verdict::open : judge_drift(value.judged_p95);
+}
+
+bool judge(const Judging&, Audit& audit) {
+    for (PassAudit& pass : audit.passes)
+        pass.value.verdict = pass.open
+                                 ? Verdict::open
+                                 : judge_drift(pass.value.judged_p95, audit.limits.drift);
+    return true;
 }
 
 /// "lighter", "darker", or "both ways" when neither side has twice the other.
@@ -66,7 +76,7 @@ void find_slips(const Painting&, const Audit& audit, std::vector<Finding>& findi
     for (std::size_t i = 0; i < audit.passes.size(); ++i) {
         const PassAudit& pass = audit.passes[i];
         if (pass.open) continue;
-        const Verdict now = pass.value.verdict, own = judge_drift(pass.value.own_judged_p95);
+        const Verdict now = pass.value.verdict, own = judge_drift(pass.value.own_judged_p95, audit.limits.drift);
         const bool crossed = now > before, nearer = pass.value.judged_p95 < p95_before;
         before = now, p95_before = pass.value.judged_p95;
         if (!crossed && (!is_bad(own) || nearer)) continue;
@@ -78,11 +88,11 @@ void find_slips(const Painting&, const Audit& audit, std::vector<Finding>& findi
                               "{} makes {:.0f}% of the picture {} by more than a quarter step (95% "
                               "within {:.2f}; the budget is {:.2f})",
                               name, 100 * (drift.lighter + drift.darker), direction(drift),
-                              drift.p95, kHeldDrift)
+                              drift.p95, audit.limits.drift)
                         : fmt::format(
                               "{} takes the drift since the seal to {:.2f} step; the budget is "
                               "{:.2f}. Its own share is {:.2f}",
-                              name, pass.value.judged_p95, kHeldDrift, drift.p95);
+                              name, pass.value.judged_p95, audit.limits.drift, drift.p95);
         const PassAudit* back = is_bad(now) ? brought_back_after(audit, i) : nullptr;
         Verdict verdict = std::min(worse(own, now), audit.balance());
         if (!is_bad(now)) {
@@ -92,8 +102,11 @@ void find_slips(const Painting&, const Audit& audit, std::vector<Finding>& findi
             verdict = Verdict::held;
             text += fmt::format("; pass {} brought it back", back->index);
         }
-        findings.push_back({FindingCode::values_slip, verdict, pass.index,
-                            fmt::format("{}. Pass {}.", text, pass.index)});
+        Finding finding{FindingCode::values_slip, verdict, pass.index,
+                        fmt::format("{}. Pass {}.", text, pass.index)};
+        finding.figure = pass.value.judged_p95;
+        finding.budget = audit.limits.drift;
+        findings.push_back(std::move(finding));
     }
 }
 
@@ -102,7 +115,7 @@ std::optional<FigureWords> words(const PassAudit& pass) {
     return FigureWords{now, fmt::format("{:.2f}", pass.value.own.p95), now, pass.value.verdict};
 }
 
-std::vector<FigureField> fields(const PassAudit& pass) {
+FigureFields fields(const Painting&, const PassAudit& pass) {
     const Drift& running = pass.value.running;
     return {{"mean", running.mean},
             {"p95", running.p95},
@@ -120,6 +133,7 @@ const MeasureRecord kValueMeasure{
     .of_trials = true,
     .gather = gather,
     .report = report,
+    .judge = judge,
     .find = find_slips,
     .words = words,
     .fields = fields,

@@ -1,14 +1,21 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <optional>
+
 #include "audit/exact_sum.h"
+#include "audit/light_split.h"
 #include "audit/verdict.h"
 
 namespace underpaint {
 
 /// Warmth of the lights minus warmth of the shadows, and the pass's own share of it.
 struct SwingAudit {
+    /// There are lights and shadows, and some colour; else all is 0.
+    bool measured = false;
+    double lights = 0, shadows = 0;  ///< mean warmth
     double swing = 0, own = 0;
+    LightSplit split;  ///< that parts lights from shadows
     Verdict verdict = Verdict::held;
     friend bool operator==(const SwingAudit&, const SwingAudit&) = default;
 };
@@ -30,5 +37,20 @@ Verdict judge_swing(double now, double largest_before);
 /// The largest swing once `now` has come after `largest_before`. One that turned round is lost and
 /// sets no new measure, so that what brings it back is not blamed.
 double largest_swing(double now, double largest_before);
+
+/// Judges one state after the other. With a plan: held when it has the planned sign and size, lost
+/// with the wrong sign or below half; until a state has reached that, which the first passes can't,
+/// as without one. One temperature is held under kLeastSwing and lost at twice that.
+class SwingJudge {
+public:
+    explicit SwingJudge(std::optional<double> wanted) : wanted_(wanted) {}
+    Verdict judge(double now);
+    bool reached() const { return reached_; }
+
+private:
+    std::optional<double> wanted_;
+    double largest_ = 0;
+    bool reached_ = false;
+};
 
 }  // namespace underpaint

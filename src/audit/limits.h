@@ -1,0 +1,30 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+
+#include "audit/verdict.h"
+#include "painting/painting.h"
+
+namespace underpaint {
+
+/// What passes are judged by: the painting's brief, its house rules or its painter's own, and what
+/// is usual where they say nothing.
+struct Limits {
+    double drift = kHeldDrift;    ///< steps; twice that is lost
+    std::optional<double> swing;  ///< wanted, with its sign; 0 for one temperature
+    Extremes extremes = Extremes::focus;
+    bool shadows_gain_colour = true;
+    bool overlays_touch_only = true;
+    double background = 0.1;  ///< how much less contrast than the focus all else has, 0..1
+    double accents = 0.05;    ///< most share of the picture that the strongest colour takes
+    bool accents_asked = false;  ///< by the brief, not by a rule
+    std::optional<StrongestAt> strongest_at;
+    double soft_edges = 0.03;  ///< least share of all edges
+    friend bool operator==(const Limits&, const Limits&) = default;
+};
+
+/// \param own the painter's own rules
+Limits limits_of(const Painting& painting, const HouseRules& own = {});
+
+}  // namespace underpaint

@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "audit/exact_sum.h"
+#include "audit/verdict.h"
+
+namespace underpaint {
+
+/// What is gathered tile by tile: pixels where the house rules allow none, or would.
+struct ExtremesTally {
+    ExactSum black, white;
+    ExtremesTally& operator+=(const ExtremesTally& other);
+};
+
+/// Shares 0..1 of the picture that are pure black or white, or within 2/255 of it: outside the
+/// foci, or anywhere where the house rules allow them nowhere.
+struct ExtremesAudit {
+    double black = 0, white = 0;
+    double share() const { return black + white; }
+    /// By what passes added to the seal's own share; open where the rules allow them anywhere.
+    Verdict verdict = Verdict::open;
+};
+inline constexpr double kHeldExtremes = 0.001, kLostExtremes = 0.01;
+
+}  // namespace underpaint

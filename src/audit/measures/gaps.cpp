@@ -1,0 +1,250 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "audit/measures/gaps.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <numeric>
+#include <opencv2/imgproc.hpp>
+
+#include "audit/slips.h"
+#include "audit/viewing.h"
+#include "render/tiles.h"
+
+namespace underpaint {
+
+bool brings_colour(const Pass& pass) {
+    struct Brings {
+        bool operator()(const Tint&) const { return true; }
+        bool operator()(const Painted&) const { return true; }
+        bool operator()(const GradientMap&) const { return true; }
+        bool operator()(const Placed&) const { return true; }
+        bool operator()(const Curve&) const { return true; }
+        bool operator()(const Underpaint&) const { return false; }
+        bool operator()(const Grain&) const { return false; }
+        bool operator()(const Glow&) const { return false; }
+        bool operator()(const Vignette&) const { return false; }
+        bool operator()(const Sharpness&) const { return false; }
+    };
+    return !pass.ground && pass.reach.band.whole_scale() && std::visit(Brings{}, pass.source);
+}
+
+ReachedFirst::ReachedFirst(Size size)
+    : size_(size),
+      columns_((size.width + kTileSide - 1) / kTileSide),
+      strips_(strip_at(0, size.height - 1 + kStripRows)) {}
+
+std::size_t ReachedFirst::strip_at(int x, int y) const {
+    return static_cast<std::size_t>(y / kStripRows) * static_cast<std::size_t>(columns_) +
+           static_cast<std::size_t>(x / kTileSide);
+}
+
+bool ReachedFirst::add(const FloatBlock& cover, std::size_t pass, FloatBlock& sum) {
+    const auto index = static_cast<std::uint8_t>(std::min<std::size_t>(pass + 1, kNever - 1));
+    Strip& strip = strips_[strip_at(cover.area().x, cover.area().y)];
+    const auto is = cover.samples();
+    const auto all = sum.samples();
+    std::size_t reached = 0;
+    for (std::size_t i = 0; i < is.size(); ++i) {
+        all[i] += is[i];
+        reached += all[i] >= 0.5F;
+    }
+    if (reached == 0) return false;
+    if (reached == is.size() && strip.each.empty()) {
+        strip.all = index;
+        return true;
+    }
+    if (strip.each.empty()) strip.each.assign(is.size(), kNever);
+    for (std::size_t i = 0; i < is.size(); ++i)
+        if (all[i] >= 0.5F && strip.each[i] == kNever) strip.each[i] = index;
+    return reached == is.size();
+}
+
+void ReachedFirst::read_row(int y, std::span<std::uint8_t> row) const {
+    for (int x = 0; x < size_.width; x += kTileSide) {
+        const Strip& strip = strips_[strip_at(x, y)];
+        const int width = std::min(kTileSide, size_.width - x);
+        const auto into = row.begin() + x;
+        if (strip.each.empty())
+            std::fill_n(into, width, strip.all);
+        else
+            std::copy_n(strip.each.begin() + y % kStripRows * width, width, into);
+    }
+}
+
+namespace {
+
+/// A stretch of a row that is not reached.
+struct Run {
+    int y, left, end;
+};
+
+/// Runs of one piece under one root.
+class Pieces {
+public:
+    std::size_t add() {
+        parent_.push_back(parent_.size());
+        return parent_.size() - 1;
+    }
+    std::size_t root(std::size_t i) {
+        while (parent_[i] != i) i = parent_[i] = parent_[parent_[i]];
+        return i;
+    }
+    void join(std::size_t a, std::size_t b) {
+        a = root(a), b = root(b);
+        parent_[std::max(a, b)] = std::min(a, b);
+    }
+
+private:
+    std::vector<std::size_t> parent_;
+};
+
+struct Piece {
+    std::int64_t area = 0;
+    Rect bounds;
+    Point middle;  // of its first run
+};
+
+std::vector<Piece> pieces_of(const std::vector<Run>& runs) {
+    Pieces pieces;
+    std::size_t above = 0;  // the first run of the row above that may touch
+    for (std::size_t i = 0; i < runs.size(); ++i) {
+        pieces.add();
+        const Run& run = runs[i];
+        while (above < i && (runs[above].y < run.y - 1 ||
+                             (runs[above].y == run.y - 1 && runs[above].end < run.left)))
+            ++above;
+        for (std::size_t k = above;
+             k < i && runs[k].y == run.y - 1 && runs[k].left <= run.end; ++k)
+            pieces.join(i, k);
+    }
+    std::vector<Piece> all(runs.size());
+    for (std::size_t i = 0; i < runs.size(); ++i) {
+        const Run& run = runs[i];
+        Piece& piece = all[pieces.root(i)];
+        const Rect of_run{run.left, run.y, run.end - run.left, 1};
+        if (piece.area == 0) {
+            piece.bounds = of_run;
+            piece.middle = {(run.left + run.end) / 2.0, run.y + 0.5};
+        } else {
+            const int left = std::min(piece.bounds.x, run.left);
+            const int right = std::max(piece.bounds.right(), run.end);
+            piece.bounds = {left, piece.bounds.y, right - left, run.y + 1 - piece.bounds.y};
+        }
+        piece.area += run.end - run.left;
+    }
+    std::erase_if(all, [](const Piece& piece) { return piece.area == 0; });
+    return all;
+}
+
+}  // namespace
+
+std::optional<GapsAudit> gaps_after(const ReachedFirst& reached, std::size_t passes) {
+    constexpr std::size_t most_runs = 1'000'000;
+    const Size size = reached.size();
+    const auto width = static_cast<std::size_t>(size.width);
+    const auto last = static_cast<std::uint8_t>(
+        std::min<std::size_t>(passes, ReachedFirst::kNever - 1));
+    std::vector<Run> runs;
+    std::vector<cv::Point2f> ends;  // of what is reached in each row
+    std::vector<std::uint8_t> row(width);
+    for (int y = 0; y < size.height; ++y) {
+        reached.read_row(y, row);
+        const auto open = [last](std::uint8_t first) { return first > last; };
+        const bool any = std::ranges::max(row) > last;
+        std::size_t x = 0;
+        while (any && x < width) {
+            const auto from = std::find_if(row.begin() + std::ptrdiff_t(x), row.end(), open);
+            const auto to = std::find_if_not(from, row.end(), open);
+            if (from != to)
+                runs.push_back({y, static_cast<int>(from - row.begin()),
+                                static_cast<int>(to - row.begin())});
+            x = static_cast<std::size_t>(to - row.begin());
+        }
+        if (runs.size() > most_runs) return std::nullopt;
+        const auto first = std::ranges::find_if_not(row, open);
+        if (first == row.end()) continue;
+        const auto final = std::find_if_not(row.rbegin(), row.rend(), open);
+        ends.emplace_back(static_cast<float>(first - row.begin()), static_cast<float>(y));
+        ends.emplace_back(static_cast<float>(row.rend() - final), static_cast<float>(y));
+        ends.emplace_back(ends[ends.size() - 2].x, static_cast<float>(y + 1));
+        ends.emplace_back(ends[ends.size() - 2].x, static_cast<float>(y + 1));
+    }
+    GapsAudit gaps;
+    if (runs.empty() || ends.empty()) return gaps;
+
+    std::vector<cv::Point2f> hull;
+    cv::convexHull(ends, hull);
+    const double side = static_cast<double>(std::max(size.width, size.height)) / kViewingSide;
+    const double least = std::max(1.0, side * side);
+    const double most = kMostGap * static_cast<double>(size.area());
+    std::vector<Piece> pieces = pieces_of(runs);
+    std::erase_if(pieces, [&](const Piece& piece) {
+        const auto area = static_cast<double>(piece.area);
+        const cv::Point2f middle(static_cast<float>(piece.middle.x),
+                                 static_cast<float>(piece.middle.y));
+        return area < least || area > most || cv::pointPolygonTest(hull, middle, false) < 0;
+    });
+    std::ranges::stable_sort(pieces, std::greater(), &Piece::area);
+    gaps.count = pieces.size();
+    for (const Piece& piece : pieces) {
+        gaps.share += static_cast<double>(piece.area) / static_cast<double>(size.area());
+        if (gaps.largest.size() < kShownGaps) gaps.largest.push_back(piece.bounds);
+    }
+    return gaps;
+}
+
+namespace {
+
+bool judge(const Judging& with, Audit& audit) {
+    for (std::size_t i = with.known; with.reached != nullptr && i < audit.passes.size(); ++i) {
+        if (with.stop.stop_requested()) return false;
+        audit.passes[i].gaps = gaps_after(*with.reached, i + 1);
+    }
+    for (PassAudit& pass : audit.passes)
+        if (pass.gaps)
+            pass.gaps->verdict = pass.open            ? Verdict::open
+                                 : pass.gaps->count > 0 ? Verdict::slipping
+                                                        : Verdict::held;
+    return true;
+}
+
+/// Only what stands in the end: while parts are coloured one by one, slivers come and go.
+void find(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
+    const PassAudit& last = audit.passes.back();
+    if (!last.gaps || !is_bad(last.gaps->verdict)) return;
+    Finding finding{FindingCode::gaps, last.gaps->verdict, 0};
+    finding.text =
+        last.gaps->count == 1
+            ? fmt::format("One sliver, {:.3f}% of the picture, is reached by no colour.",
+                          100 * last.gaps->share)
+            : fmt::format("{} slivers, {:.3f}% of the picture, are reached by no colour.",
+                          last.gaps->count, 100 * last.gaps->share);
+    finding.figure = static_cast<double>(last.gaps->count);
+    finding.budget = 0;
+    findings.push_back(std::move(finding));
+}
+
+std::optional<FigureWords> words(const PassAudit& pass) {
+    if (!pass.gaps) return std::nullopt;
+    const std::string count = fmt::format("{}", pass.gaps->count);
+    return FigureWords{count, {}, count, pass.gaps->verdict};
+}
+
+FigureFields fields(const Painting&, const PassAudit& pass) {
+    if (!pass.gaps) return {{"count", std::nullopt}, {"share", std::nullopt}};
+    return {{"count", static_cast<double>(pass.gaps->count)}, {"share", pass.gaps->share}};
+}
+
+}  // namespace
+
+const MeasureRecord kGapsMeasure{
+    .id = "gaps",
+    .label = "Uncovered slivers",
+    .judge = judge,
+    .find = find,
+    .words = words,
+    .fields = fields,
+};
+
+}  // namespace underpaint

@@ -1,0 +1,63 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <cstdint>
+#include <optional>
+#include <span>
+#include <vector>
+
+#include "audit/verdict.h"
+#include "painting/pass.h"
+#include "raster/rgb_block.h"
+
+namespace underpaint {
+
+/// Whether a pass brings colour to a place, so that what lies beside it stays without. One that
+/// lands on some values only does not: what it leaves out between them was left out on purpose.
+bool brings_colour(const Pass& pass);
+
+/// For each pixel of a picture the first pass that reached it. Any number of threads may add strips
+/// of tiles, as tiles are walked; see kStripRows.
+class ReachedFirst {
+public:
+    explicit ReachedFirst(Size size);
+
+    /// One pass over one strip. A pixel is reached once what passes cover of it comes to a half.
+    /// \param sum  of what earlier passes cover of the strip; grows
+    /// \return whether all of the strip is reached
+    bool add(const FloatBlock& cover, std::size_t pass, FloatBlock& sum);
+
+    Size size() const { return size_; }
+    /// Counted from 1; kNever for none, or one later than the 253rd.
+    void read_row(int y, std::span<std::uint8_t> row) const;
+    static constexpr std::uint8_t kNever = 255;
+
+private:
+    /// One that a single pass reached all of, or none did, is one number.
+    struct Strip {
+        std::uint8_t all = kNever;
+        std::vector<std::uint8_t> each;
+    };
+    std::size_t strip_at(int x, int y) const;
+
+    Size size_;
+    int columns_;
+    std::vector<Strip> strips_;
+};
+
+/// Slivers that no colour pass reaches: pixels that hang together, at least one viewing pixel and
+/// at most kMostGap of the picture in all, inside the hull of what is reached.
+struct GapsAudit {
+    std::size_t count = 0;
+    double share = 0;           ///< of the picture, 0..1
+    std::vector<Rect> largest;  ///< where the largest lie, at most kShownGaps
+    Verdict verdict = Verdict::open;
+};
+inline constexpr double kMostGap = 0.0005;
+inline constexpr std::size_t kShownGaps = 64;
+
+/// After the first `passes`. Nothing where so much lies open in so many pieces that it was not
+/// counted.
+std::optional<GapsAudit> gaps_after(const ReachedFirst& reached, std::size_t passes);
+
+}  // namespace underpaint

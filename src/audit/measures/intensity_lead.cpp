@@ -1,0 +1,219 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "audit/measures/intensity_lead.h"
+
+#include <fmt/format.h>
+
+#include <cmath>
+#include <vector>
+
+#include "audit/slips.h"
+#include "audit/tile_state.h"
+#include "blend/tally_rows.h"
+#include "painting/shown_name.h"
+
+namespace underpaint {
+namespace {
+
+constexpr float kBinsPerUnit = 1000;
+constexpr std::int32_t kLastBin = 1000;
+
+}  // namespace
+
+void IntensityHistogram::add(std::span<const float> intensities) {
+    std::array<std::int32_t, 1024> bins;
+    for (std::size_t from = 0; from < intensities.size(); from += bins.size()) {
+        const auto some =
+            intensities.subspan(from, std::min(bins.size(), intensities.size() - from));
+        bin_row(some, 0, kBinsPerUnit, kLastBin, bins);
+        for (std::size_t i = 0; i < some.size(); ++i) ++bins_[static_cast<std::size_t>(bins[i])];
+    }
+    count_ += intensities.size();
+}
+
+void IntensityHistogram::add_inside(std::span<const float> intensities,
+                                    std::span<const float> weights) {
+    thread_local std::vector<float> inside;
+    inside.clear();
+    for (std::size_t i = 0; i < weights.size(); ++i)
+        if (weights[i] > 0.5F) inside.push_back(intensities[i]);
+    add(inside);
+}
+
+IntensityHistogram& IntensityHistogram::operator+=(const IntensityHistogram& other) {
+    for (std::size_t i = 0; i < bins_.size(); ++i) bins_[i] += other.bins_[i];
+    count_ += other.count_;
+    return *this;
+}
+
+IntensityHistogram IntensityHistogram::without(const IntensityHistogram& other) const {
+    IntensityHistogram rest = *this;
+    for (std::size_t i = 0; i < bins_.size(); ++i) rest.bins_[i] -= other.bins_[i];
+    rest.count_ -= other.count_;
+    return rest;
+}
+
+double IntensityHistogram::percentile(double share) const {
+    const auto rank =
+        static_cast<std::uint64_t>(std::max(1.0, std::ceil(share * static_cast<double>(count_))));
+    std::uint64_t seen = 0;
+    for (std::size_t bin = 0; bin < bins_.size(); ++bin)
+        if ((seen += bins_[bin]) >= rank) return static_cast<double>(bin) / kLastBin;
+    return 0;
+}
+
+double IntensityHistogram::share_from(double intensity) const {
+    const auto first = static_cast<std::size_t>(std::ceil(intensity * kLastBin - 1e-9));
+    std::uint64_t from = 0;
+    for (std::size_t bin = first; bin < bins_.size(); ++bin) from += bins_[bin];
+    return count_ == 0 ? 0 : static_cast<double>(from) / static_cast<double>(count_);
+}
+
+IntensityTally& IntensityTally::operator+=(const IntensityTally& other) {
+    all += other.all, in_focus += other.in_focus;
+    return *this;
+}
+
+bool is_coloured(const IntensityTally& tally) {
+    return tally.all.percentile(kStrongestPercentile) >= kGreyPicture;
+}
+
+namespace {
+
+void gather(const TileState& tile, StateTally& into) {
+    const auto intensity = tile.colours.intensity.samples();
+    into.intensity.all.add(intensity);
+    if (tile.has_focus)
+        into.intensity.in_focus.add_inside(intensity, tile.in_focus.samples());
+}
+
+void report(const StateReport& from, PassAudit& pass) {
+    const IntensityTally& tally = from.state.intensity;
+    IntensityAudit& intensity = pass.intensity;
+    intensity.strongest = tally.all.percentile(kStrongestPercentile);
+    if (intensity.strongest < kGreyPicture) return;
+    intensity.accent_share = tally.all.share_from(kAccentFrom * intensity.strongest);
+    const IntensityHistogram rest = tally.all.without(tally.in_focus);
+    if (tally.in_focus.count() == 0 || rest.count() == 0) return;
+    const double elsewhere = rest.percentile(kStrongestPercentile);
+    if (elsewhere > 0)
+        intensity.lead = tally.in_focus.percentile(kStrongestPercentile) / elsewhere;
+}
+
+/// What has not come to be small yet, as a first tint over everything is not, was not lost.
+bool judge_accents(const Judging&, Audit& audit) {
+    const double most = audit.limits.accents;
+    bool reached = false;
+    for (PassAudit& pass : audit.passes) {
+        const auto share = pass.intensity.accent_share;
+        reached = reached || (share && !pass.open && *share <= most);
+        pass.accent_verdict = pass.open || !share || !reached
+                                  ? Verdict::open
+                                  : judge_excess(*share, most, 2 * most);
+    }
+    return true;
+}
+
+/// Held while it is clear or near the largest there was; lost where the focus had one and another
+/// place has it now.
+bool judge_lead(const Judging&, Audit& audit) {
+    double largest = audit.ground.intensity.lead.value_or(0);
+    for (PassAudit& pass : audit.passes) {
+        const auto lead = pass.intensity.lead;
+        pass.intensity_verdict = Verdict::open;
+        if (!lead || pass.open) continue;
+        largest = std::max(largest, *lead);
+        if (largest < kHasLead) continue;
+        pass.intensity_verdict = *lead >= kClearLead || *lead >= 0.8 * largest ? Verdict::held
+                                 : *lead >= kHasLead                            ? Verdict::slipping
+                                                                                : Verdict::lost;
+    }
+    return true;
+}
+
+void find_accents(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
+    find_slips(
+        audit, FindingCode::accents_spread,
+        [](const PassAudit& pass) { return pass.accent_verdict; },
+        [&](const PassAudit& pass, Finding& finding) {
+            const double share = *pass.intensity.accent_share;
+            finding.text = fmt::format(
+                "The strongest colour takes {:.1f}% of the picture; {} at most {:.1f}%",
+                100 * share,
+                audit.limits.accents_asked ? "the brief allows" : "the house rules allow",
+                100 * audit.limits.accents);
+            finding.figure = share;
+            finding.budget = audit.limits.accents;
+        },
+        findings);
+    const PassAudit& last = audit.passes.back();
+    if (!audit.limits.accents_asked || last.open || last.accent_verdict != Verdict::open ||
+        !last.intensity.accent_share)
+        return;
+    Finding finding{FindingCode::accents_spread, Verdict::open, 0,
+                    fmt::format("The strongest colour takes {:.1f}% of the picture so far; the "
+                                "brief asks for at most {:.1f}%.",
+                                100 * *last.intensity.accent_share, 100 * audit.limits.accents)};
+    finding.figure = *last.intensity.accent_share;
+    finding.budget = audit.limits.accents;
+    findings.push_back(std::move(finding));
+}
+
+void find_lead(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
+    if (painting.plan.foci.empty()) return;
+    find_slips(
+        audit, FindingCode::colour_leaves_focus,
+        [](const PassAudit& pass) { return pass.intensity_verdict; },
+        [&](const PassAudit& pass, Finding& finding) {
+            double largest = 0;
+            for (const PassAudit& each : audit.passes)
+                if (each.index < finding.pass) largest = std::max(largest, each.intensity.lead.value_or(0));
+            finding.text = fmt::format(
+                "The strongest colour of {} is {:.2f} times that of the rest, was {:.2f}",
+                shown_name(painting.plan.foci.front().name), *pass.intensity.lead, largest);
+            finding.figure = *pass.intensity.lead;
+            finding.budget = std::min(kClearLead, 0.8 * largest);
+        },
+        findings);
+}
+
+std::optional<FigureWords> accent_words(const PassAudit& pass) {
+    if (!pass.intensity.accent_share) return std::nullopt;
+    const std::string share = fmt::format("{:.1f}%", 100 * *pass.intensity.accent_share);
+    return FigureWords{share, {}, share, pass.accent_verdict};
+}
+
+std::optional<FigureWords> lead_words(const PassAudit& pass) {
+    if (!pass.intensity.lead) return std::nullopt;
+    const std::string lead = fmt::format("{:.1f}×", *pass.intensity.lead);
+    return FigureWords{lead, {}, lead, pass.intensity_verdict};
+}
+
+FigureFields fields(const Painting&, const PassAudit& pass) {
+    return {{"strongest", pass.intensity.strongest},
+            {"accent_share", pass.intensity.accent_share},
+            {"accent_verdict", std::string(id_of(pass.accent_verdict))},
+            {"lead", pass.intensity.lead}};
+}
+
+}  // namespace
+
+const MeasureRecord kAccentMeasure{
+    .id = "accents",
+    .label = "Accent share",
+    .gather = gather,
+    .report = report,
+    .judge = judge_accents,
+    .find = find_accents,
+    .words = accent_words,
+};
+
+const MeasureRecord kIntensityMeasure{
+    .id = "intensity",
+    .label = "Strongest colour in focus",
+    .judge = judge_lead,
+    .find = find_lead,
+    .words = lead_words,
+    .fields = fields,
+};
+
+}  // namespace underpaint

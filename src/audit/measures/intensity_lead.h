@@ -1,0 +1,53 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <cstdint>
+#include <optional>
+#include <span>
+
+namespace underpaint {
+
+/// How strong colours are distributed, 0..1, in bins of a thousandth.
+class IntensityHistogram {
+public:
+    void add(std::span<const float> intensities);
+    /// Those whose weight is more than a half.
+    void add_inside(std::span<const float> intensities, std::span<const float> weights);
+    IntensityHistogram& operator+=(const IntensityHistogram& other);
+    /// Without those of another, which are among them.
+    IntensityHistogram without(const IntensityHistogram& other) const;
+
+    std::uint64_t count() const { return count_; }
+    double percentile(double share) const;  ///< nearest rank
+    /// Share 0..1 of the pixels at or above.
+    double share_from(double intensity) const;
+
+private:
+    std::array<std::uint32_t, 1001> bins_{};
+    std::uint64_t count_ = 0;
+};
+
+/// What is gathered tile by tile.
+struct IntensityTally {
+    IntensityHistogram all, in_focus;
+    IntensityTally& operator+=(const IntensityTally& other);
+};
+
+/// Intensities count as the strongest from 0.8 of the 99.5th percentile on.
+inline constexpr double kStrongestPercentile = 0.995, kAccentFrom = 0.8;
+/// A picture whose strongest colour is under this counts as grey.
+inline constexpr double kGreyPicture = 0.04;
+bool is_coloured(const IntensityTally& tally);
+
+struct IntensityAudit {
+    double strongest = 0;                ///< 99.5th percentile of intensity
+    std::optional<double> accent_share;  ///< of the picture, at or above 0.8 of that; grey: nothing
+    /// The same percentile inside the foci over that of the rest; nothing without foci or colour.
+    std::optional<double> lead;
+};
+
+/// From where on a lead that the focus has is one, and is a clear one.
+inline constexpr double kHasLead = 1, kClearLead = 1.2;
+
+}  // namespace underpaint

@@ -1,0 +1,47 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include "audit/exact_sum.h"
+#include "painting/part.h"
+
+namespace underpaint {
+
+/// Mean figures of the lights or of the shadows of a part.
+struct SideColours {
+    double share = 0;  ///< of the picture, 0..1
+    double step = 0, warmth = 0;
+    double a = 0, b = 0;    ///< OKLab
+    double intensity = 0;   ///< 0..1
+    double chroma() const;  ///< of the mean colour, OKLCh
+    double hue() const;     ///< likewise, degrees
+};
+
+/// Of one part, parted by Otsu's threshold of the sealed steps inside it.
+struct PartColours {
+    PartId part = 0;
+    SideColours lights, shadows;
+    /// Both are there in more than traces, so that they can be compared.
+    bool has_both() const;
+    double swing() const { return lights.warmth - shadows.warmth; }
+};
+
+/// What of it is gathered tile by tile.
+struct SideTally {
+    ExactSum weight, step, warmth, a, b, intensity;
+    SideTally& operator+=(const SideTally& other);
+};
+struct PartColoursTally {
+    struct Sides {
+        SideTally lights, shadows;
+    };
+    std::vector<Sides> parts;  ///< in the painting's order
+    PartColoursTally& operator+=(const PartColoursTally& other);
+};
+
+/// The least share of a part that its lights or shadows are.
+inline constexpr double kLeastSide = 0.02;
+
+}  // namespace underpaint

@@ -1,0 +1,35 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <stop_token>
+#include <vector>
+
+#include "colour/reader.h"
+#include "painting/painting.h"
+
+namespace underpaint {
+
+/// The mean colour of those pixels of a part that stand on one stretch of the scale now.
+struct RampPoint {
+    double step = 0;       ///< the middle of the stretch, 1-9
+    double share = 0;      ///< of the part, 0..1
+    double chroma = 0;     ///< OKLCh, of the mean colour
+    double hue = 0;        ///< degrees; of no meaning where the chroma is next to none
+    double intensity = 0;  ///< mean, 0..1
+    double limit = 0;      ///< the most chroma that sRGB has at that lightness and hue
+    double warmth = 0;     ///< mean
+};
+
+/// From dark to light; stretches that hardly any of the part stands on are left out.
+using Ramp = std::vector<RampPoint>;
+
+inline constexpr double kRampStretch = 0.25;   ///< steps
+inline constexpr double kLeastOfRamp = 0.002;  ///< of the part
+
+/// The ramp of a part, or of the whole picture where `part` is null, after the first `upto` passes;
+/// measured on a copy of 800 pixels. Nothing when stopped.
+std::optional<Ramp> ramp_of(const Painting& painting, const Part* part, std::size_t upto,
+                            Reader reader, const std::stop_token& stop = {});
+
+}  // namespace underpaint

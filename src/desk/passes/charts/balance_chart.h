@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "desk/passes/charts/chart.h"
+
+namespace underpaint {
+
+/// Every measure over the passes, a small plot each, with its verdicts. A click winds to a pass.
+class BalanceChart : public Chart {
+    Q_OBJECT
+public:
+    BalanceChart(Session& session, Measuring& measuring);
+    QString caption() const override;
+    void draw(QPainter& painter, const QSizeF& size) const override;
+
+protected:
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void leaveEvent(QEvent* event) override;
+
+private:
+    /// The moment under a place; nothing beside the plots.
+    std::optional<std::size_t> moment_at(const QPointF& place) const;
+};
+
+}  // namespace underpaint
