@@ -40,6 +40,18 @@ public:
         window_.canvas().set_lens(lens);
         settle();
     }
+    void turn_to(const char* page) {
+        window_.bench().show_page(QString::fromLatin1(page));
+        settle();
+    }
+    /// The pointer rests on a button.
+    void point_at(const char* name) {
+        auto* button = window_.findChild<QWidget*>(QString::fromLatin1(name));
+        if (button == nullptr) return;
+        const QPointF middle = button->rect().center();
+        QEnterEvent enter(middle, middle, button->mapToGlobal(middle));
+        QCoreApplication::sendEvent(button, &enter);
+    }
     void wind_to(std::size_t passes) {
         session().outlook.set_moment(passes);
         settle();
@@ -56,9 +68,9 @@ public:
         settle();
     }
     void settle() {
-        wait([&] { return window_.settled(); });
+        wait([&] { return window_.settled() && window_.meters().passes.finished(); });
         QTest::qWait(300);
-        wait([&] { return window_.settled(); });
+        wait([&] { return window_.settled() && window_.meters().passes.finished(); });
     }
     void save(const fs::path& file) {
         if (!window_.grab().save(QString::fromStdString(file.string())))
@@ -102,6 +114,12 @@ struct Shot {
     std::function<void(Sitting&)> prepare;
 };
 
+/// What the first mend would leave, said under the picture.
+void point_at_mend(Sitting& view) {
+    view.turn_to("also");
+    view.point_at("mend_hold");
+}
+
 const std::vector<Shot>& shots() {
     static const std::vector<Shot> all{
         {"brief", "salt-cart", "brief", {}},
@@ -119,7 +137,10 @@ const std::vector<Shot>& shots() {
         {"passes", "salt-cart", "passes", {}},
         {"twin", "salt-cart", "passes", [](Sitting& v) { v.look_through(Lens::twin); }},
         {"drift", "salt-cart", "passes", [](Sitting& v) { v.look_through(Lens::drift); }},
-        {"warmth", "salt-cart", "passes", [](Sitting& v) { v.look_through(Lens::warmth); }},
+        {"audit", "salt-cart", "passes", point_at_mend},
+        {"temperature", "salt-cart", "passes", [](Sitting& v) { v.turn_to("temperature"); }},
+        {"ramps", "salt-cart", "passes", [](Sitting& v) { v.turn_to("ramps"); }},
+        {"balance", "salt-cart", "passes", [](Sitting& v) { v.turn_to("balance"); }},
         {"gradient-map", "salt-cart-grey", "passes",
          [](Sitting& v) {
              v.wind_to(1);

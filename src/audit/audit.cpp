@@ -93,7 +93,8 @@ void report_groups(const Painting& painting, Audit& audit) {
         whole = audit.passes[places.back()];
         whole.name = painting.groups[g].name;
         whole.value.own = own;
-        whole.swing.own = whole.swing.swing - audit.before(audit.passes[places.front()]).swing.swing;
+        whole.swing.own =
+            whole.swing.swing - audit.before(audit.passes[places.front()]).swing.swing;
     }
 }
 
@@ -123,7 +124,8 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
 
     KnownFigures known = options.known;
     // Where pure black may stand decides what is counted.
-    if (known.audit != nullptr && known.audit->limits.extremes != result.limits.extremes) known = {};
+    if (known.audit != nullptr && known.audit->limits.extremes != result.limits.extremes)
+        known = {};
     if (known.passes > 0) {
         result.split = known.audit->split;
         result.part_splits = known.audit->part_splits;
@@ -144,7 +146,7 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
     if (!measure_states(painting, measured, stop, progress, result)) return std::nullopt;
     for (const MeasureRecord* measure : kMeasures)
         if (measure->walk != nullptr && !options.only_values_after && result.exact &&
-            !measure->walk(painting, known.passes, stop, result))
+            options.viewing && !measure->walk(painting, known.passes, stop, result))
             return std::nullopt;
     report_groups(painting, result);
     return result;

@@ -29,6 +29,9 @@ struct AuditOptions {
     std::optional<std::size_t> only_values_after = {};
     KnownFigures known = {};
     HouseRules own_rules = {};  ///< of the painter
+    /// What is judged at viewing scale too: shape, focus, edges and background; and what takes
+    /// walks of its own.
+    bool viewing = true;
 };
 
 /// After how many passes, from the first on, two paintings have all figures in common. What they

@@ -13,7 +13,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSide = 300;       // long side of the copy
+constexpr int kSide = 300;         // long side of the copy
 constexpr double kNoShare = 0.05;  // of the slip
 
 /// Above 0 where `to` is worse than `from`, in the figure's unit.
@@ -53,7 +53,8 @@ std::string in_words(const std::vector<PassShare>& shares, double whole, int dec
             took += fmt::format("{}pass {} took {:.{}f}", took.empty() ? "" : ", ", share.pass,
                                 share.laid, decimals);
         if (hides_some(share, whole))
-            hides += fmt::format(" Pass {} hides {:.{}f} of it.", share.pass, -share.alone, decimals);
+            hides +=
+                fmt::format(" Pass {} hides {:.{}f} of it.", share.pass, -share.alone, decimals);
     }
     if (!took.empty()) took[0] = 'P';
     return took + "." + hides;
@@ -63,8 +64,8 @@ std::string in_words(const std::vector<PassShare>& shares, double whole, int dec
 void say(Finding& finding, double whole) {
     const std::string last = fmt::format("Pass {}.", finding.pass);
     if (!finding.text.ends_with(last)) return;
-    const auto took = std::ranges::count_if(finding.shares,
-                                            [](const PassShare& s) { return s.laid > 0; });
+    const auto took =
+        std::ranges::count_if(finding.shares, [](const PassShare& s) { return s.laid > 0; });
     const bool hidden = std::ranges::any_of(
         finding.shares, [&](const PassShare& share) { return hides_some(share, whole); });
     finding.text.resize(finding.text.size() - last.size());

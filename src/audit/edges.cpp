@@ -221,8 +221,8 @@ EdgeMap follow_edges(const EdgeMap& edges, const ViewingSteps& now) {
             EdgePoint& point = followed.points[i];
             if (point.blur != blur) return;
             const bool flat = level.slope.at<float>(point.y, point.x) <= 0;
-            const auto is = flat ? std::nullopt
-                                 : measure(level, point.x, point.y, sigma, now.pixel);
+            const auto is =
+                flat ? std::nullopt : measure(level, point.x, point.y, sigma, now.pixel);
             point.width = is ? is->width : std::numeric_limits<float>::infinity();
             point.contrast = is ? is->contrast : 0;
         });

@@ -28,7 +28,7 @@ struct EdgePoint {
     int x = 0, y = 0;    ///< a pixel of the map
     float width = 0;     ///< of the transition, in viewing pixels
     float contrast = 0;  ///< across it, in steps
-    int blur = 0;      ///< which of the blurs it was found at
+    int blur = 0;        ///< which of the blurs it was found at
     float length = 1;  ///< of the edge that it stands for, in viewing pixels; 1 to 1.42 of its own
 };
 

@@ -13,16 +13,24 @@
 namespace underpaint {
 
 std::string_view id_of(FindingCode code) {
-    constexpr std::string_view ids[] = {
-        "values-slip",     "part-swap",       "parts-close",     "focus-slips",
-        "swing-slips",     "swing-short",     "range-shrinks",   "shape-slips",
-        "accents-spread",  "colour-leaves-focus", "extremes",    "grey-shadows",
-        "light-differs",   "gaps",            "edges-slip",      "soft-edges-lost",
-        "background-loud", "overlay-spreads", "all-held",
-        "nothing-laid", "focus-leads",   "range-is",        "one-value",     "range-off",
-        "key-off",      "shape-off",     "part-off",        "edges-compete", "bare-white",
-        "narrow-band",  "no-soft-edges", "scattered-darks", "map-turns",     "no-effect",
-        "open-yet"};
+    constexpr std::string_view ids[] = {"values-slip",     "part-swap",
+                                        "parts-close",     "focus-slips",
+                                        "swing-slips",     "swing-short",
+                                        "range-shrinks",   "shape-slips",
+                                        "accents-spread",  "colour-leaves-focus",
+                                        "extremes",        "grey-shadows",
+                                        "light-differs",   "gaps",
+                                        "edges-slip",      "soft-edges-lost",
+                                        "background-loud", "overlay-spreads",
+                                        "all-held",        "nothing-laid",
+                                        "focus-leads",     "range-is",
+                                        "one-value",       "range-off",
+                                        "key-off",         "shape-off",
+                                        "part-off",        "edges-compete",
+                                        "bare-white",      "narrow-band",
+                                        "no-soft-edges",   "scattered-darks",
+                                        "map-turns",       "no-effect",
+                                        "open-yet"};
     return ids[static_cast<int>(code)];
 }
 

@@ -41,9 +41,8 @@ std::optional<double> focus_in(const Finding& finding, const PassAudit& state) {
 }
 
 std::optional<double> shadows_in(const Finding& finding, const PassAudit& state) {
-    const auto part =
-        std::ranges::find(state.colours, finding.parts.empty() ? 0 : finding.parts[0],
-                          &PartColours::part);
+    const auto part = std::ranges::find(state.colours, finding.parts.empty() ? 0 : finding.parts[0],
+                                        &PartColours::part);
     if (part == state.colours.end()) return std::nullopt;
     return part->shadows.intensity;
 }

@@ -8,7 +8,8 @@
 
 namespace underpaint {
 
-// What a finding's figure is, wherever it has to be told anew: for shares, mends and what was meant.
+// What a finding's figure is, wherever it has to be told anew: for shares, mends and what was
+// meant.
 
 /// The figure that a finding is about as one state has it, in the unit of Finding::figure; nothing
 /// where that state has none.

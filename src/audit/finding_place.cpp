@@ -64,9 +64,7 @@ SharedPicture drawn_together(const Painting& painting, const Audit& figures, std
                              is = warmth_of(after);
             for (std::size_t i = 0; i < cover.samples().size(); ++i) {
                 const float step = steps.samples()[i];
-                const float way = step >= lights_from    ? lights
-                                  : step < shadows_below ? -lights
-                                                         : 0;
+                const float way = step >= lights_from ? lights : step < shadows_below ? -lights : 0;
                 cover.samples()[i] =
                     way * (is.samples()[i] - was.samples()[i]) > kLeastWarmth ? 1.0F : 0.0F;
             }

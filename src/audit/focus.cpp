@@ -87,8 +87,8 @@ bool judge(const Judging& with, Audit& audit) {
     }
     for (PassAudit& pass : audit.passes) {
         const auto judge_again = [&](FocusAudit& focus, const FocusAudit& then) {
-            focus.verdict = pass.open ? Verdict::open
-                                      : judge_focus(focus.kept, focus.lead, then.lead);
+            focus.verdict =
+                pass.open ? Verdict::open : judge_focus(focus.kept, focus.lead, then.lead);
         };
         if (pass.focus) judge_again(*pass.focus, *sealed);
         for (FocusAudit& focus : pass.other_foci)

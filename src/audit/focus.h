@@ -27,7 +27,8 @@ struct FocusAudit {
 };
 
 /// Measures a focus, the first one where nothing else is said, against `sealed`, or itself when
-/// there is none yet; nothing when it can't be measured: no focus, or none of it inside the picture.
+/// there is none yet; nothing when it can't be measured: no focus, or none of it inside the
+/// picture.
 std::optional<FocusAudit> audit_focus(const ViewingSteps& now, std::span<const Focus> foci,
                                       const std::optional<FocusAudit>& sealed,
                                       Search search = Search::thorough, std::size_t which = 0);

@@ -16,8 +16,8 @@ struct Limits {
     Extremes extremes = Extremes::focus;
     bool shadows_gain_colour = true;
     bool overlays_touch_only = true;
-    double background = 0.1;  ///< how much less contrast than the focus all else has, 0..1
-    double accents = 0.05;    ///< most share of the picture that the strongest colour takes
+    double background = 0.1;     ///< how much less contrast than the focus all else has, 0..1
+    double accents = 0.05;       ///< most share of the picture that the strongest colour takes
     bool accents_asked = false;  ///< by the brief, not by a rule
     std::optional<StrongestAt> strongest_at;
     double soft_edges = 0.03;  ///< least share of all edges

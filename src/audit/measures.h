@@ -62,16 +62,16 @@ struct PassAudit {
     OrderAudit order;
     RangeAudit range;
     ShapeAudit shape;
-    std::optional<FocusAudit> focus;      ///< the one that leads
-    std::vector<FocusAudit> other_foci;   ///< in the plan's order
+    std::optional<FocusAudit> focus;     ///< the one that leads
+    std::vector<FocusAudit> other_foci;  ///< in the plan's order
     SwingAudit swing;
-    std::vector<PartColours> colours;     ///< of those parts that are there
+    std::vector<PartColours> colours;  ///< of those parts that are there
     IntensityAudit intensity;
     std::vector<GreyShadows> grey_shadows;
-    std::optional<double> shared_light;   ///< see kSharedLightMeasure
+    std::optional<double> shared_light;  ///< see kSharedLightMeasure
     ExtremesAudit extremes;
-    std::optional<NoEffect> no_effect;    ///< of the pass
-    std::optional<double> strokes;        ///< of the pass; see agreement()
+    std::optional<NoEffect> no_effect;  ///< of the pass
+    std::optional<double> strokes;      ///< of the pass; see agreement()
     std::optional<GapsAudit> gaps;
     std::optional<EdgesAudit> edges;
     Verdict accent_verdict = Verdict::open, intensity_verdict = Verdict::open;
@@ -96,8 +96,8 @@ struct Audit {
     bool exact = true;  ///< false when measured on halved pixels
     Limits limits;      ///< that it was judged by
     LightSplit split;
-    std::vector<double> part_splits;  ///< Otsu's, of the sealed steps in each part
-    PassAudit ground;                 ///< what everything is compared with
+    std::vector<double> part_splits;              ///< Otsu's, of the sealed steps in each part
+    PassAudit ground;                             ///< what everything is compared with
     std::shared_ptr<const EdgeMap> sealed_edges;  ///< null where they are not measured
     std::vector<PassAudit> passes;
     std::vector<GroupAudit> groups;  ///< as the painting has them; empty where trials are measured
@@ -166,10 +166,10 @@ extern const MeasureRecord kValueMeasure, kOrderMeasure, kFocusMeasure, kSwingMe
 
 /// In the order in which findings of one weight are said.
 inline constexpr std::array kMeasures{
-    &kValueMeasure,     &kOrderMeasure,       &kFocusMeasure,    &kSwingMeasure,
-    &kRangeMeasure,     &kShapeMeasure,       &kAccentMeasure,   &kIntensityMeasure,
-    &kExtremesMeasure,  &kGreyShadowsMeasure, &kStrokesMeasure,  &kSharedLightMeasure,
-    &kGapsMeasure,      &kEdgesMeasure,       &kBackgroundMeasure, &kNoEffectMeasure,
+    &kValueMeasure,      &kOrderMeasure,       &kFocusMeasure,      &kSwingMeasure,
+    &kRangeMeasure,      &kShapeMeasure,       &kAccentMeasure,     &kIntensityMeasure,
+    &kExtremesMeasure,   &kGreyShadowsMeasure, &kStrokesMeasure,    &kSharedLightMeasure,
+    &kGapsMeasure,       &kEdgesMeasure,       &kBackgroundMeasure, &kNoEffectMeasure,
     &kPartColoursMeasure};
 
 }  // namespace underpaint

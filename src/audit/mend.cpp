@@ -75,7 +75,8 @@ struct PassOf {
 }  // namespace
 
 Painting mended(const Painting& painting, const Mend& mend) {
-    if (mend.basis != basis_of(painting, mend.basis.stage, mend.basis.reader, mend.basis.own)) return painting;
+    if (mend.basis != basis_of(painting, mend.basis.stage, mend.basis.reader, mend.basis.own))
+        return painting;
     return std::visit(Take{painting}, mend.change);
 }
 

@@ -181,10 +181,10 @@ void find(const Painting& painting, const Audit& audit, std::vector<Finding>& fi
         if (!pass.no_effect || pass.no_effect->share < kMuchOfReach) continue;
         const NoEffect& effect = *pass.no_effect;
         Finding finding{FindingCode::no_effect, Verdict::open, pass.index};
-        finding.text = fmt::format(
-            "{} changes next to nothing in {:.0f}% of where it lands: {}. Pass {}.",
-            shown_name(painting.passes[static_cast<std::size_t>(pass.index) - 1].name),
-            100 * effect.share, in_words(effect.why), pass.index);
+        finding.text =
+            fmt::format("{} changes next to nothing in {:.0f}% of where it lands: {}. Pass {}.",
+                        shown_name(painting.passes[static_cast<std::size_t>(pass.index) - 1].name),
+                        100 * effect.share, in_words(effect.why), pass.index);
         finding.where = effect.where;
         finding.figure = effect.share;
         finding.budget = kMuchOfReach;

@@ -31,7 +31,9 @@ std::vector<Mend> mends_for(const Painting& painting, const Finding& finding, co
         if (made) made = trial.weighed(std::move(*made));
         if (made) mends.push_back(std::move(*made));
     }
-    std::ranges::stable_sort(mends, {}, &Mend::moves);
+    std::ranges::stable_sort(mends, [](const Mend& a, const Mend& b) {
+        return a.safe != b.safe ? a.safe : a.moves < b.moves;
+    });
     return stop.stop_requested() ? std::vector<Mend>() : mends;
 }
 

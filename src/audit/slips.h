@@ -46,7 +46,8 @@ void find_slips(const Audit& audit, FindingCode code, VerdictOf verdict_of, Say 
         Finding finding{code, slip.verdict, slip.pass->index};
         say(slip.back != nullptr ? *slip.pass : audit.passes.back(), finding);
         if (slip.back != nullptr)
-            finding.text += fmt::format(" after this pass; pass {} brought it back", slip.back->index);
+            finding.text +=
+                fmt::format(" after this pass; pass {} brought it back", slip.back->index);
         finding.text += fmt::format(". Pass {}.", slip.pass->index);
         findings.push_back(std::move(finding));
     }

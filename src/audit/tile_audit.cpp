@@ -48,7 +48,7 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
     if (options.only_values_after) return;
     for (const Part& part : painting.parts) masks_.push_back(part.mask->level(options.level));
     const Size size = halved(painting.size(), options.level);
-    viewing_.assign(passes_ + 1, ViewingTally(size, painting.size()));
+    if (options.viewing) viewing_.assign(passes_ + 1, ViewingTally(size, painting.size()));
     // On halved pixels slivers are lost.
     if (options.level == 0) reached_ = std::make_unique<ReachedFirst>(size);
 }
@@ -56,8 +56,10 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
 AuditTally TileAuditor::empty_tally() const {
     StateTally state;
     state.parts.parts.resize(painting_.parts.size());
-    return {std::vector<StateTally>(passes_ + 1, state), std::vector<DriftTally>(groups_.size()),
-            {}, {}};
+    return {std::vector<StateTally>(passes_ + 1, state),
+            std::vector<DriftTally>(groups_.size()),
+            {},
+            {}};
 }
 
 /// What is the same in all states of a tile.
@@ -99,10 +101,9 @@ void TileAuditor::begin(TileState& tile, const TileWalk& walk) const {
                     row[static_cast<std::size_t>(x)] = 1, tile.has_focus = true;
         }
     }
-    std::ranges::transform(tile.in_focus.samples(), tile.watched.samples().begin(),
-                           [&](float inside) {
-                               return extremes_ == Extremes::nowhere ? 1.0F : 1 - inside;
-                           });
+    std::ranges::transform(
+        tile.in_focus.samples(), tile.watched.samples().begin(),
+        [&](float inside) { return extremes_ == Extremes::nowhere ? 1.0F : 1 - inside; });
 
     tile.parts.clear();
     for (std::size_t part = 0; part < masks_.size(); ++part) {
@@ -112,8 +113,7 @@ void TileAuditor::begin(TileState& tile, const TileWalk& walk) const {
         mask.read_channel(0, area, on.lights.samples());
         const auto split = static_cast<float>(part_splits_[part]);
         for (std::size_t i = 0; i < sealed.size(); ++i)
-            if (sealed[i] < split)
-                std::swap(on.lights.samples()[i], on.shadows.samples()[i]);
+            if (sealed[i] < split) std::swap(on.lights.samples()[i], on.shadows.samples()[i]);
         tile.parts.push_back(std::move(on));
     }
 }
@@ -125,7 +125,7 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
     begin(tile, walk);
     if (all) {
         gather(tile, tally.states[0]);
-        viewing_[0].add(tile.now);
+        if (!viewing_.empty()) viewing_[0].add(tile.now);
     }
     if (reached_) tally.reached = FloatBlock(area);
     bool reached_all = !reached_;
@@ -159,7 +159,7 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
             move_on(tile, walk.state(), all, i >= open_);
         if (i < known) continue;
         if (all || last) gather(tile, tally.states[i + 1]);
-        if (all) viewing_[i + 1].add(tile.now);
+        if (!viewing_.empty()) viewing_[i + 1].add(tile.now);
         for (std::size_t g = 0; g < groups_.size(); ++g)
             if (groups_[g].back() == i)
                 tally.groups[g].add(std::as_const(tile.now).samples(),

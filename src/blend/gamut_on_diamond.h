@@ -12,7 +12,7 @@ namespace underpaint {
 struct GamutTable {
     static constexpr int kLights = 129, kTurns = 256;
     static constexpr int kColumns = kTurns + 1;  ///< the first again at the end
-    static constexpr float kUnit = 98304;  ///< of chroma 1: the most is under 2^15
+    static constexpr float kUnit = 98304;        ///< of chroma 1: the most is under 2^15
     /// A chroma in the lower 16 bits, the next hue's above it, so that one look finds both.
     std::vector<std::int32_t> pairs;
 };

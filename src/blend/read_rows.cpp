@@ -147,8 +147,7 @@ void Warmths(const std::array<const float*, 3>& in, const Table& temperature, fl
 }
 
 void Colours(const std::array<const float*, 3>& in, const Table& temperature,
-             const std::int32_t* gamut,
-             const ColourReadings& out) {
+             const std::int32_t* gamut, const ColourReadings& out) {
     const bool light = !out.lightness.empty();
     ForLanes(out.a.size(), [&](const auto& at) UNDERPAINT_LANES {
         const Pixels linear = Decode(Unit(Load(at, in)));

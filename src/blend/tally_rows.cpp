@@ -28,9 +28,8 @@ HWY_INLINE double SumOver(std::size_t count, const Term& term) {
     double sum = 0;
     for (std::size_t from = 0; from < count; from += kStretch) {
         V part = hn::Zero(Floats());
-        ForLanes(std::min(kStretch, count - from), [&](const auto& at) UNDERPAINT_LANES {
-            part = hn::Add(part, term(at, from));
-        });
+        ForLanes(std::min(kStretch, count - from),
+                 [&](const auto& at) UNDERPAINT_LANES { part = hn::Add(part, term(at, from)); });
         sum += static_cast<double>(hn::GetLane(hn::SumOfLanes(Floats(), part)));
     }
     return sum;
@@ -52,8 +51,8 @@ HWY_INLINE IntV Nearest(V v, std::int32_t last) {
     return hn::ConvertTo(Ints(), hn::Min(at, Splat(static_cast<float>(last))));
 }
 
-RowDrift Drifts(const float* now, const float* then, float slack, float per_unit,
-                std::int32_t last, std::int32_t* bins, std::size_t count) {
+RowDrift Drifts(const float* now, const float* then, float slack, float per_unit, std::int32_t last,
+                std::int32_t* bins, std::size_t count) {
     RowDrift row;
     const Floats d;
     const auto rounded = [](V step) UNDERPAINT_LANES {
@@ -67,10 +66,9 @@ RowDrift Drifts(const float* now, const float* then, float slack, float per_unit
         most = hn::Max(most, size);
         row.changed +=
             static_cast<std::uint32_t>(hn::CountTrue(Ints(), hn::Ne(rounded(is), rounded(was))));
-        row.above += static_cast<std::uint32_t>(
-            hn::CountTrue(d, hn::Gt(difference, Splat(slack))));
-        row.below += static_cast<std::uint32_t>(
-            hn::CountTrue(d, hn::Lt(difference, Splat(-slack))));
+        row.above += static_cast<std::uint32_t>(hn::CountTrue(d, hn::Gt(difference, Splat(slack))));
+        row.below +=
+            static_cast<std::uint32_t>(hn::CountTrue(d, hn::Lt(difference, Splat(-slack))));
         return size;
     });
     row.max = hn::GetLane(hn::MaxOfLanes(d, most));
@@ -92,10 +90,8 @@ RowExtremes ExtremesIn(const std::array<const float*, 3>& in, const float* weigh
     ForLanes(count, [&](const auto& at) UNDERPAINT_LANES {
         const Pixels c = Load(at, in);
         const V weight = Load(at, weights);
-        black = hn::Add(black,
-                        hn::IfThenElse(hn::Le(Highest(c), Splat(margin)), weight, zero));
-        white = hn::Add(white,
-                        hn::IfThenElse(hn::Ge(Lowest(c), Splat(1 - margin)), weight, zero));
+        black = hn::Add(black, hn::IfThenElse(hn::Le(Highest(c), Splat(margin)), weight, zero));
+        white = hn::Add(white, hn::IfThenElse(hn::Ge(Lowest(c), Splat(1 - margin)), weight, zero));
     });
     return {static_cast<double>(hn::GetLane(hn::SumOfLanes(Floats(), black))),
             static_cast<double>(hn::GetLane(hn::SumOfLanes(Floats(), white)))};
@@ -119,8 +115,8 @@ HWY_EXPORT(ExtremesIn);
 
 RowDrift drift_row(std::span<const float> now, std::span<const float> then, float slack,
                    float per_unit, std::int32_t last, std::span<std::int32_t> bins) {
-    return HWY_DYNAMIC_DISPATCH(Drifts)(now.data(), then.data(), slack, per_unit, last,
-                                        bins.data(), now.size());
+    return HWY_DYNAMIC_DISPATCH(Drifts)(now.data(), then.data(), slack, per_unit, last, bins.data(),
+                                        now.size());
 }
 
 void bin_row(std::span<const float> values, float from, float per_unit, std::int32_t last,
@@ -138,9 +134,8 @@ double sum_of(std::span<const float> values) {
 }
 
 RowExtremes extremes_in_row(ConstRgbRow pixels, std::span<const float> weights, float margin) {
-    return HWY_DYNAMIC_DISPATCH(ExtremesIn)(
-        {pixels.r.data(), pixels.g.data(), pixels.b.data()}, weights.data(), margin,
-        weights.size());
+    return HWY_DYNAMIC_DISPATCH(ExtremesIn)({pixels.r.data(), pixels.g.data(), pixels.b.data()},
+                                            weights.data(), margin, weights.size());
 }
 
 }  // namespace underpaint

@@ -15,7 +15,7 @@ namespace underpaint {
 struct RowDrift {
     double sum = 0;  ///< of the absolute differences
     float max = 0;
-    std::uint32_t changed = 0;          ///< whose nearest whole number is another
+    std::uint32_t changed = 0;           ///< whose nearest whole number is another
     std::uint32_t above = 0, below = 0;  ///< that rose or fell by more than `slack`
 };
 /// \param bins  gets the absolute difference times `per_unit`, the nearest whole number, at most

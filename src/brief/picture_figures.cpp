@@ -6,8 +6,8 @@
 #include <cmath>
 
 #include "audit/extremes.h"
-#include "audit/shapes.h"
 #include "audit/measures/swing.h"
+#include "audit/shapes.h"
 #include "blend/lay.h"
 #include "colour/intensity.h"
 #include "colour/oklab.h"

@@ -24,7 +24,8 @@ public:
 
 private:
     void look() {
-        const bool ready = window_.session().document.has_painting() && window_.settled();
+        const bool ready = window_.session().document.has_painting() && window_.settled() &&
+                           window_.meters().passes.finished();
         // Without a painting, and none on its way, there is nothing to wait for.
         const bool hopeless = !window_.session().document.has_painting() && !window_.files().busy();
         if (!ready && !hopeless && ++waited_ < kPatience) return;

@@ -77,9 +77,8 @@ Json finding_of(const Painting& painting, const Finding& finding) {
 Json limits_of(const Limits& limits) {
     return {{"drift", limits.drift},
             {"swing", or_null(limits.swing)},
-            {"extremes", text_of(HouseRule::extremes)
-                             .words[static_cast<std::size_t>(limits.extremes)]
-                             .id},
+            {"extremes",
+             text_of(HouseRule::extremes).words[static_cast<std::size_t>(limits.extremes)].id},
             {"shadows_gain_colour", limits.shadows_gain_colour},
             {"overlays_touch_only", limits.overlays_touch_only},
             {"background", limits.background},
@@ -97,8 +96,7 @@ Json audit_of(const Painting& painting, const Audit& audit, const std::vector<Fi
               {"passes", Json::array()},
               {"groups", Json::array()},
               {"findings", Json::array()}};
-    for (const PassAudit& pass : audit.passes)
-        json["passes"].push_back(state_of(painting, pass));
+    for (const PassAudit& pass : audit.passes) json["passes"].push_back(state_of(painting, pass));
     for (const GroupAudit& group : audit.groups)
         json["groups"].push_back(state_of(painting, group.whole));
     for (const Finding& finding : findings)
@@ -114,7 +112,8 @@ std::string text_of(const Json& json) {
 
 /// As RFC 4180 has it. What a spreadsheet would take for a formula is kept from it.
 std::string quoted(const std::string& text) {
-    const bool formula = !text.empty() && std::string_view("=+-@").find(text[0]) != std::string_view::npos;
+    const bool formula =
+        !text.empty() && std::string_view("=+-@").find(text[0]) != std::string_view::npos;
     if (!formula && text.find_first_of(",\"\r\n") == std::string::npos) return text;
     std::string result = formula ? "\"'" : "\"";
     for (const char c : text) {

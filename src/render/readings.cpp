@@ -21,13 +21,12 @@ FloatBlock warmth_of(const RgbBlock& pixels) {
 }
 
 void read_colours(const RgbBlock& pixels, Reader reader, FloatBlock& steps, ColourBlocks& colours) {
-    for (FloatBlock* block :
-         {&steps, &colours.warmth, &colours.a, &colours.b, &colours.intensity})
+    for (FloatBlock* block : {&steps, &colours.warmth, &colours.a, &colours.b, &colours.intensity})
         block->reshape(pixels.area());
     const bool lightness = reader == Reader::lightness;
-    colour_rows(pixels.all(), {colours.warmth.samples(), colours.a.samples(), colours.b.samples(),
-                               colours.intensity.samples(),
-                               lightness ? steps.samples() : std::span<float>()});
+    colour_rows(pixels.all(),
+                {colours.warmth.samples(), colours.a.samples(), colours.b.samples(),
+                 colours.intensity.samples(), lightness ? steps.samples() : std::span<float>()});
     if (!lightness) read_row(reader, pixels.all(), steps.samples());
     for (float& v : steps.samples()) v = step_of(v);
 }

@@ -241,9 +241,8 @@ TEST(Shading, OutOfBalanceIsMendedByTheBest) {
     EXPECT_EQ(findings.front().pass, 5);
     const auto mends = mends_for(painting, findings.front(), audit);
     ASSERT_FALSE(mends.empty());
-    const auto own = std::ranges::find_if(mends, [](const Mend& mend) {
-        return std::holds_alternative<SetBalance>(mend.change);
-    });
+    const auto own = std::ranges::find_if(
+        mends, [](const Mend& mend) { return std::holds_alternative<SetBalance>(mend.change); });
     ASSERT_NE(own, mends.end());
     const Painting better = mended(painting, *own);
     EXPECT_LT(drift_of(better), drift_of(painting));

@@ -83,9 +83,8 @@ TEST(Ease, IsTriedOnEveryPixel) {
     Painting painting = sealed(grey_picture({640, 64}, [](int x, int y) { return (x + y) % 2; }));
     painting = with_pass(painting, tint(grey(0.5F), BlendMode::normal, 0.8F));
     const auto mends = mends_for(painting, 0, *audit(painting, {}));
-    const auto ease = std::ranges::find_if(mends, [](const Mend& mend) {
-        return std::holds_alternative<SetStrength>(mend.change);
-    });
+    const auto ease = std::ranges::find_if(
+        mends, [](const Mend& mend) { return std::holds_alternative<SetStrength>(mend.change); });
     ASSERT_NE(ease, mends.end());
     const Painting eased = mended(painting, *ease);
     EXPECT_NE(eased, painting);

@@ -302,10 +302,12 @@ TEST_F(EndangeredWork, AFileThatCouldNotBeReadWholeIsNotSavedOver) {
 
 TEST_F(EndangeredWork, StaleMendsAreGreyAndNeverTaken) {
     begin(testing::slipping_painting());
-    ASSERT_TRUE(wait([&] { return window_->findChild<QPushButton*>("mend_ease") != nullptr; }));
-    settle();
+    settle_mends();
     const Mend ease = window_->meters().passes.mends(1).front();
-    QPointer<QPushButton> button = find<QPushButton>("mend_ease");
+    QPointer<QPushButton> button;
+    for (auto* each : find("findings")->findChildren<QPushButton*>())
+        if (each->text() == QString::fromStdString(ease.label)) button = each;
+    ASSERT_TRUE(button);
     session().document.change("Remove", without_pass(painting(), 0));
     // The wash is the first now; what was computed for the second is out of date at once.
     if (button) {
@@ -320,12 +322,11 @@ TEST_F(EndangeredWork, StaleMendsAreGreyAndNeverTaken) {
 
 TEST_F(EndangeredWork, AFindingsMendGoesToItsOwnPassWhicheverIsChosen) {
     begin(testing::slipping_painting());
-    ASSERT_TRUE(wait([&] { return window_->findChild<QPushButton*>("mend_hold") != nullptr; }));
-    settle();
+    settle_mends();
     session().outlook.set_moment(1);
     settle();
     const Pass first = painting().passes[0];
-    click("mend_hold");
+    take_mend("Hold values");
     EXPECT_EQ(painting().passes[0], first);
     EXPECT_EQ(painting().passes[1].hold, 1);
 }

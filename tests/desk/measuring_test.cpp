@@ -34,7 +34,9 @@ TEST_F(MeasuringAtTheDesk, WaitsUntilTheHandRests) {
 
 TEST_F(MeasuringAtTheDesk, LeavesFiguresThatStillHold) {
     QSignalSpy figures(&measuring(), &Measuring::figures_changed);
-    session().document.change("Splits", with_splits(painting(), ShapeCount::three, {3, 6}));
+    Plan plan = painting().plan;
+    plan.lead = 1.4;
+    session().document.change("Lead", with_plan(painting(), plan));
     EXPECT_TRUE(measuring().current());
     EXPECT_TRUE(measuring().finished());
     QTest::qWait(100);

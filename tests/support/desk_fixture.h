@@ -96,6 +96,25 @@ protected:
         ASSERT_TRUE(wait([&] { return window_->settled(); }));
         QCoreApplication::processEvents();
     }
+    /// As settle(), and every mend has been tried.
+    void settle_mends() const {
+        settle();
+        ASSERT_TRUE(wait([&] { return window_->meters().passes.finished(); }));
+        QCoreApplication::processEvents();
+    }
+    /// Takes the first mend whose label begins so, once it is there: beside its finding, or behind ▾.
+    void take_mend(const QString& label) const {
+        settle_mends();
+        const auto* findings = find<QWidget>("findings");
+        for (auto* button : findings->findChildren<QPushButton*>())
+            if (button->text().startsWith(label)) {
+                QTest::mouseClick(button, Qt::LeftButton);
+                return;
+            }
+        for (auto* action : findings->findChildren<QAction*>())
+            if (action->text().startsWith(label)) return action->trigger();
+        ADD_FAILURE() << "no mend " << label.toStdString();
+    }
     /// A point of the canvas over a pixel of the picture.
     QPoint at(double x, double y) const {
         return window_->canvas().transform().to_canvas(QPointF(x, y)).toPoint();

@@ -36,14 +36,12 @@ bool judge(const Judging& with, Audit& audit) {
     for (std::size_t i = with.known; i < audit.passes.size(); ++i) {
         if (with.stop.stop_requested()) return false;
         PassAudit& pass = audit.passes[i];
-        pass.edges = stands_as_before(pass) ? audit.before(pass).edges
-                                            : edges_in(
-                                                  follow_edges(map, with.viewing[i + 1].steps()),
-                                                  foci);
+        pass.edges = stands_as_before(pass)
+                         ? audit.before(pass).edges
+                         : edges_in(follow_edges(map, with.viewing[i + 1].steps()), foci);
     }
     const double sealed = audit.ground.edges->hard();
-    const bool judged =
-        sealed >= kLeastHard && audit.ground.edges->all.total() >= kLeastLength;
+    const bool judged = sealed >= kLeastHard && audit.ground.edges->all.total() >= kLeastLength;
     for (PassAudit& pass : audit.passes)
         pass.edges->verdict = pass.open || !judged
                                   ? Verdict::open
@@ -52,6 +50,7 @@ bool judge(const Judging& with, Audit& audit) {
 }
 
 void find(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
+    if (!audit.ground.edges || !audit.passes.back().edges) return;
     const EdgesAudit& sealed = *audit.ground.edges;
     const std::string where = sealed.at_focus && !painting.plan.foci.empty()
                                   ? "in " + shown_name(painting.plan.foci.front().name)
@@ -59,9 +58,8 @@ void find(const Painting& painting, const Audit& audit, std::vector<Finding>& fi
     find_slips(
         audit, FindingCode::edges_slip, [](const PassAudit& pass) { return pass.edges->verdict; },
         [&](const PassAudit& pass, Finding& finding) {
-            finding.text =
-                fmt::format("Of the edges {} {:.0f}% are hard; sealed {:.0f}%", where,
-                            100 * pass.edges->hard(), 100 * sealed.hard());
+            finding.text = fmt::format("Of the edges {} {:.0f}% are hard; sealed {:.0f}%", where,
+                                       100 * pass.edges->hard(), 100 * sealed.hard());
             finding.figure = pass.edges->hard();
             finding.budget = 0.8 * sealed.hard();
         },
@@ -122,8 +120,7 @@ bool judge_background(const Judging&, Audit& audit) {
     return true;
 }
 
-void find_background(const Painting& painting, const Audit& audit,
-                     std::vector<Finding>& findings) {
+void find_background(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
     if (painting.plan.foci.empty()) return;
     find_slips(
         audit, FindingCode::background_loud,

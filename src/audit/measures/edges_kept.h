@@ -15,9 +15,7 @@ struct EdgesAudit {
     /// Share of hard edges in the focus, or without one, in the picture: held from 0.8 of what was
     /// sealed, lost under half.
     Verdict verdict = Verdict::open;
-    double hard() const {
-        return (at_focus ? *at_focus : all).share(EdgeKind::hard);
-    }
+    double hard() const { return (at_focus ? *at_focus : all).share(EdgeKind::hard); }
     double soft() const { return all.share(EdgeKind::soft) + all.share(EdgeKind::lost); }
 };
 /// The least share of hard edges that can be lost, and the least edge, in viewing pixels, to speak

@@ -114,8 +114,7 @@ std::vector<Piece> pieces_of(const std::vector<Run>& runs) {
         while (above < i && (runs[above].y < run.y - 1 ||
                              (runs[above].y == run.y - 1 && runs[above].end < run.left)))
             ++above;
-        for (std::size_t k = above;
-             k < i && runs[k].y == run.y - 1 && runs[k].left <= run.end; ++k)
+        for (std::size_t k = above; k < i && runs[k].y == run.y - 1 && runs[k].left <= run.end; ++k)
             pieces.join(i, k);
     }
     std::vector<Piece> all(runs.size());
@@ -143,8 +142,8 @@ std::optional<GapsAudit> gaps_after(const ReachedFirst& reached, std::size_t pas
     constexpr std::size_t most_runs = 1'000'000;
     const Size size = reached.size();
     const auto width = static_cast<std::size_t>(size.width);
-    const auto last = static_cast<std::uint8_t>(
-        std::min<std::size_t>(passes, ReachedFirst::kNever - 1));
+    const auto last =
+        static_cast<std::uint8_t>(std::min<std::size_t>(passes, ReachedFirst::kNever - 1));
     std::vector<Run> runs;
     std::vector<cv::Point2f> ends;  // of what is reached in each row
     std::vector<std::uint8_t> row(width);
@@ -157,8 +156,8 @@ std::optional<GapsAudit> gaps_after(const ReachedFirst& reached, std::size_t pas
             const auto from = std::find_if(row.begin() + std::ptrdiff_t(x), row.end(), open);
             const auto to = std::find_if_not(from, row.end(), open);
             if (from != to)
-                runs.push_back({y, static_cast<int>(from - row.begin()),
-                                static_cast<int>(to - row.begin())});
+                runs.push_back(
+                    {y, static_cast<int>(from - row.begin()), static_cast<int>(to - row.begin())});
             x = static_cast<std::size_t>(to - row.begin());
         }
         if (runs.size() > most_runs) return std::nullopt;
@@ -203,7 +202,7 @@ bool judge(const Judging& with, Audit& audit) {
     }
     for (PassAudit& pass : audit.passes)
         if (pass.gaps)
-            pass.gaps->verdict = pass.open            ? Verdict::open
+            pass.gaps->verdict = pass.open              ? Verdict::open
                                  : pass.gaps->count > 0 ? Verdict::slipping
                                                         : Verdict::held;
     return true;

@@ -44,8 +44,7 @@ void find(const Painting& painting, const Audit& audit, std::vector<Finding>& fi
             const auto slips = slips_of(audit, [&](const PassAudit& pass) {
                 return of_part(pass, grey.part) != nullptr ? Verdict::slipping : Verdict::held;
             });
-            Finding finding{FindingCode::grey_shadows, Verdict::slipping,
-                            slips.back().pass->index};
+            Finding finding{FindingCode::grey_shadows, Verdict::slipping, slips.back().pass->index};
             finding.text = fmt::format(
                 "The shadows of {} are darkened with black only: their hue is the lights', with "
                 "intensity {:.0f}% against {:.0f}%. Pass {}.",
@@ -62,8 +61,10 @@ std::optional<FigureWords> words(const PassAudit& pass) {
     if (pass.colours.empty()) return std::nullopt;
     const std::size_t count = pass.grey_shadows.size();
     const std::string now = count == 0 ? "none" : fmt::format("{}", count);
-    return FigureWords{now, {}, now,
-                       pass.open ? Verdict::open
+    return FigureWords{now,
+                       {},
+                       now,
+                       pass.open    ? Verdict::open
                        : count == 0 ? Verdict::held
                                     : Verdict::slipping};
 }

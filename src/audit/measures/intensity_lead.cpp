@@ -82,8 +82,7 @@ namespace {
 void gather(const TileState& tile, StateTally& into) {
     const auto intensity = tile.colours.intensity.samples();
     into.intensity.all.add(intensity);
-    if (tile.has_focus)
-        into.intensity.in_focus.add_inside(intensity, tile.in_focus.samples());
+    if (tile.has_focus) into.intensity.in_focus.add_inside(intensity, tile.in_focus.samples());
 }
 
 void report(const StateReport& from, PassAudit& pass) {
@@ -95,8 +94,7 @@ void report(const StateReport& from, PassAudit& pass) {
     const IntensityHistogram rest = tally.all.without(tally.in_focus);
     if (tally.in_focus.count() == 0 || rest.count() == 0) return;
     const double elsewhere = rest.percentile(kStrongestPercentile);
-    if (elsewhere > 0)
-        intensity.lead = tally.in_focus.percentile(kStrongestPercentile) / elsewhere;
+    if (elsewhere > 0) intensity.lead = tally.in_focus.percentile(kStrongestPercentile) / elsewhere;
 }
 
 /// What has not come to be small yet, as a first tint over everything is not, was not lost.
@@ -106,9 +104,8 @@ bool judge_accents(const Judging&, Audit& audit) {
     for (PassAudit& pass : audit.passes) {
         const auto share = pass.intensity.accent_share;
         reached = reached || (share && !pass.open && *share <= most);
-        pass.accent_verdict = pass.open || !share || !reached
-                                  ? Verdict::open
-                                  : judge_excess(*share, most, 2 * most);
+        pass.accent_verdict =
+            pass.open || !share || !reached ? Verdict::open : judge_excess(*share, most, 2 * most);
     }
     return true;
 }
@@ -124,8 +121,8 @@ bool judge_lead(const Judging&, Audit& audit) {
         largest = std::max(largest, *lead);
         if (largest < kHasLead) continue;
         pass.intensity_verdict = *lead >= kClearLead || *lead >= 0.8 * largest ? Verdict::held
-                                 : *lead >= kHasLead                            ? Verdict::slipping
-                                                                                : Verdict::lost;
+                                 : *lead >= kHasLead                           ? Verdict::slipping
+                                                                               : Verdict::lost;
     }
     return true;
 }
@@ -166,7 +163,8 @@ void find_lead(const Painting& painting, const Audit& audit, std::vector<Finding
         [&](const PassAudit& pass, Finding& finding) {
             double largest = 0;
             for (const PassAudit& each : audit.passes)
-                if (each.index < finding.pass) largest = std::max(largest, each.intensity.lead.value_or(0));
+                if (each.index < finding.pass)
+                    largest = std::max(largest, each.intensity.lead.value_or(0));
             finding.text = fmt::format(
                 "The strongest colour of {} is {:.2f} times that of the rest, was {:.2f}",
                 shown_name(painting.plan.foci.front().name), *pass.intensity.lead, largest);

@@ -61,12 +61,8 @@ void gather(const TileState& tile, StateTally& into) {
 SideColours mean_of(const SideTally& side, double pixels) {
     const double weight = side.weight.value();
     if (weight <= 0) return {};
-    return {weight / pixels,
-            side.step.value() / weight,
-            side.warmth.value() / weight,
-            side.a.value() / weight,
-            side.b.value() / weight,
-            side.intensity.value() / weight};
+    return {weight / pixels,         side.step.value() / weight, side.warmth.value() / weight,
+            side.a.value() / weight, side.b.value() / weight,    side.intensity.value() / weight};
 }
 
 void report(const StateReport& from, PassAudit& pass) {
@@ -92,11 +88,11 @@ FigureFields fields(const Painting& painting, const PassAudit& pass) {
     std::vector<FigureFields> parts;
     for (const PartColours& colours : pass.colours) {
         const Part* part = painting.part(colours.part);
-        parts.push_back({{"part", part != nullptr ? part->name : std::string()},
-                         {"lights", side_fields(colours.lights)},
-                         {"shadows", side_fields(colours.shadows)},
-                         {"swing", colours.has_both() ? std::optional(colours.swing())
-                                                      : std::nullopt}});
+        parts.push_back(
+            {{"part", part != nullptr ? part->name : std::string()},
+             {"lights", side_fields(colours.lights)},
+             {"shadows", side_fields(colours.shadows)},
+             {"swing", colours.has_both() ? std::optional(colours.swing()) : std::nullopt}});
     }
     return {{"sides", std::move(parts)}};
 }

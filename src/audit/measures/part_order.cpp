@@ -42,7 +42,7 @@ namespace {
 void report(const StateReport& from, PassAudit& pass) {
     const auto &sealed = from.ground.parts.parts, &now = from.state.parts.parts;
     const auto pixels = static_cast<double>(from.ground.steps.count());
-    const auto both = [](const PartColoursTally::Sides& sides, ExactSum SideTally::* what) {
+    const auto both = [](const PartColoursTally::Sides& sides, ExactSum SideTally::*what) {
         return (sides.lights.*what).value() + (sides.shadows.*what).value();
     };
     for (std::size_t part = 0; part < now.size(); ++part) {
@@ -97,13 +97,15 @@ void find_part_swaps(const Painting& painting, const Audit& audit, std::vector<F
             Finding finding{FindingCode::part_swap, slip.verdict, pass};
             finding.text =
                 slip.back != nullptr
-                    ? fmt::format("{} read lighter than {} for a while; pass {} put them back. "
-                                  "Pass {}.",
-                                  dark, light, slip.back->index, pass)
-                    : fmt::format("{} now reads lighter than {} ({:.1f} against {:.1f}); the seal "
-                                  "has it darker ({:.1f} against {:.1f}). Pass {}.",
-                                  dark, light, swap.was_darker.now, swap.was_lighter.now,
-                                  swap.was_darker.sealed, swap.was_lighter.sealed, pass);
+                    ? fmt::format(
+                          "{} read lighter than {} for a while; pass {} put them back. "
+                          "Pass {}.",
+                          dark, light, slip.back->index, pass)
+                    : fmt::format(
+                          "{} now reads lighter than {} ({:.1f} against {:.1f}); the seal "
+                          "has it darker ({:.1f} against {:.1f}). Pass {}.",
+                          dark, light, swap.was_darker.now, swap.was_lighter.now,
+                          swap.was_darker.sealed, swap.was_lighter.sealed, pass);
             finding.parts = {swap.was_darker.part, swap.was_lighter.part};
             finding.figure = swap.gap();
             finding.budget = kClosingShare * swap.sealed_gap();
@@ -116,11 +118,11 @@ void find_part_swaps(const Painting& painting, const Audit& audit, std::vector<F
             return has_pair(pass.order.closings, closing) ? Verdict::slipping : Verdict::held;
         });
         Finding finding{FindingCode::parts_close, Verdict::slipping, slips.back().pass->index};
-        finding.text = fmt::format(
-            "{} and {} draw together: {:.2f} step apart, sealed {:.2f}. Pass {}.",
-            shown_name(painting.part(closing.was_darker.part)->name),
-            shown_name(painting.part(closing.was_lighter.part)->name), closing.gap(),
-            closing.sealed_gap(), finding.pass);
+        finding.text =
+            fmt::format("{} and {} draw together: {:.2f} step apart, sealed {:.2f}. Pass {}.",
+                        shown_name(painting.part(closing.was_darker.part)->name),
+                        shown_name(painting.part(closing.was_lighter.part)->name), closing.gap(),
+                        closing.sealed_gap(), finding.pass);
         finding.parts = {closing.was_darker.part, closing.was_lighter.part};
         finding.figure = closing.gap();
         finding.budget = kClosingShare * closing.sealed_gap();

@@ -9,7 +9,7 @@
 namespace underpaint {
 
 struct RangeAudit {
-    Range range;                 ///< darkest and lightest
+    Range range;  ///< darkest and lightest
     Key key = Key::middle;
     std::optional<double> kept;  ///< range now / sealed; nothing where that was of one value
     /// Held from 0.9, lost under 0.75; open once a pass was meant to move values.

@@ -55,8 +55,8 @@ void gather(const TileState& tile, StateTally& into) {
 void report(const StateReport& from, PassAudit& pass) {
     const SwingTally& tally = from.state.swing;
     SwingAudit& swing = pass.swing;
-    swing.measured = !tally.light.empty() && !tally.shadow.empty() &&
-                     is_coloured(from.state.intensity);
+    swing.measured =
+        !tally.light.empty() && !tally.shadow.empty() && is_coloured(from.state.intensity);
     if (!swing.measured) return;
     swing.lights = tally.light.value(), swing.shadows = tally.shadow.value();
     swing.swing = swing.lights - swing.shadows;

@@ -50,9 +50,8 @@ void report(const StateReport& from, PassAudit& pass) {
 
 bool judge(const Judging&, Audit& audit) {
     for (PassAudit& pass : audit.passes)
-        pass.value.verdict = pass.open
-                                 ? Verdict::open
-                                 : judge_drift(pass.value.judged_p95, audit.limits.drift);
+        pass.value.verdict =
+            pass.open ? Verdict::open : judge_drift(pass.value.judged_p95, audit.limits.drift);
     return true;
 }
 
@@ -76,7 +75,8 @@ void find_slips(const Painting&, const Audit& audit, std::vector<Finding>& findi
     for (std::size_t i = 0; i < audit.passes.size(); ++i) {
         const PassAudit& pass = audit.passes[i];
         if (pass.open) continue;
-        const Verdict now = pass.value.verdict, own = judge_drift(pass.value.own_judged_p95, audit.limits.drift);
+        const Verdict now = pass.value.verdict,
+                      own = judge_drift(pass.value.own_judged_p95, audit.limits.drift);
         const bool crossed = now > before, nearer = pass.value.judged_p95 < p95_before;
         before = now, p95_before = pass.value.judged_p95;
         if (!crossed && (!is_bad(own) || nearer)) continue;

@@ -35,8 +35,7 @@ std::optional<Mend> give_colour(const PassTrial& trial) {
     const double turned = hue + std::clamp(way, -kTurn, kTurn);
     const auto l = static_cast<float>(std::clamp((part->shadows.step - 1) / 8, 0.15, 0.85));
     const auto h = static_cast<float>(turned - 360 * std::floor(turned / 360));
-    const auto share =
-        static_cast<float>(std::min(0.95, kMoreIntensity * part->lights.intensity));
+    const auto share = static_cast<float>(std::min(0.95, kMoreIntensity * part->lights.intensity));
     const OkLch colour{l, share * gamut_chroma(l, h), h};
 
     Pass pass;

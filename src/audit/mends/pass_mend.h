@@ -17,12 +17,12 @@ struct PassMend {
 };
 
 extern const PassMend kEaseMend, kHoldMend, kHoldLeastMend, kReturnMend, kMatchStopsMend,
-    kBalanceMend, kKeepToLightsMend, kKeepToShadowsMend, kPullBackMend, kGiveColourMend,
-    kQuietMend, kShadeBeneathMend;
+    kBalanceMend, kKeepToLightsMend, kKeepToShadowsMend, kPullBackMend, kGiveColourMend, kQuietMend,
+    kShadeBeneathMend;
 
-inline constexpr std::array kPassMends{
-    &kEaseMend,      &kHoldLeastMend,    &kHoldMend,          &kReturnMend,
-    &kMatchStopsMend, &kBalanceMend,     &kKeepToLightsMend,  &kKeepToShadowsMend,
-    &kPullBackMend,  &kGiveColourMend,   &kQuietMend,         &kShadeBeneathMend};
+inline constexpr std::array kPassMends{&kEaseMend,         &kHoldLeastMend,     &kHoldMend,
+                                       &kReturnMend,       &kMatchStopsMend,    &kBalanceMend,
+                                       &kKeepToLightsMend, &kKeepToShadowsMend, &kPullBackMend,
+                                       &kGiveColourMend,   &kQuietMend,         &kShadeBeneathMend};
 
 }  // namespace underpaint

@@ -14,7 +14,7 @@ namespace underpaint {
 namespace {
 
 constexpr int kSmallSide = 300, kFineSide = 800;  // long sides of the copies
-constexpr int kChangeSide = 240;
+constexpr int kChangeSide = 120;
 
 /// The last row of the ledger as a mend would leave it.
 std::string in_words(const PassAudit& last) {
@@ -28,6 +28,18 @@ std::string in_words(const PassAudit& last) {
     return "Would leave the balance at: " + text;
 }
 
+/// Whether it takes the viewing scale to see what a finding says.
+bool is_viewed(FindingCode code) {
+    switch (code) {
+        case FindingCode::focus_slips:
+        case FindingCode::shape_slips:
+        case FindingCode::edges_slip:
+        case FindingCode::soft_edges_lost:
+        case FindingCode::background_loud: return true;
+        default: return false;
+    }
+}
+
 const Finding* same_in(const std::vector<Finding>& findings, const Finding& finding) {
     const auto found = std::ranges::find_if(
         findings, [&](const Finding& each) { return same_thing(each, finding); });
@@ -37,8 +49,7 @@ const Finding* same_in(const std::vector<Finding>& findings, const Finding& find
 }  // namespace
 
 double change_of_picture(const Painting& a, const Painting& b, const std::stop_token& stop) {
-    const View view =
-        whole_at(a.size(), shrink_of_level(level_for(a.size(), kChangeSide)));
+    const View view = whole_at(a.size(), shrink_of_level(level_for(a.size(), kChangeSide)));
     const auto one = render_view(a, a.passes.size(), view, stop);
     const auto other = one ? render_view(b, b.passes.size(), view, stop) : std::nullopt;
     if (!other) return 0;
@@ -72,9 +83,10 @@ PassTrial::PassTrial(const Painting& painting, const Audit& figures, const Findi
       fine_(level_for(painting.size(), kFineSide)),
       basis_(basis_of(painting, Stage::colour, figures.reader, own)) {}
 
-std::optional<Audit> PassTrial::measured(const Painting& painting, Copy copy,
-                                         const Audit* known) const {
+std::optional<Audit> PassTrial::measured(const Painting& painting, Copy copy, const Audit* known,
+                                         bool viewing) const {
     AuditOptions options;
+    options.viewing = viewing;
     options.reader = figures_.reader;
     options.level = level(copy);
     options.own_rules = own_;
@@ -85,7 +97,7 @@ std::optional<Audit> PassTrial::measured(const Painting& painting, Copy copy,
 const Audit* PassTrial::as_it_is(Copy copy) const {
     if (level(copy) == 0 && figures_.exact) return &figures_;
     auto& kept = as_it_is_[static_cast<std::size_t>(copy)];
-    if (!kept) kept = measured(painting_, copy, nullptr);
+    if (!kept) kept = measured(painting_, copy, nullptr, true);
     return kept ? &*kept : nullptr;
 }
 
@@ -122,7 +134,8 @@ bool PassTrial::helps(const Mend& mend, Copy copy) const {
     if (finding_.code == FindingCode::values_slip) return helps_values(mend, copy);
     const Painting after = mended(painting_, mend);
     const Audit* was = as_it_is(copy);
-    const auto figures = was != nullptr ? measured(after, copy, was) : std::nullopt;
+    const auto figures =
+        was != nullptr ? measured(after, copy, was, is_viewed(finding_.code)) : std::nullopt;
     if (!figures) return false;
     const Finding* left = nullptr;
     const auto findings = find_slipped(after, *figures);
@@ -178,7 +191,7 @@ std::optional<Mend> PassTrial::least(int most, const std::function<Mend(int)>& m
 std::optional<Mend> PassTrial::weighed(Mend mend) const {
     const Painting after = mended(painting_, mend);
     const Audit* was = as_it_is(Copy::fine);
-    const auto is = was != nullptr ? measured(after, Copy::fine, was) : std::nullopt;
+    const auto is = was != nullptr ? measured(after, Copy::fine, was, true) : std::nullopt;
     if (!is) return std::nullopt;
     mend.effect = in_words(is->passes.back());
     mend.moves = change_of_picture(painting_, after, stop_);

@@ -46,7 +46,8 @@ public:
 
 private:
     bool helps_values(const Mend& mend, Copy copy) const;
-    std::optional<Audit> measured(const Painting& painting, Copy copy, const Audit* known) const;
+    std::optional<Audit> measured(const Painting& painting, Copy copy, const Audit* known,
+                                  bool viewing) const;
     int level(Copy copy) const { return copy == Copy::small ? small_ : fine_; }
     /// The painting as it is.
     const Audit* as_it_is(Copy copy) const;

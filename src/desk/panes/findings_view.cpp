@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/panes/findings_view.h"
 
-#include <QEvent>
 #include <QCursor>
+#include <QEvent>
 #include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
@@ -147,13 +147,11 @@ QHBoxLayout* FindingsView::begin_row(const Finding& finding, QVBoxLayout& column
     row->setProperty("row", "finding");
     auto* line = new QHBoxLayout;
     line->setSpacing(scaled(7));
-    line->addWidget(new Mark(finding.meant ? Verdict::open : finding.verdict), 0,
-                    Qt::AlignVCenter);
+    line->addWidget(new Mark(finding.meant ? Verdict::open : finding.verdict), 0, Qt::AlignVCenter);
     QString words = QString::fromStdString(finding.text);
     if (finding.meant)
-        words += finding.meant->empty()
-                     ? tr(" It is meant.")
-                     : tr(" It is meant: %1").arg(shown(*finding.meant));
+        words += finding.meant->empty() ? tr(" It is meant.")
+                                        : tr(" It is meant: %1").arg(shown(*finding.meant));
     auto* text = new QLabel(words);
     if (finding.meant) text->setProperty("tone", "secondary");
     text->setTextFormat(Qt::PlainText);
@@ -175,12 +173,11 @@ QHBoxLayout* FindingsView::begin_row(const Finding& finding, QVBoxLayout& column
 void FindingsView::add_row(const Finding& finding, QVBoxLayout& column) {
     QHBoxLayout* line = begin_row(finding, column);
     if (finding.where || finding.pass > 0) line->addWidget(show_button(finding));
-    // What is gentlest stands by itself; a finding of values has room for one more.
-    const std::size_t stand = std::min<std::size_t>(finding.mends.size(), 2);
-    for (std::size_t i = 0; i < stand; ++i) line->addWidget(mend_button(finding.mends[i]));
+    // What is gentlest stands by itself.
+    const std::size_t stand = std::min<std::size_t>(finding.mends.size(), 1);
+    if (stand > 0) line->addWidget(mend_button(finding.mends.front()));
     const bool can_be_meant = finding.figure && (is_bad(finding.verdict) || finding.meant);
-    if (can_be_meant || finding.mends.size() > stand)
-        line->addWidget(more_button(finding, stand));
+    if (can_be_meant || finding.mends.size() > stand) line->addWidget(more_button(finding, stand));
 }
 
 /// The other mends, and whether it is meant.
@@ -286,7 +283,10 @@ void FindingsView::take(const Mend& mend) {
     if (const auto pass = pass_of(mend); pass && *pass < painting.passes.size())
         label = tr("%1: %2").arg(shown(painting.passes[*pass].name), label);
     canvas_.show_everything();
-    session_.document.change(label, mended(painting, mend));
+    // One that was computed for another painting, in a menu that was open meanwhile, changes nothing.
+    const Painting after = mended(painting, mend);
+    if (after == painting) return;
+    session_.document.change(label, after);
     session_.document.end_gesture();
 }
 

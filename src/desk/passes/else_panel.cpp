@@ -21,16 +21,23 @@ bool stands_elsewhere(const MeasureRecord* measure) {
 }
 
 const std::pair<const MeasureRecord*, const char*> kAbout[] = {
-    {&kShapeMeasure, QT_TR_NOOP("Whether what stands light beside dark still does: 1 is all of it")},
+    {&kShapeMeasure,
+     QT_TR_NOOP("Whether what stands light beside dark still does: 1 is all of it")},
     {&kAccentMeasure, QT_TR_NOOP("How much of the picture the strongest colour takes")},
-    {&kIntensityMeasure, QT_TR_NOOP("The strongest colour in the focus over the strongest elsewhere")},
-    {&kExtremesMeasure, QT_TR_NOOP("How much of the picture is pure black or white where it should not be")},
+    {&kIntensityMeasure,
+     QT_TR_NOOP("The strongest colour in the focus over the strongest elsewhere")},
+    {&kExtremesMeasure,
+     QT_TR_NOOP("How much of the picture is pure black or white where it should not be")},
     {&kGreyShadowsMeasure, QT_TR_NOOP("Parts whose shadows were darkened with black only")},
-    {&kStrokesMeasure, QT_TR_NOOP("Whether the pass's strokes run along the underpaint's: +1 along, -1 across")},
-    {&kSharedLightMeasure, QT_TR_NOOP("Whether all parts change colour the same way from shadow to light: 1 is the same")},
+    {&kStrokesMeasure,
+     QT_TR_NOOP("Whether the pass's strokes run along the underpaint's: +1 along, -1 across")},
+    {&kSharedLightMeasure,
+     QT_TR_NOOP(
+         "Whether all parts change colour the same way from shadow to light: 1 is the same")},
     {&kGapsMeasure, QT_TR_NOOP("Small places that no colour reaches")},
     {&kEdgesMeasure, QT_TR_NOOP("How many of the sealed edges in the focus are hard")},
-    {&kBackgroundMeasure, QT_TR_NOOP("How much less contrast than the focus the strongest place elsewhere has")},
+    {&kBackgroundMeasure,
+     QT_TR_NOOP("How much less contrast than the focus the strongest place elsewhere has")},
     {&kNoEffectMeasure, QT_TR_NOOP("How much of where the pass lands it leaves as it was")},
 };
 
@@ -68,10 +75,10 @@ std::vector<ElsePanel::Row> ElsePanel::rows() const {
         if (measure->words == nullptr || stands_elsewhere(measure)) continue;
         const auto words = measure->words(*now), sealed = measure->words(audit.ground);
         // A row stays where any state has a figure for it, so that none jumps from pass to pass.
-        const bool any = words || sealed ||
-                         std::ranges::any_of(audit.passes, [&](const PassAudit& pass) {
-                             return measure->words(pass).has_value();
-                         });
+        const bool any =
+            words || sealed || std::ranges::any_of(audit.passes, [&](const PassAudit& pass) {
+                return measure->words(pass).has_value();
+            });
         if (!any) continue;
         const bool judged = words && measure->judged && now->index > 0;
         rows.push_back({measure, said(sealed),
@@ -90,7 +97,8 @@ QSize ElsePanel::sizeHint() const {
 void ElsePanel::describe() {
     QStringList lines;
     for (const Row& row : rows())
-        lines.push_back(tr("%1: %2, sealed %3").arg(from_view(row.measure->label), row.now, row.sealed));
+        lines.push_back(
+            tr("%1: %2, sealed %3").arg(from_view(row.measure->label), row.now, row.sealed));
     setAccessibleDescription(lines.join(QStringLiteral("; ")));
 }
 
@@ -140,7 +148,8 @@ bool ElsePanel::event(QEvent* event) {
     if (event->type() == QEvent::ToolTip) {
         const auto* help = static_cast<QHelpEvent*>(event);
         const auto all = rows();
-        const auto index = static_cast<std::ptrdiff_t>((help->pos().y() - scaled(kHead)) / scaled(kRow));
+        const auto index =
+            static_cast<std::ptrdiff_t>((help->pos().y() - scaled(kHead)) / scaled(kRow));
         if (index >= 0 && index < std::ssize(all))
             for (const auto& [measure, about] : kAbout)
                 if (measure == all[static_cast<std::size_t>(index)].measure)

@@ -270,12 +270,13 @@ void BalanceRow::paintEvent(QPaintEvent*) {
                      tr("Balance"));
     painter.setFont(secondary_font());
     painter.setPen(greys().secondary);
-    painter.drawText(rect().adjusted(scaled(66), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter,
-                     measuring_.audit() && measuring_.audit()->open()
-                         ? tr("open: not judged yet")
-                         : tr("held to %1 step")
-                               .arg(limits_of(session_.document.painting(), session_.own.rules()).drift,
-                                    0, 'f', 2));
+    painter.drawText(
+        rect().adjusted(scaled(66), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter,
+        measuring_.audit() && measuring_.audit()->open()
+            ? tr("open: not judged yet")
+            : tr("held to %1 step")
+                  .arg(limits_of(session_.document.painting(), session_.own.rules()).drift, 0, 'f',
+                       2));
     const auto& audit = measuring_.audit();
     if (!audit || audit->passes.empty()) return;
     const PassAudit& last = audit->passes.back();

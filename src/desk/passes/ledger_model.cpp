@@ -185,7 +185,7 @@ QString LedgerModel::detail(int row) const {
     const PassAudit* pass = figures(row);
     if (pass == nullptr) return text;
     for (const MeasureRecord* measure : kMeasures) {
-        const auto words = measure->words(*pass);
+        const auto words = measure->words != nullptr ? measure->words(*pass) : std::nullopt;
         if (!words) continue;
         text += tr("\n%1: %2").arg(from_view(measure->label), QString::fromStdString(words->now));
         if (!words->own.empty())

@@ -72,7 +72,8 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
         return button;
     };
     to_pass_ = page_button("page_pass", tr("The pass"), tr("What the chosen pass is and does"));
-    to_also_ = page_button("page_also", tr("What else"), tr("What the passes did beside the three columns"));
+    to_also_ = page_button("page_also", tr("What else"),
+                           tr("What the passes did beside the three columns"));
     connect(to_pass_, &QPushButton::clicked, this, [this] { show_page(Page::pass); });
     connect(to_also_, &QPushButton::clicked, this, [this] { show_page(Page::also); });
     mend_ = action_button("mend_safe", tr("Mend what is safe…"),
@@ -137,7 +138,8 @@ void PassesSheet::show_chosen() {
     to_pass_->setChecked(page_ == Page::pass);
     to_also_->setChecked(page_ == Page::also);
     if (page_ != Page::pass)
-        return chosen_->setCurrentWidget(page_ == Page::also ? static_cast<QWidget*>(also_) : safe_);
+        return chosen_->setCurrentWidget(page_ == Page::also ? static_cast<QWidget*>(also_)
+                                                             : safe_);
     QWidget* wanted = session_.outlook.chosen_group() ? static_cast<QWidget*>(group_sheet_)
                                                       : static_cast<QWidget*>(pass_sheet_);
     chosen_->setCurrentWidget(wanted);
@@ -172,7 +174,8 @@ void PassesSheet::show_brought_back() {
 }
 
 bool PassesSheet::finished() const {
-    return safe_->finished() && pass_sheet_->finished() && lay_menu_->finished() && !comparing_.running() &&
+    return safe_->finished() && pass_sheet_->finished() && lay_menu_->finished() &&
+           !comparing_.running() &&
            std::ranges::all_of(findChildren<ShadingRow*>(),
                                [](const ShadingRow* row) { return row->finished(); });
 }

@@ -36,7 +36,7 @@ private:
 
     Session& session_;
     const Measuring& measuring_;
-    QLabel *state_;
+    QLabel* state_;
     QVBoxLayout* list_;
     QPushButton *take_, *back_;
     std::optional<Painting> of_;  // what they were found for

@@ -90,8 +90,7 @@ void ScalePlot::paintEvent(QPaintEvent*) {
     painter.drawLine(place(1, 0), place(9, 0));
     painter.setPen(QPen(greys().secondary.darker(130), 1, Qt::DotLine));
     const double held = limits_of(session_.document.painting(), session_.own.rules()).drift;
-    for (const double edge : {-held, held})
-        painter.drawLine(place(1, edge), place(9, edge));
+    for (const double edge : {-held, held}) painter.drawLine(place(1, edge), place(9, edge));
 
     painter.setRenderHint(QPainter::Antialiasing);
     QPolygonF line, band;

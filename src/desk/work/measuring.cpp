@@ -17,7 +17,8 @@ namespace {
 
 /// Long enough for the next move of a drag to come, so that its frame has all cores.
 constexpr std::chrono::milliseconds kRest{20};
-constexpr int kSketchSide = 300;  // long side at which the first figures are measured
+constexpr std::size_t kMostMended = 6;  // findings that mends are tried for
+constexpr int kSketchSide = 300;        // long side at which the first figures are measured
 
 Measuring::Thumbnails small_pictures(const Painting& painting, Reader reader,
                                      const std::stop_token& stop) {
@@ -86,7 +87,7 @@ void Measuring::put_off() {
     if (basis_ == basis) return mark_what_is_meant();
     basis_ = std::move(basis);
     job_.stop();
-    current_ = false;
+    current_ = mending_ = false;
     emit outdated();
     rest_.start();
 }
@@ -150,11 +151,16 @@ void Measuring::measure() {
         auto findings = find(painting, figures->audit);
         if (!find_shares(painting, figures->audit, findings, rules, stop)) return;
         deliver([this, findings] {
+            mending_ = true;
             findings_ = findings;
             mark_meant(session_.document.painting(), findings_);
             emit findings_changed();
         });
+        // What costs most is mended first; by then the rest is mostly another.
+        std::size_t tried = 0;
         for (const Finding& finding : findings) {
+            const bool wished = finding.code == FindingCode::no_effect;
+            if (!wished && (!counts(finding) || ++tried > kMostMended)) continue;
             auto mends = mends_for(painting, finding, figures->audit, rules, stop);
             if (mends.empty()) continue;
             deliver([this, finding, mends = std::move(mends)] {

@@ -36,6 +36,8 @@ public:
         std::vector<QImage> colour, grey;
     };
     bool finished() const override { return !job_.running() && !rest_.isActive(); }
+    /// All figures and findings have come; mends may still be tried.
+    bool measured() const { return finished() || (current_ && mending_); }
 
 signals:
     void figures_changed();
@@ -69,7 +71,7 @@ private:
     LatestJob job_;
     QTimer rest_;
     std::optional<Basis> basis_;
-    bool current_ = false;
+    bool current_ = false, mending_ = false;
     std::optional<Audit> audit_;
     SharedMeasured sketched_, measured_;  // the last of a small picture, and of every pixel
     SharedBelow below_;

@@ -20,9 +20,9 @@ struct Meters {
           strokes(session),
           brief(session, values, passes) {}
 
-    /// All that is to come has come.
+    /// All that is to come has come, but for mends that are still tried.
     bool finished() const {
-        return passes.finished() && values.finished() && edges.finished() && strokes.finished();
+        return passes.measured() && values.finished() && edges.finished() && strokes.finished();
     }
 
     Measuring passes;

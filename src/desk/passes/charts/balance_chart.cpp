@@ -26,10 +26,15 @@ using Bounds = std::optional<std::pair<double, double>>;
 
 const Line kLines[] = {
     {&kValueMeasure, [](const PassAudit& p) { return std::optional(p.value.judged_p95); },
-     [](const Audit& a) { return Bounds({a.limits.drift, 2 * a.limits.drift}); }, true},
-    {&kFocusMeasure,
-     [](const PassAudit& p) { return p.focus ? p.focus->kept : std::nullopt; },
-     [](const Audit&) { return Bounds({kHeldKept, 0.75}); }, false},
+     [](const Audit& a) {
+         return Bounds({a.limits.drift, 2 * a.limits.drift});
+     },
+     true},
+    {&kFocusMeasure, [](const PassAudit& p) { return p.focus ? p.focus->kept : std::nullopt; },
+     [](const Audit&) {
+         return Bounds({kHeldKept, 0.75});
+     },
+     false},
     {&kSwingMeasure,
      [](const PassAudit& p) {
          return p.swing.measured ? std::optional(p.swing.swing) : std::nullopt;
@@ -41,15 +46,30 @@ const Line kLines[] = {
      },
      false},
     {&kRangeMeasure, [](const PassAudit& p) { return p.range.kept; },
-     [](const Audit&) { return Bounds({kHeldRange, kLostRange}); }, false},
+     [](const Audit&) {
+         return Bounds({kHeldRange, kLostRange});
+     },
+     false},
     {&kShapeMeasure, [](const PassAudit& p) { return p.shape.kept; },
-     [](const Audit&) { return Bounds({kHeldShape, kLostShape}); }, false},
+     [](const Audit&) {
+         return Bounds({kHeldShape, kLostShape});
+     },
+     false},
     {&kAccentMeasure, [](const PassAudit& p) { return p.intensity.accent_share; },
-     [](const Audit& a) { return Bounds({a.limits.accents, 2 * a.limits.accents}); }, true},
+     [](const Audit& a) {
+         return Bounds({a.limits.accents, 2 * a.limits.accents});
+     },
+     true},
     {&kIntensityMeasure, [](const PassAudit& p) { return p.intensity.lead; },
-     [](const Audit&) { return Bounds({kClearLead, kHasLead}); }, false},
+     [](const Audit&) {
+         return Bounds({kClearLead, kHasLead});
+     },
+     false},
     {&kSharedLightMeasure, [](const PassAudit& p) { return p.shared_light; },
-     [](const Audit&) { return Bounds({kSharesLight, kNoSharedLight}); }, false},
+     [](const Audit&) {
+         return Bounds({kSharesLight, kNoSharedLight});
+     },
+     false},
     {&kExtremesMeasure, [](const PassAudit& p) { return std::optional(p.extremes.share()); },
      [](const Audit& a) {
          const double sealed = a.ground.extremes.share();
@@ -59,8 +79,9 @@ const Line kLines[] = {
     {&kEdgesMeasure,
      [](const PassAudit& p) { return p.edges ? std::optional(p.edges->hard()) : std::nullopt; },
      [](const Audit& a) {
-         return a.ground.edges ? Bounds({0.8 * a.ground.edges->hard(), 0.5 * a.ground.edges->hard()})
-                               : Bounds();
+         return a.ground.edges
+                    ? Bounds({0.8 * a.ground.edges->hard(), 0.5 * a.ground.edges->hard()})
+                    : Bounds();
      },
      false},
     {&kBackgroundMeasure, [](const PassAudit& p) { return background_of(p.focus); },
@@ -97,7 +118,7 @@ BalanceChart::BalanceChart(Session& session, Measuring& measuring)
     : Chart("balance", tr("Balance"), session, measuring) {}
 
 QString BalanceChart::caption() const {
-    return tr("every figure over the passes · a click winds there");
+    return tr("a click winds to a pass");
 }
 
 void BalanceChart::draw(QPainter& painter, const QSizeF& size) const {
@@ -120,8 +141,9 @@ void BalanceChart::draw(QPainter& painter, const QSizeF& size) const {
                 low = std::min(low, *values.back()), high = std::max(high, *values.back());
         }
         const auto bounds = line.bounds(*audit);
-        if (bounds) low = std::min(low, std::min(bounds->first, bounds->second)),
-                    high = std::max(high, std::max(bounds->first, bounds->second));
+        if (bounds)
+            low = std::min(low, std::min(bounds->first, bounds->second)),
+            high = std::max(high, std::max(bounds->first, bounds->second));
         if (!(high > low)) low = std::isfinite(low) ? low - 0.5 : 0, high = low + 1;
         const double room = 0.08 * (high - low);
         low -= room, high += room;
@@ -156,12 +178,13 @@ void BalanceChart::draw(QPainter& painter, const QSizeF& size) const {
             if (!values[moment]) continue;
             const auto words = line.measure->words(state(moment));
             const double side = scaled(moment == chosen ? 10 : 7);
-            const QRectF mark(place.x(moment) - side / 2, y(*values[moment]) - side / 2, side, side);
+            const QRectF mark(place.x(moment) - side / 2, y(*values[moment]) - side / 2, side,
+                              side);
             painter.setPen(Qt::NoPen);
             painter.setBrush(greys().sheet);
             painter.drawEllipse(mark.adjusted(-1, -1, 1, 1));
-            draw_mark(painter, mark,
-                      moment == 0 || !words ? Verdict::open : words->verdict, greys().strong);
+            draw_mark(painter, mark, moment == 0 || !words ? Verdict::open : words->verdict,
+                      greys().strong);
         }
         const auto words = line.measure->words(state(chosen));
         painter.setFont(secondary_font());
@@ -184,8 +207,8 @@ std::optional<std::size_t> BalanceChart::moment_at(const QPointF& at) const {
         if (!place.plot.adjusted(-scaled(8), -scaled(22), scaled(8), scaled(8)).contains(at))
             continue;
         const double share = (at.x() - place.plot.left()) / place.plot.width();
-        return static_cast<std::size_t>(std::lround(
-            std::clamp(share, 0.0, 1.0) * static_cast<double>(audit->passes.size())));
+        return static_cast<std::size_t>(
+            std::lround(std::clamp(share, 0.0, 1.0) * static_cast<double>(audit->passes.size())));
     }
     return std::nullopt;
 }
@@ -194,10 +217,10 @@ void BalanceChart::mouseMoveEvent(QMouseEvent* event) {
     const auto moment = moment_at(event->position());
     if (!moment) return void(emit said({}));
     const Audit& audit = *figures();
-    emit said(*moment == 0 ? tr("as sealed")
-                           : tr("after pass %1, %2")
-                                 .arg(*moment)
-                                 .arg(shown(audit.passes[*moment - 1].name)));
+    emit said(
+        *moment == 0
+            ? tr("as sealed")
+            : tr("after pass %1, %2").arg(*moment).arg(shown(audit.passes[*moment - 1].name)));
 }
 
 void BalanceChart::leaveEvent(QEvent* event) {

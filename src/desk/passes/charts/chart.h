@@ -38,7 +38,8 @@ protected:
     void paintEvent(QPaintEvent* event) override;
     void showEvent(QShowEvent* event) override;
 
-    /// The state that the ledger is wound to, and the one before it; null where nothing is measured.
+    /// The state that the ledger is wound to, and the one before it; null where nothing is
+    /// measured.
     const PassAudit* now() const;
     const PassAudit* before() const;
     const Audit* figures() const;

@@ -43,9 +43,9 @@ void draw_frame(QPainter& painter, const Plot& plot, const QString& title,
     }
     painter.setFont(secondary_font());
     painter.setPen(greys().text);
-    painter.drawText(QRectF(plot.area.left(), plot.area.top() - scaled(20), plot.area.width(),
-                            scaled(18)),
-                     Qt::AlignLeft | Qt::AlignVCenter, title);
+    painter.drawText(
+        QRectF(plot.area.left(), plot.area.top() - scaled(20), plot.area.width(), scaled(18)),
+        Qt::AlignLeft | Qt::AlignVCenter, title);
 }
 
 /// Hues near the first one, so that a line across 0 does not jump.
@@ -56,9 +56,9 @@ double unwrapped(double hue, double beside) {
 QColor colour_of(const RampPoint& point) {
     const double lightness = (point.step - 1) * 12.5, root = (lightness + 16) / 116;
     const double y = lightness > 8 ? root * root * root : lightness / 903.3;
-    const Rgb rgb = encode(linear_rgb(oklab(OkLch{static_cast<float>(std::cbrt(y)),
-                                                  static_cast<float>(point.chroma),
-                                                  static_cast<float>(point.hue)})));
+    const Rgb rgb = encode(
+        linear_rgb(oklab(OkLch{static_cast<float>(std::cbrt(y)), static_cast<float>(point.chroma),
+                               static_cast<float>(point.hue)})));
     const auto channel = [](float v) { return std::clamp(v, 0.0F, 1.0F); };
     return QColor::fromRgbF(channel(rgb.r), channel(rgb.g), channel(rgb.b));
 }
@@ -122,8 +122,8 @@ void RampsChart::refresh() {
         part_ = state->grey_shadows.front().part;
     if (painting.part(part_) == nullptr) part_ = painting.parts.empty() ? 0 : painting.parts[0].id;
     const Part* part = painting.part(part_);
-    button_->setText(tr("%1 ▾").arg(part != nullptr ? shown_on_button(part->name)
-                                                   : tr("The whole picture")));
+    button_->setText(
+        tr("%1 ▾").arg(part != nullptr ? shown_on_button(part->name) : tr("The whole picture")));
     const std::size_t moment = std::min(session_.outlook.moment(), painting.passes.size());
     job_.start([this, painting, id = part_, moment, reader = session_.choices.reader()](
                    const std::stop_token& stop, const auto& deliver) {
@@ -172,16 +172,18 @@ void RampsChart::draw(QPainter& painter, const QSizeF& size) const {
     const Painting& painting = session_.document.painting();
     const Part* own = painting.part(part_);
     const double tenth = std::round(centre);
-    draw_frame(painter, hue, tr("Hue"), {tenth - std::floor(reach / 2), tenth, tenth + std::floor(reach / 2)}, "°");
-    draw_frame(painter, chroma, tr("Chroma, and the most that sRGB has there"), {0, most / 2, most}, "");
+    draw_frame(painter, hue, tr("Hue"),
+               {tenth - std::floor(reach / 2), tenth, tenth + std::floor(reach / 2)}, "°");
+    draw_frame(painter, chroma, tr("Chroma, and the most that sRGB has there"), {0, most / 2, most},
+               "");
     draw_frame(painter, strength, tr("Intensity"), {0, 0.5, 1}, "");
     if (const GreyShadows* bad = grey(); bad != nullptr && audit != nullptr && own != nullptr) {
         const auto index = static_cast<std::size_t>(own - painting.parts.data());
         const double split = audit->part_splits[index];
         for (const Plot* each : {&hue, &chroma, &strength}) {
             const double right = each->at(split, 0).x();
-            painter.fillRect(QRectF(each->area.left(), each->area.top(),
-                                    right - each->area.left(), each->area.height()),
+            painter.fillRect(QRectF(each->area.left(), each->area.top(), right - each->area.left(),
+                                    each->area.height()),
                              greys().bar);
         }
         painter.setFont(secondary_font());
@@ -195,9 +197,9 @@ void RampsChart::draw(QPainter& painter, const QSizeF& size) const {
     painter.setFont(figure_font());
     painter.setPen(greys().secondary);
     for (int step = 1; step <= 9; ++step)
-        painter.drawText(QRectF(strength.at(step, 0).x() - 12, strength.area.bottom() + scaled(6),
-                                24, 16),
-                         Qt::AlignCenter, QString::number(step));
+        painter.drawText(
+            QRectF(strength.at(step, 0).x() - 12, strength.area.bottom() + scaled(6), 24, 16),
+            Qt::AlignCenter, QString::number(step));
 
     const auto lines = [&](const Ramp& ramp, bool strong) {
         QPolygonF hues, chromas, strengths, limits;
@@ -220,9 +222,9 @@ void RampsChart::draw(QPainter& painter, const QSizeF& size) const {
             painter.setPen(QPen(greys().ground.darker(180), 1));
             painter.setBrush(colour_of(point));
             if (point.chroma >= kLeastChroma)
-                painter.drawEllipse(hue.at(point.step, std::clamp(unwrapped(point.hue, centre),
-                                                                  hue.low, hue.high)),
-                                    dot, dot);
+                painter.drawEllipse(
+                    hue.at(point.step, std::clamp(unwrapped(point.hue, centre), hue.low, hue.high)),
+                    dot, dot);
             painter.drawEllipse(chroma.at(point.step, std::min(point.chroma, most)), dot, dot);
             painter.drawEllipse(strength.at(point.step, std::min(point.intensity, 1.0)), dot, dot);
         }

@@ -29,8 +29,8 @@ struct Grid {
         for (int tried = 1; tried <= static_cast<int>(count); ++tried) {
             const int lines = (static_cast<int>(count) + tried - 1) / tried;
             const double w = size.width() / tried, h = size.height() / lines;
-            const double room = std::min(w - scaled(14),
-                                         (h - scaled(14) - scaled(kFoot)) * across / down);
+            const double room =
+                std::min(w - scaled(14), (h - scaled(14) - scaled(kFoot)) * across / down);
             if (room > side) columns = tried, rows = lines, width = w, height = h, side = room;
         }
     }
@@ -60,7 +60,7 @@ QWidget* StagesChart::controls() {
 }
 
 QString StagesChart::caption() const {
-    return tr("the picture after each pass · a click winds there");
+    return tr("a click winds to a pass");
 }
 
 void StagesChart::refresh() {
@@ -70,21 +70,21 @@ void StagesChart::refresh() {
     const Grid grid(size(), painting.passes.size() + 1, of.width, of.height);
     const double pixels = std::max(32.0, grid.side * devicePixelRatioF());
     const double shrink = std::max(1.0, of.width / pixels);
-    job_.start([this, painting, shrink, grey = grey_->isChecked(),
-                reader = session_.choices.reader()](const std::stop_token& stop,
-                                                    const auto& deliver) {
-        auto states = render_states(painting, whole_at(painting.size(), shrink), stop);
-        if (!states) return;
-        std::vector<QImage> stages;
-        for (RgbBlock& state : *states) {
-            if (grey) turn_grey(state, reader);
-            stages.push_back(image_of(state));
-        }
-        deliver([this, stages = std::move(stages)] {
-            stages_ = stages;
-            update();
+    job_.start(
+        [this, painting, shrink, grey = grey_->isChecked(), reader = session_.choices.reader()](
+            const std::stop_token& stop, const auto& deliver) {
+            auto states = render_states(painting, whole_at(painting.size(), shrink), stop);
+            if (!states) return;
+            std::vector<QImage> stages;
+            for (RgbBlock& state : *states) {
+                if (grey) turn_grey(state, reader);
+                stages.push_back(image_of(state));
+            }
+            deliver([this, stages = std::move(stages)] {
+                stages_ = stages;
+                update();
+            });
         });
-    });
     update();
 }
 
@@ -110,14 +110,14 @@ void StagesChart::draw(QPainter& painter, const QSizeF& size) const {
         }
         painter.setFont(i == chosen ? body_font(true) : secondary_font());
         painter.setPen(i == chosen ? greys().strong : greys().text);
-        const QString name =
-            i == 0 || i > painting.passes.size()
-                ? tr("Sealed underpaint")
-                : tr("%1  %2").arg(i).arg(shown(painting.passes[i - 1].name));
-        painter.drawText(QRectF(place.left(), place.bottom() + scaled(4), place.width(), scaled(17)),
-                         Qt::AlignLeft | Qt::AlignVCenter,
-                         QFontMetrics(painter.font())
-                             .elidedText(name, Qt::ElideRight, static_cast<int>(place.width())));
+        const QString name = i == 0 || i > painting.passes.size()
+                                 ? tr("Sealed underpaint")
+                                 : tr("%1  %2").arg(i).arg(shown(painting.passes[i - 1].name));
+        painter.drawText(
+            QRectF(place.left(), place.bottom() + scaled(4), place.width(), scaled(17)),
+            Qt::AlignLeft | Qt::AlignVCenter,
+            QFontMetrics(painter.font())
+                .elidedText(name, Qt::ElideRight, static_cast<int>(place.width())));
     }
 }
 
@@ -127,7 +127,9 @@ void StagesChart::mousePressEvent(QMouseEvent* event) {
     const double down = static_cast<double>(painting.size().height) / painting.size().width;
     const Grid grid(size(), stages_.size(), 1, down);
     for (std::size_t i = 0; i < stages_.size(); ++i)
-        if (grid.picture(i, down).adjusted(0, 0, 0, scaled(Grid::kFoot)).contains(event->position()))
+        if (grid.picture(i, down)
+                .adjusted(0, 0, 0, scaled(Grid::kFoot))
+                .contains(event->position()))
             session_.outlook.set_moment(i);
 }
 

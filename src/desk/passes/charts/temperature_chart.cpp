@@ -25,8 +25,8 @@ struct Field {
                size.height() - scaled(46) - scaled(34)) {
         // The scale stays where it is, unless a colour lies beyond it.
         for (const PassAudit* state : {&now, before})
-            for (const PartColours& part : state != nullptr ? state->colours
-                                                            : std::vector<PartColours>())
+            for (const PartColours& part :
+                 state != nullptr ? state->colours : std::vector<PartColours>())
                 for (const SideColours* side : {&part.lights, &part.shadows}) {
                     coolest = std::min(coolest, 5 * std::floor(side->warmth / 5) - 1);
                     warmest = std::max(warmest, 5 * std::ceil(side->warmth / 5) + 1);
@@ -43,9 +43,8 @@ struct Field {
 QColor colour_of(const SideColours& side) {
     const double lightness = std::clamp((side.step - 1) * 12.5, 0.0, 100.0);
     const double y = static_cast<double>(luminance_of_lightness(static_cast<float>(lightness)));
-    const Rgb rgb = encode(linear_rgb(OkLab{static_cast<float>(std::cbrt(y)),
-                                            static_cast<float>(side.a),
-                                            static_cast<float>(side.b)}));
+    const Rgb rgb = encode(linear_rgb(OkLab{
+        static_cast<float>(std::cbrt(y)), static_cast<float>(side.a), static_cast<float>(side.b)}));
     const auto channel = [](float v) { return std::clamp(v, 0.0F, 1.0F); };
     return QColor::fromRgbF(channel(rgb.r), channel(rgb.g), channel(rgb.b));
 }
@@ -57,8 +56,8 @@ void draw_head(QPainter& painter, const QPointF& from, const QPointF& to, double
     const QPointF along = way / length, across(-along.y(), along.x());
     const QPointF tip = to - back * along;
     const double head = scaled(8), half = scaled(3.4);
-    painter.drawPolygon(QPolygonF{tip, tip - head * along + half * across,
-                                  tip - head * along - half * across});
+    painter.drawPolygon(
+        QPolygonF{tip, tip - head * along + half * across, tip - head * along - half * across});
 }
 
 /// Names stand beside the shadow's end, one under the other where they would meet.
@@ -67,8 +66,10 @@ public:
     QRectF place(const QPointF& at, const QSizeF& size, const QRectF& inside) {
         QRectF place;
         const double gap = scaled(10);
-        const QPointF tries[] = {{-size.width() - gap, gap / 2}, {gap, gap / 2},
-                                 {-size.width() / 2, gap},       {-size.width() / 2, -gap - size.height()},
+        const QPointF tries[] = {{-size.width() - gap, gap / 2},
+                                 {gap, gap / 2},
+                                 {-size.width() / 2, gap},
+                                 {-size.width() / 2, -gap - size.height()},
                                  {-size.width() - gap, -size.height() - gap / 2},
                                  {gap, -size.height() - gap / 2}};
         for (const QPointF& way : tries) {
@@ -94,8 +95,9 @@ TemperatureChart::TemperatureChart(Session& session, Measuring& measuring)
 QString TemperatureChart::caption() const {
     const PassAudit* state = now();
     if (state == nullptr || state->index == 0) return tr("as sealed");
-    return state->index == 1 ? tr("after pass 1, against the seal")
-                             : tr("after pass %1, against pass %2").arg(state->index).arg(state->index - 1);
+    return state->index == 1
+               ? tr("after pass 1, against the seal")
+               : tr("after pass %1, against pass %2").arg(state->index).arg(state->index - 1);
 }
 
 void TemperatureChart::draw(QPainter& painter, const QSizeF& size) const {
@@ -120,10 +122,12 @@ void TemperatureChart::draw(QPainter& painter, const QSizeF& size) const {
                          QPointF(field.x(warmth), field.area.bottom()));
         painter.setPen(greys().secondary);
         painter.drawText(QRectF(field.x(warmth) - 30, field.area.bottom() + scaled(8), 60, 18),
-                         Qt::AlignCenter, warmth == 0 ? QStringLiteral("0") : signed_figure(warmth, 0));
+                         Qt::AlignCenter,
+                         warmth == 0 ? QStringLiteral("0") : signed_figure(warmth, 0));
     }
     painter.drawText(QRectF(field.area.left(), scaled(8), 80, 16), Qt::AlignLeft, tr("cool"));
-    painter.drawText(QRectF(field.area.right() - 80, scaled(8), 80, 16), Qt::AlignRight, tr("warm"));
+    painter.drawText(QRectF(field.area.right() - 80, scaled(8), 80, 16), Qt::AlignRight,
+                     tr("warm"));
 
     // The swing of the whole, as long as it is wide.
     const auto bracket = [&](const SwingAudit& swing, double y, bool strong, const QString& words) {
@@ -149,6 +153,12 @@ void TemperatureChart::draw(QPainter& painter, const QSizeF& size) const {
         return draw_hint(painter, size,
                          tr("There are no parts yet. Name some on the Values bench, and each has "
                             "its lights and shadows here."));
+    struct Label {
+        QRectF place;
+        QString name;
+        bool strong;
+    };
+    std::vector<Label> labels;
     Names names;
     const double dot = scaled(6.5);
     for (const PartColours& part : state->colours)
@@ -175,7 +185,8 @@ void TemperatureChart::draw(QPainter& painter, const QSizeF& size) const {
         painter.setBrush(greys().strong);
         draw_head(painter, from, to, dot);
         for (const SideColours* side : {&part.shadows, &part.lights}) {
-            painter.setPen(QPen(strong ? greys().strong : greys().ground.darker(180), strong ? 2 : 1));
+            painter.setPen(
+                QPen(strong ? greys().strong : greys().ground.darker(180), strong ? 2 : 1));
             painter.setBrush(colour_of(*side));
             painter.drawEllipse(field.at(*side), dot, dot);
         }
@@ -183,8 +194,16 @@ void TemperatureChart::draw(QPainter& painter, const QSizeF& size) const {
         if (strong) painter.setFont(body_font(true));
         const QString name = shown(own->name);
         const QSizeF room(QFontMetricsF(painter.font()).horizontalAdvance(name) + 2, scaled(15));
-        painter.setPen(strong ? greys().strong : greys().text);
-        painter.drawText(names.place(from, room, QRectF(QPointF(), size)), Qt::AlignCenter, name);
+        labels.push_back({names.place(from, room, QRectF(QPointF(), size)), name, strong});
+    }
+    // Over all arrows, on a ground of their own.
+    for (const Label& label : labels) {
+        QColor ground = greys().ground;
+        ground.setAlphaF(0.8F);
+        painter.fillRect(label.place, ground);
+        painter.setFont(label.strong ? body_font(true) : secondary_font());
+        painter.setPen(label.strong ? greys().strong : greys().text);
+        painter.drawText(label.place, Qt::AlignCenter, label.name);
     }
 }
 

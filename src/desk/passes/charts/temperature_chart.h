@@ -6,8 +6,8 @@
 namespace underpaint {
 
 /// Every part by the warmth and the step of its lights and shadows: an arrow from shadow to light,
-/// in the colours they have; dotted, as it was before the chosen pass. The swing of the whole stands
-/// above.
+/// in the colours they have; dotted, as it was before the chosen pass. The swing of the whole
+/// stands above.
 class TemperatureChart : public Chart {
     Q_OBJECT
 public:

@@ -1,0 +1,71 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The whole audit of 24 megapixels with a focus and twelve painted pictures over all of it, beside
+// the laying of those passes: both in CPU time, since both keep every core busy.
+#include <benchmark/benchmark.h>
+
+#include "audit/finding.h"
+#include "large_painting.h"
+#include "render/render.h"
+
+namespace underpaint::bench {
+namespace {
+
+const Painting& painting() {
+    static const Painting made = [] {
+        Painting large = twelve_passes(k24Megapixels);
+        std::vector<SharedPicture> pictures;
+        for (unsigned i = 0; i < 4; ++i)
+            pictures.push_back(share(structured(k24Megapixels, Channels::rgb, i + 5)));
+        for (std::size_t i = 0; i < large.passes.size(); ++i) {
+            large.passes[i].reach = {};
+            large.passes[i].source = Painted{pictures[i % pictures.size()], 0, 0};
+        }
+        return with_foci(std::move(large), {{"Focus", {1800, 2200}, 320}});
+    }();
+    return made;
+}
+
+void lay_large(benchmark::State& state) {
+    const Recipe recipe(painting());
+    for (auto _ : state)
+        walk_tiles(recipe, [](TileWalk& walk, int) { walk.lay_all(0, painting().passes.size()); },
+                   {});
+}
+
+void audit_large(benchmark::State& state) {
+    for (auto _ : state) benchmark::DoNotOptimize(audit(painting(), {}));
+}
+
+/// After one slider's change of the tenth pass: exact figures from there down.
+void audit_changed(benchmark::State& state) {
+    static const Audit known = *audit(painting(), {});
+    Painting changed = painting();
+    changed.passes[9].strength *= 0.9F;
+    AuditOptions options;
+    options.known = {&known, common_figures(painting(), changed)};
+    for (auto _ : state) benchmark::DoNotOptimize(audit(changed, options));
+}
+
+/// What follows a hand: a small copy.
+void audit_sketched(benchmark::State& state) {
+    AuditOptions options;
+    options.level = 4;
+    for (auto _ : state) benchmark::DoNotOptimize(audit(painting(), options));
+}
+
+const int registered = [] {
+    const auto measured = [](const char* name, auto work) {
+        benchmark::RegisterBenchmark(name, work)
+            ->Unit(benchmark::kMillisecond)
+            ->MeasureProcessCPUTime()
+            ->UseRealTime();
+    };
+    measured("audit/24/lay", lay_large);
+    measured("audit/24/audit", audit_large);
+    measured("audit/24/changed", audit_changed);
+    measured("audit/24/sketch", audit_sketched);
+    return 0;
+}();
+
+}  // namespace
+}  // namespace underpaint::bench

@@ -1,0 +1,253 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Fifty paintings with one fault each, over all measures: the right pass is blamed, the first mend
+// brings the verdict back, and hardly ever makes another one worse.
+#include <gtest/gtest.h>
+
+#include <cmath>
+#include <functional>
+
+#include "audit/finding_figures.h"
+#include "audit/mends/pass_trial.h"
+#include "audit/pass_mends.h"
+#include "colour/oklab.h"
+#include "colour/srgb.h"
+#include "support/pictures.h"
+
+namespace underpaint {
+namespace {
+
+using testing::coloured;
+using testing::grey_picture;
+using testing::sealed;
+using testing::tint;
+using testing::with_columns;
+
+constexpr Size kSize{180, 120};
+
+Rgb lch(float l, float c, float h) {
+    return encode(linear_rgb(oklab(OkLch{l, c, h})));
+}
+
+/// Three parts, each light above and dark below, one with a bright disc that leads; coloured at the
+/// values they have, warm above and cool below, the strongest colour in the disc.
+Painting good() {
+    Painting painting = sealed(grey_picture(kSize, [](int x, int y) {
+        if (std::hypot(x - 90, y - 40) < 9) return (x / 3 + y / 3) % 2 ? 0.93 : 0.2;
+        const double part = 0.08 * (x / 60);
+        return (y < 60 ? 0.62 + part : 0.24 + part) + 0.02 * std::sin(x * 0.4) * std::cos(y * 0.5);
+    }));
+    const char* names[] = {"Left", "Middle", "Right"};
+    for (int i = 0; i < 3; ++i)
+        painting = with_columns(std::move(painting), names[i], 60 * i, 60 * (i + 1));
+    painting = with_foci(std::move(painting), {{"Disc", {90, 40}, 12}});
+    painting = with_splits(std::move(painting), ShapeCount::two, {5});
+    Pass colours = tint({}, BlendMode::true_colour);
+    colours.name = "Colours";
+    colours.source = Painted{share(coloured(kSize,
+                                            [](int x, int y) {
+                                                const bool disc = std::hypot(x - 90, y - 40) < 12;
+                                                return disc     ? lch(0.7F, 0.16F, 60)
+                                                       : y < 60 ? lch(0.7F, 0.05F, 62)
+                                                                : lch(0.4F, 0.07F, 262);
+                                            })),
+                             0, 0};
+    return with_pass(std::move(painting), colours);
+}
+
+Pass on_part(Pass pass, const Painting& painting, std::size_t part) {
+    pass.reach.parts = {painting.parts[part].id};
+    return pass;
+}
+
+template <class Inside>
+Pass on_mask(Pass pass, Inside inside) {
+    pass.reach.painted = share(grey_picture(
+        kSize, [&](int x, int y) { return inside(x, y) ? 1 : 0; }, Depth::bits8));
+    return pass;
+}
+
+struct Fault {
+    std::string name;
+    FindingCode code;
+    std::function<Pass(const Painting&)> make;
+    bool before = false;  ///< a harmless pass follows it
+    std::function<void(Painting&)> prepare = {};
+};
+
+std::vector<Fault> faults() {
+    std::vector<Fault> all;
+    const auto add = [&](std::string name, FindingCode code,
+                         std::function<Pass(const Painting&)> make,
+                         std::function<void(Painting&)> prepare = {}) {
+        for (const bool before : {false, true})
+            all.push_back({name + (before ? ", early" : ", last"), code, make, before, prepare});
+    };
+    const auto disc = [](int x, int y) { return std::hypot(x - 90, y - 40) < 13; };
+    add("a wash", FindingCode::values_slip, [](const Painting&) {
+        return tint({0.8F, 0.55F, 0.3F}, BlendMode::normal, 0.35F);
+    });
+    add("a dark glaze", FindingCode::values_slip, [](const Painting&) {
+        return tint({0.55F, 0.5F, 0.6F}, BlendMode::multiply, 0.7F);
+    });
+    add("red in color", FindingCode::values_slip, [](const Painting&) {
+        return tint({1, 0, 0}, BlendMode::color, 0.9F);
+    });
+    add("an overlay", FindingCode::values_slip, [](const Painting&) {
+        return tint({0.85F, 0.6F, 0.35F}, BlendMode::overlay, 0.9F);
+    });
+    add("a map out of order", FindingCode::values_slip, [](const Painting&) {
+        Pass map = tint({}, BlendMode::normal, 0.9F);
+        map.source = GradientMap{{{0, {0.3F, 0.2F, 0.1F}}, {1, {0.8F, 0.9F, 1}}}, MapOf::below};
+        return map;
+    });
+    add("a part over another", FindingCode::part_swap, [](const Painting& p) {
+        return on_part(tint({0.75F, 0.7F, 0.6F}, BlendMode::normal, 0.6F), p, 0);
+    });
+    add("a part under another", FindingCode::part_swap, [](const Painting& p) {
+        return on_part(tint({0.15F, 0.15F, 0.25F}, BlendMode::normal, 0.5F), p, 2);
+    });
+    add("parts drawn together", FindingCode::parts_close, [](const Painting& p) {
+        return on_part(tint(grey(0.66F), BlendMode::normal, 0.27F), p, 0);
+    });
+    add("the focus faded", FindingCode::focus_slips, [disc](const Painting&) {
+        return on_mask(tint({0.6F, 0.5F, 0.4F}, BlendMode::normal, 0.5F), disc);
+    });
+    add("the focus darkened", FindingCode::focus_slips, [disc](const Painting&) {
+        return on_mask(tint({0.35F, 0.3F, 0.3F}, BlendMode::darken, 0.8F), disc);
+    });
+    add("temperature turned round", FindingCode::swing_slips, [](const Painting&) {
+        Pass pass = tint({}, BlendMode::true_colour, 0.95F);
+        pass.source = GradientMap{{{0, {0.6F, 0.35F, 0.15F}}, {1, {0.4F, 0.6F, 1}}}, MapOf::seal};
+        return pass;
+    });
+    add("one tint over all", FindingCode::swing_slips, [](const Painting&) {
+        return tint({0.7F, 0.5F, 0.3F}, BlendMode::true_colour, 0.9F);
+    });
+    add("cool lights", FindingCode::swing_slips, [](const Painting&) {
+        Pass pass = tint({0.5F, 0.65F, 0.9F}, BlendMode::true_colour, 0.9F);
+        pass.reach.band = {5.2F, 9, 0.2F};
+        return pass;
+    });
+    add("a short range", FindingCode::range_shrinks,
+        [](const Painting&) { return tint(grey(0.5F), BlendMode::normal, 0.25F); });
+    add("shapes turned over", FindingCode::shape_slips,
+        [](const Painting&) { return tint(grey(0.95F), BlendMode::difference, 0.65F); });
+    add("an accent everywhere", FindingCode::accents_spread, [](const Painting&) {
+        return on_mask(tint(lch(0.6F, 0.17F, 60), BlendMode::true_colour, 0.9F),
+                       [](int, int y) { return y < 30; });
+    });
+    add("a stronger place elsewhere", FindingCode::colour_leaves_focus, [](const Painting&) {
+        return on_mask(tint(lch(0.55F, 0.2F, 25), BlendMode::true_colour),
+                       [](int x, int y) { return x > 150 && y > 90; });
+    });
+    add("crushed to black", FindingCode::extremes, [](const Painting&) {
+        return on_mask(tint(grey(0), BlendMode::normal),
+                       [](int x, int y) { return x < 40 && y > 100; });
+    });
+    add("burnt to white", FindingCode::extremes, [](const Painting&) {
+        return on_mask(tint(grey(1), BlendMode::normal),
+                       [](int x, int y) { return x > 140 && y < 20; });
+    });
+    add("black in the shadows", FindingCode::grey_shadows, [](const Painting& p) {
+        Pass pass = on_part(tint({}, BlendMode::true_colour), p, 1);
+        pass.source = GradientMap{
+            {{0.2F, lch(0.4F, 0.01F, 62)}, {0.5F, lch(0.7F, 0.05F, 62)}, {1, lch(0.8F, 0.05F, 62)}},
+            MapOf::seal};
+        return pass;
+    });
+    add("another light on one part", FindingCode::light_differs, [](const Painting& p) {
+        Pass pass = on_part(tint({}, BlendMode::true_colour, 1), p, 0);
+        pass.source = GradientMap{{{0, {0.5F, 0.25F, 0.1F}}, {1, {0.5F, 0.7F, 1}}}, MapOf::seal};
+        return pass;
+    });
+    add("edges blurred", FindingCode::edges_slip, [disc](const Painting&) {
+        Pass pass = on_mask(tint({}, BlendMode::normal), disc);
+        pass.source = Sharpness{12, -1};
+        return pass;
+    });
+    add("a loud background", FindingCode::background_loud, [](const Painting&) {
+        Pass pass = on_mask(tint({}, BlendMode::normal),
+                            [](int x, int y) { return std::hypot(x - 30, y - 90) < 14; });
+        pass.source = Painted{
+            share(coloured(kSize,
+                           [](int x, int y) { return grey((x / 4 + y / 4) % 2 ? 0.97F : 0.1F); })),
+            0, 0};
+        return pass;
+    });
+    add("a map that turns over", FindingCode::map_turns, [](const Painting&) {
+        Pass map = tint({}, BlendMode::normal, 0.5F);
+        map.source = GradientMap{{{0, {0.1F, 0.1F, 0.2F}},
+                                  {0.45F, {0.7F, 0.6F, 0.5F}},
+                                  {0.6F, {0.3F, 0.3F, 0.4F}},
+                                  {1, {1, 1, 1}}},
+                                 MapOf::below};
+        return map;
+    });
+    add(
+        "an overlay over white", FindingCode::no_effect,
+        [](const Painting&) {
+            return on_mask(tint({0.7F, 0.5F, 0.3F}, BlendMode::overlay, 0.5F),
+                           [](int x, int y) { return x > 100 && y < 30; });
+        },
+        [](Painting& painting) {
+            // The place that it lands on is near white when it is sealed.
+            painting.underpaint = share(grey_picture(kSize, [](int x, int y) {
+                return x > 100 && y < 30 ? 0.995 : y < 60 ? 0.62 : 0.3;
+            }));
+            painting = with_seal(std::move(painting), "2026-11-27");
+        });
+    return all;
+}
+
+TEST(PlantedFaults, OfAllMeasuresAreBlamedOnTheirPassAndMended) {
+    const auto all = faults();
+    ASSERT_EQ(all.size(), 50U);
+    std::string worse;
+    int blamed = 0, mended_right = 0, harmless = 0;
+    for (const Fault& fault : all) {
+        Painting painting = good();
+        if (fault.prepare) fault.prepare(painting);
+        Pass faulty = fault.make(painting);
+        faulty.name = "Fault";
+        painting = with_pass(painting, faulty);
+        const auto place = static_cast<int>(painting.passes.size());
+        Pass harmless_pass = tint({0.5F, 0.5F, 0.52F}, BlendMode::true_colour, 0.02F);
+        if (fault.before) painting = with_pass(std::move(painting), harmless_pass);
+        const Audit figures = *audit(painting, {});
+        const auto findings = find(painting, figures);
+        const auto own = std::ranges::find_if(findings, [&](const Finding& finding) {
+            return finding.code == fault.code && finding.pass == place;
+        });
+        if (own == findings.end()) {
+            std::string said;
+            for (const Finding& finding : findings) said += "\n    " + finding.text;
+            ADD_FAILURE() << fault.name << " is not blamed:" << said;
+            continue;
+        }
+        ++blamed;
+        const auto mends = mends_for(painting, *own, figures);
+        if (mends.empty()) {
+            ADD_FAILURE() << fault.name << " has no mend: " << own->text;
+            continue;
+        }
+        const Painting after = mended(painting, mends.front());
+        const Audit now = *audit(after, {});
+        const auto left = find(after, now);
+        const bool gone = std::ranges::none_of(left, [&](const Finding& finding) {
+            const bool wish = finding.code == FindingCode::no_effect;
+            return same_thing(finding, *own) &&
+                   (wish ? finding.text.starts_with("Fault") : is_bad(finding.verdict));
+        });
+        EXPECT_TRUE(gone) << fault.name << " is still there after " << mends.front().label;
+        mended_right += gone;
+        const bool clean = nothing_worse(painting, figures, after, now);
+        if (!clean) worse += "\n    " + fault.name + ": " + mends.front().label;
+        harmless += clean;
+    }
+    EXPECT_EQ(blamed, 50);
+    EXPECT_EQ(mended_right, 50);
+    EXPECT_GE(harmless, 45) << worse;
+}
+
+}  // namespace
+}  // namespace underpaint
