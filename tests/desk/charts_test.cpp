@@ -88,19 +88,20 @@ TEST_F(AuditAtTheDesk, ChartsAreSavedAsSvgAndPng) {
     for (const char* chart : {"temperature", "ramps", "balance", "stages"}) {
         ASSERT_TRUE(window_->bench().show_page(QLatin1String(chart)));
         settle();
-        picked_ = folder_ / "chart.svg";
+        const auto file = folder_ / "chart.svg", image = folder_ / "chart.png";
+        picked_ = file;
         trigger("chart_svg");
-        QFile svg(QString::fromStdString(picked_.string()));
+        QFile svg(QString::fromStdString(file.string()));
         ASSERT_TRUE(svg.open(QIODevice::ReadOnly));
         QXmlStreamReader xml(&svg);
         int drawn = 0;
         while (!xml.atEnd())
             if (xml.readNext() == QXmlStreamReader::StartElement) ++drawn;
         EXPECT_FALSE(xml.hasError()) << xml.errorString().toStdString();
-        EXPECT_GT(drawn, 20) << chart;
-        picked_ = folder_ / "chart.png";
+        EXPECT_GT(drawn, 12) << chart;
+        picked_ = image;
         trigger("chart_png");
-        EXPECT_GE(QImage(QString::fromStdString(picked_.string())).width(), 1000) << chart;
+        EXPECT_GE(QImage(QString::fromStdString(image.string())).width(), 1000) << chart;
     }
     picked_ = folder_ / "no" / "such" / "folder.png";
     trigger("chart_png");  // said, and no more

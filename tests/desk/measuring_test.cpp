@@ -33,6 +33,7 @@ TEST_F(MeasuringAtTheDesk, WaitsUntilTheHandRests) {
 }
 
 TEST_F(MeasuringAtTheDesk, LeavesFiguresThatStillHold) {
+    settle_mends();
     QSignalSpy figures(&measuring(), &Measuring::figures_changed);
     Plan plan = painting().plan;
     plan.lead = 1.4;

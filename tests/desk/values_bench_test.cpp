@@ -105,12 +105,14 @@ TEST_F(ValuesBench, BestSplitsStandBetweenTheBands) {
         << find<ShapeBar>("shape_bar")->accessibleName().toStdString();
 }
 
-TEST_F(ValuesBench, MovingASplitMeasuresNothingAnew) {
+TEST_F(ValuesBench, MovingASplitPartsLightsFromShadowsAnew) {
     click("lens_shapes-2");
     settle();
     session().document.change("Split", with_splits(painting(), ShapeCount::two, {4}));
+    EXPECT_FALSE(window_->meters().passes.current());
+    settle();
     EXPECT_TRUE(window_->meters().passes.current());
-    EXPECT_TRUE(window_->meters().passes.finished());
+    EXPECT_TRUE(window_->meters().passes.audit()->split.planned);
 }
 
 TEST_F(ValuesBench, ExtremesStandOutUnlessInAFocus) {

@@ -102,7 +102,8 @@ protected:
         ASSERT_TRUE(wait([&] { return window_->meters().passes.finished(); }));
         QCoreApplication::processEvents();
     }
-    /// Takes the first mend whose label begins so, once it is there: beside its finding, or behind ▾.
+    /// Takes the first mend whose label begins so, once it is there: beside its finding or in the
+    /// menu behind it.
     void take_mend(const QString& label) const {
         settle_mends();
         const auto* findings = find<QWidget>("findings");

@@ -283,7 +283,8 @@ void FindingsView::take(const Mend& mend) {
     if (const auto pass = pass_of(mend); pass && *pass < painting.passes.size())
         label = tr("%1: %2").arg(shown(painting.passes[*pass].name), label);
     canvas_.show_everything();
-    // One that was computed for another painting, in a menu that was open meanwhile, changes nothing.
+    // One that was computed for another painting, in a menu that was open meanwhile, changes
+    // nothing.
     const Painting after = mended(painting, mend);
     if (after == painting) return;
     session_.document.change(label, after);

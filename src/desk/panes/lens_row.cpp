@@ -203,7 +203,7 @@ void LensRow::fold() {
     const int space = layout()->spacing();
     const QMargins margins = layout()->contentsMargins();
     int room = width() - margins.left() - margins.right();
-    for (QPushButton* button : {ghost_, left_, right_, blur_, across_, mirror_, upend_})
+    for (QPushButton* button : {ghost_, left_, right_, blur_, across_, mirror_, upend_, charts_})
         if (!button->isHidden()) room -= button->sizeHint().width() + space;
     int needed = 0;
     const auto width_of = [&](std::size_t i) { return lenses_[i]->sizeHint().width() + space; };

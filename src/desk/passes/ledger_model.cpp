@@ -190,7 +190,8 @@ QString LedgerModel::detail(int row) const {
         text += tr("\n%1: %2").arg(from_view(measure->label), QString::fromStdString(words->now));
         if (!words->own.empty())
             text += tr(" (%1 by itself)").arg(QString::fromStdString(words->own));
-        if (measure->judged) text += tr(", %1").arg(word_of(words->verdict));
+        if (measure->judged && words->verdict != Verdict::open)
+            text += tr(", %1").arg(word_of(words->verdict));
     }
     return text;
 }

@@ -140,6 +140,7 @@ void Measuring::measure() {
             figures = std::make_shared<const Measured>(Measured{painting, std::move(*audit)});
             deliver([this, level, figures, findings = find(painting, figures->audit)] {
                 (level > 0 ? sketched_ : measured_) = figures;
+                mending_ = level == 0;
                 take(figures->audit, findings);
             });
             if (level == sketch)
@@ -151,7 +152,6 @@ void Measuring::measure() {
         auto findings = find(painting, figures->audit);
         if (!find_shares(painting, figures->audit, findings, rules, stop)) return;
         deliver([this, findings] {
-            mending_ = true;
             findings_ = findings;
             mark_meant(session_.document.painting(), findings_);
             emit findings_changed();
