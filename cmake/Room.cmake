@@ -11,24 +11,33 @@ function(underpaint_room name)
   target_link_libraries(underpaint_${name}
     PUBLIC ${ROOM_USES} ${ROOM_LIBRARIES}
     PRIVATE underpaint_room_options)
-  # What nearly every file begins with is read once, by the lowest room for all.
+  # What nearly every file begins with is read once, by the lowest room for all: the library's
+  # headers up to render, the painting's and its figures' too from there on.
   if(name STREQUAL colour)
     target_precompile_headers(underpaint_colour PRIVATE
       <algorithm> <cmath> <functional> <memory> <optional> <span> <string> <variant> <vector>)
-  elseif(NOT name MATCHES "^desk_")
+  elseif(name STREQUAL audit)
+    target_precompile_headers(underpaint_audit PRIVATE <fmt/format.h> ${PROJECT_SOURCE_DIR}/src/audit/audit.h)
+  elseif(name MATCHES "^(raster|blend|painting|render)$")
     target_precompile_headers(underpaint_${name} REUSE_FROM underpaint_colour)
+  elseif(NOT name MATCHES "^desk_")
+    target_precompile_headers(underpaint_${name} REUSE_FROM underpaint_audit)
   endif()
 endfunction()
 
 # A room of the desk: its widgets have signals, and all begin with the same large headers, which
-# the lowest of them reads for all.
+# the two lowest of them read for all: the kit, that knows no document, and work.
 function(underpaint_desk_room name)
   underpaint_room(desk_${name} ${ARGN})
   set_target_properties(underpaint_desk_${name} PROPERTIES AUTOMOC ON AUTORCC ON)
   if(name STREQUAL kit)
     target_precompile_headers(underpaint_desk_kit
       PRIVATE <QPainter> <QWidget> <optional> <string> <vector>)
+  elseif(name STREQUAL work)
+    target_precompile_headers(underpaint_desk_work
+      PRIVATE <QPainter> <QWidget> <fmt/format.h>
+      ${PROJECT_SOURCE_DIR}/src/desk/work/meters.h ${PROJECT_SOURCE_DIR}/src/desk/work/session.h)
   else()
-    target_precompile_headers(underpaint_desk_${name} REUSE_FROM underpaint_desk_kit)
+    target_precompile_headers(underpaint_desk_${name} REUSE_FROM underpaint_desk_work)
   endif()
 endfunction()

@@ -38,9 +38,9 @@ bool all_normal(const std::vector<LayerEntry>& layers) {
         layers, [](const LayerEntry& layer) { return layer.blend == BlendMode::normal; });
 }
 
-class Reader {
+class StackReader {
 public:
-    Reader(std::string file, LayerStack& stack, Unsaid unsaid)
+    StackReader(std::string file, LayerStack& stack, Unsaid unsaid)
         : file_(std::move(file)), stack_(stack), unsaid_(unsaid) {}
 
     /// Reads a <stack>, whose first child is the topmost, on to `layers`, lowest first.
@@ -192,7 +192,7 @@ Result<LayerStack> parse_stack(const std::string& file, std::string_view xml, Un
 
     LayerStack stack{{static_cast<int>(width), static_cast<int>(height)}, {}, {}, false};
     const pugi::xml_node root = image.child("stack");
-    if (Done done = Reader(file, stack, unsaid).read(root, {}, 0, stack.layers); !done)
+    if (Done done = StackReader(file, stack, unsaid).read(root, {}, 0, stack.layers); !done)
         return tl::unexpected(done.error());
     if (stack.layers.empty())
         return trouble(file, stack.left_out.empty()

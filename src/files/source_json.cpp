@@ -60,9 +60,9 @@ struct Writer {
 };
 
 /// Reads them back.
-class Reader {
+class SourceReader {
 public:
-    Reader(const Json& json, const std::string& file, const PictureByName& picture)
+    SourceReader(const Json& json, const std::string& file, const PictureByName& picture)
         : json_(json), file_(file), picture_(picture) {}
 
     template <class Member, class Field>
@@ -111,7 +111,7 @@ private:
 
 /// The source of that kind, among all there are.
 template <std::size_t i = 0>
-Source source_of_kind(const std::string& kind, const Reader& read, const std::string& file) {
+Source source_of_kind(const std::string& kind, const SourceReader& read, const std::string& file) {
     if constexpr (i == std::variant_size_v<Source>) {
         throw Trouble{file, "its painting data has the unknown source \"" + kind + "\"."};
     } else {
@@ -136,7 +136,7 @@ Json source_to_json(const Source& source, const NamePicture& name) {
 }
 
 Source source_from_json(const Json& json, const std::string& file, const PictureByName& picture) {
-    const Reader read(json, file, picture);
+    const SourceReader read(json, file, picture);
     return source_of_kind(json.at("kind"), read, file);
 }
 

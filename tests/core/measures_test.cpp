@@ -172,7 +172,7 @@ TEST(Measures, AccentsAndLeadAreReadOffTheSortedIntensities) {
                           std::ceil(0.995 * static_cast<double>(values.size()))) -
                       1];
     };
-    const IntensityAudit& found = measured(painting).passes.back().intensity;
+    const IntensityAudit found = measured(painting).passes.back().intensity;
     EXPECT_NEAR(found.strongest, strongest(all), 0.01);
     const double from = 0.8 * strongest(all);
     const auto accents = std::ranges::count_if(all, [&](double v) { return v >= from; });

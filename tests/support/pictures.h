@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <random>
-
 #include "painting/changes.h"
 #include "painting/painting.h"
 
@@ -37,65 +35,21 @@ Picture coloured(Size size, Value value, Depth depth = Depth::bits16) {
 }
 
 /// One colour, see-through as far as `alpha` says.
-inline Picture filled(Size size, Channels channels, Rgb colour, float alpha = 1) {
-    Picture picture(size, channels, Depth::bits16);
-    const float values[] = {colour.r, colour.g, colour.b, alpha};
-    for (int c = 0; c < count_of(channels); ++c) {
-        const std::vector<float> row(static_cast<std::size_t>(size.width), values[c]);
-        for (int y = 0; y < size.height; ++y) picture.write_channel(c, 0, y, row);
-    }
-    picture.settle();
-    return picture;
-}
+Picture filled(Size size, Channels channels, Rgb colour, float alpha = 1);
 
 /// From black at the left to white at the right.
-inline Picture ramp(Size size, Depth depth = Depth::bits16) {
-    return grey_picture(
-        size, [&](int x, int) { return double(x) / std::max(1, size.width - 1); }, depth);
-}
+Picture ramp(Size size, Depth depth = Depth::bits16);
 
 /// Pixels that no two of are likely to be the same; the same ones for a seed.
-inline Picture noise(Size size, Channels channels, Depth depth, unsigned seed = 1) {
-    std::mt19937 random(seed);
-    Picture picture(size, channels, depth);
-    std::vector<float> row(static_cast<std::size_t>(size.width));
-    for (int c = 0; c < count_of(channels); ++c)
-        for (int y = 0; y < size.height; ++y) {
-            for (float& v : row) v = static_cast<float>(random() % 65536) / 65535.0F;
-            picture.write_channel(c, 0, y, row);
-        }
-    return picture;
-}
+Picture noise(Size size, Channels channels, Depth depth, unsigned seed = 1);
 
-inline Painting sealed(Picture underpaint) {
-    Painting painting;
-    painting.name = "Test";
-    painting.underpaint = share(std::move(underpaint));
-    return with_seal(std::move(painting), "2026-11-19");
-}
+Painting sealed(Picture underpaint);
 
-inline Pass tint(Rgb colour, BlendMode blend, float strength = 1, float hold = 0) {
-    Pass pass;
-    pass.name = "Tint";
-    pass.source = Tint{colour};
-    pass.blend = blend;
-    pass.strength = strength;
-    pass.hold = hold;
-    return pass;
-}
+Pass tint(Rgb colour, BlendMode blend, float strength = 1, float hold = 0);
 
 /// A part that covers the columns left .. right.
-inline Painting with_columns(Painting painting, std::string name, int left, int right) {
-    const Size size = painting.size();
-    return with_part(
-        std::move(painting), std::move(name),
-        share(grey_picture(
-            size, [&](int x, int) { return x >= left && x < right ? 1 : 0; }, Depth::bits8)));
-}
+Painting with_columns(Painting painting, std::string name, int left, int right);
 
-inline Rgb pixel(const Picture& picture, int x, int y) {
-    const RgbBlock block = rgb_of(picture, {x, y, 1, 1});
-    return block.row(0)[0];
-}
+Rgb pixel(const Picture& picture, int x, int y);
 
 }  // namespace underpaint::testing

@@ -1,0 +1,66 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/pictures.h"
+
+#include <random>
+
+namespace underpaint::testing {
+
+Picture filled(Size size, Channels channels, Rgb colour, float alpha) {
+    Picture picture(size, channels, Depth::bits16);
+    const float values[] = {colour.r, colour.g, colour.b, alpha};
+    for (int c = 0; c < count_of(channels); ++c) {
+        const std::vector<float> row(static_cast<std::size_t>(size.width), values[c]);
+        for (int y = 0; y < size.height; ++y) picture.write_channel(c, 0, y, row);
+    }
+    picture.settle();
+    return picture;
+}
+
+Picture ramp(Size size, Depth depth) {
+    return grey_picture(
+        size, [&](int x, int) { return double(x) / std::max(1, size.width - 1); }, depth);
+}
+
+Picture noise(Size size, Channels channels, Depth depth, unsigned seed) {
+    std::mt19937 random(seed);
+    Picture picture(size, channels, depth);
+    std::vector<float> row(static_cast<std::size_t>(size.width));
+    for (int c = 0; c < count_of(channels); ++c)
+        for (int y = 0; y < size.height; ++y) {
+            for (float& v : row) v = static_cast<float>(random() % 65536) / 65535.0F;
+            picture.write_channel(c, 0, y, row);
+        }
+    return picture;
+}
+
+Painting sealed(Picture underpaint) {
+    Painting painting;
+    painting.name = "Test";
+    painting.underpaint = share(std::move(underpaint));
+    return with_seal(std::move(painting), "2026-11-19");
+}
+
+Pass tint(Rgb colour, BlendMode blend, float strength, float hold) {
+    Pass pass;
+    pass.name = "Tint";
+    pass.source = Tint{colour};
+    pass.blend = blend;
+    pass.strength = strength;
+    pass.hold = hold;
+    return pass;
+}
+
+Painting with_columns(Painting painting, std::string name, int left, int right) {
+    const Size size = painting.size();
+    return with_part(
+        std::move(painting), std::move(name),
+        share(grey_picture(
+            size, [&](int x, int) { return x >= left && x < right ? 1 : 0; }, Depth::bits8)));
+}
+
+Rgb pixel(const Picture& picture, int x, int y) {
+    const RgbBlock block = rgb_of(picture, {x, y, 1, 1});
+    return block.row(0)[0];
+}
+
+}  // namespace underpaint::testing
