@@ -210,6 +210,31 @@ cv::Mat matrix_of(const ViewingSteps& viewing) {
 
 }  // namespace
 
+namespace {
+
+/// Where a sealed edge is now: it may have got harder anywhere within its transition, at either end
+/// of which the ridge may lie, and then its own pixel is flat. Where that is about as steep as it
+/// was, it stays.
+cv::Point place_now(const Level& level, const EdgePoint& sealed, double sigma, double pixel) {
+    const double width =
+        std::hypot(static_cast<double>(sealed.width) / pixel, kWidthOfBlur * sigma);
+    const auto least = static_cast<float>(0.5 * static_cast<double>(sealed.contrast) / width);
+    cv::Point best{sealed.x, sealed.y};
+    float steepest = level.slope.at<float>(best);
+    if (steepest >= least) return best;
+    const auto reach =
+        static_cast<int>(std::min(static_cast<double>(sealed.width), kSoftEdge) / pixel + 1);
+    for (int y = std::max(0, sealed.y - reach);
+         y <= std::min(level.steps.rows - 1, sealed.y + reach); ++y)
+        for (int x = std::max(0, sealed.x - reach);
+             x <= std::min(level.steps.cols - 1, sealed.x + reach); ++x)
+            if (const float slope = level.slope.at<float>(y, x); slope > steepest)
+                steepest = slope, best = {x, y};
+    return best;
+}
+
+}  // namespace
+
 EdgeMap follow_edges(const EdgeMap& edges, const ViewingSteps& now) {
     EdgeMap followed = edges;
     const cv::Mat sharp = matrix_of(now);
@@ -220,9 +245,10 @@ EdgeMap follow_edges(const EdgeMap& edges, const ViewingSteps& now) {
         tbb::parallel_for(std::size_t{0}, followed.points.size(), [&](std::size_t i) {
             EdgePoint& point = followed.points[i];
             if (point.blur != blur) return;
-            const bool flat = level.slope.at<float>(point.y, point.x) <= 0;
+            const cv::Point place = place_now(level, point, sigma, now.pixel);
+            const bool flat = level.slope.at<float>(place) <= 0;
             const auto is =
-                flat ? std::nullopt : measure(level, point.x, point.y, sigma, now.pixel);
+                flat ? std::nullopt : measure(level, place.x, place.y, sigma, now.pixel);
             point.width = is ? is->width : std::numeric_limits<float>::infinity();
             point.contrast = is ? is->contrast : 0;
         });

@@ -50,9 +50,10 @@ struct EdgeMap {
 };
 EdgeMap find_edges(const ViewingSteps& viewing);
 
-/// The edges of one state looked for where they were in another: the same points with the width
-/// and contrast they have now. Where there is no edge any more the width is infinite. Edges that
-/// were not there are not seen; it takes a small part of the time.
+/// The edges of one state looked for where they were in another, or within their transition where
+/// it is steeper now: the same points with the width and contrast they have now. Where there is no
+/// edge any more the width is infinite. Edges that were not there are not seen; it takes a small
+/// part of the time.
 EdgeMap follow_edges(const EdgeMap& edges, const ViewingSteps& now);
 
 /// The blur, as a sigma in pixels, that a step may have without measuring wider, where a pixel is

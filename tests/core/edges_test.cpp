@@ -77,6 +77,21 @@ INSTANTIATE_TEST_SUITE_P(Turned, EdgeWidth,
                          ::testing::Values(0.0, 90.0, 30.0, 42.0, 44.9, 45.0, 71.0, 135.0, 225.0,
                                            315.0));
 
+TEST_P(EdgeWidth, IsFollowedWhereASoftEdgeHardenedBesideItsMiddle) {
+    const auto ramp = [](double d) { return 3 + 4 * std::clamp(d / 11 + 0.5, 0.0, 1.0); };
+    const EdgeMap sealed = find_edges(across(GetParam(), ramp));
+    ASSERT_GT(lengths_of(sealed).share(EdgeKind::soft), 0.9);
+    for (const double at : {-3.5, 0.0, 3.5}) {
+        const auto now = across(GetParam(), [=](double d) { return d < at ? 3 : 7; });
+        EXPECT_GT(lengths_of(follow_edges(sealed, now)).share(EdgeKind::hard), 0.9) << at;
+    }
+    // One that is as it was is followed to itself.
+    EXPECT_EQ(lengths_of(follow_edges(sealed, across(GetParam(), ramp))).length,
+              lengths_of(sealed).length);
+    const auto gone = across(GetParam(), [](double) { return 4; });
+    EXPECT_EQ(lengths_of(follow_edges(sealed, gone)).share(EdgeKind::lost), 1);
+}
+
 TEST(Edges, AreNamedByTheirWidth) {
     EXPECT_EQ(kind_of_edge(2), EdgeKind::hard);
     EXPECT_EQ(kind_of_edge(5), EdgeKind::firm);

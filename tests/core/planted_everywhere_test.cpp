@@ -7,6 +7,7 @@
 #include <functional>
 
 #include "audit/finding_figures.h"
+#include "audit/finding_place.h"
 #include "audit/mends/pass_trial.h"
 #include "audit/pass_mends.h"
 #include "colour/oklab.h"
@@ -199,26 +200,36 @@ std::vector<Fault> faults() {
     return all;
 }
 
+/// The painting with a fault, after which a harmless pass may follow.
+Painting painted(const Fault& fault) {
+    Painting painting = good();
+    if (fault.prepare) fault.prepare(painting);
+    Pass faulty = fault.make(painting);
+    faulty.name = "Fault";
+    painting = with_pass(painting, faulty);
+    if (fault.before)
+        painting = with_pass(std::move(painting),
+                             tint({0.5F, 0.5F, 0.52F}, BlendMode::true_colour, 0.02F));
+    return painting;
+}
+
+std::optional<Finding> own_of(const Fault& fault, const std::vector<Finding>& findings) {
+    for (const Finding& finding : findings)
+        if (finding.code == fault.code && finding.pass == 2) return finding;
+    return std::nullopt;
+}
+
 TEST(PlantedFaults, OfAllMeasuresAreBlamedOnTheirPassAndMended) {
     const auto all = faults();
     ASSERT_EQ(all.size(), 50U);
     std::string worse;
     int blamed = 0, mended_right = 0, harmless = 0;
     for (const Fault& fault : all) {
-        Painting painting = good();
-        if (fault.prepare) fault.prepare(painting);
-        Pass faulty = fault.make(painting);
-        faulty.name = "Fault";
-        painting = with_pass(painting, faulty);
-        const auto place = static_cast<int>(painting.passes.size());
-        Pass harmless_pass = tint({0.5F, 0.5F, 0.52F}, BlendMode::true_colour, 0.02F);
-        if (fault.before) painting = with_pass(std::move(painting), harmless_pass);
+        const Painting painting = painted(fault);
         const Audit figures = *audit(painting, {});
         const auto findings = find(painting, figures);
-        const auto own = std::ranges::find_if(findings, [&](const Finding& finding) {
-            return finding.code == fault.code && finding.pass == place;
-        });
-        if (own == findings.end()) {
+        const auto own = own_of(fault, findings);
+        if (!own) {
             std::string said;
             for (const Finding& finding : findings) said += "\n    " + finding.text;
             ADD_FAILURE() << fault.name << " is not blamed:" << said;
@@ -247,6 +258,45 @@ TEST(PlantedFaults, OfAllMeasuresAreBlamedOnTheirPassAndMended) {
     EXPECT_EQ(blamed, 50);
     EXPECT_EQ(mended_right, 50);
     EXPECT_GE(harmless, 45) << worse;
+}
+
+/// How far the pixels of one mask lie in another.
+double inside(const Pyramid& mask, const Pyramid& other) {
+    std::vector<float> a(static_cast<std::size_t>(mask.size().area())), b(a.size());
+    mask.base().read_channel(0, rect_of(mask.size()), a);
+    other.base().read_channel(0, rect_of(other.size()), b);
+    double all = 0, both = 0;
+    for (std::size_t i = 0; i < a.size(); ++i)
+        if (a[i] > 0.5F) ++all, both += b[i] > 0.5F;
+    return both / all;
+}
+
+TEST(PlantedFaults, AreShownWhereTheyAre) {
+    // These are about other places too: the focus as it stands, the rest of the parts.
+    const auto of_more = [](FindingCode code) {
+        return code == FindingCode::focus_slips || code == FindingCode::background_loud ||
+               code == FindingCode::part_swap || code == FindingCode::parts_close ||
+               code == FindingCode::accents_spread;
+    };
+    for (const Fault& fault : faults()) {
+        const Painting painting = painted(fault);
+        const Audit figures = *audit(painting, {});
+        const auto own = own_of(fault, find(painting, figures));
+        ASSERT_TRUE(own) << fault.name;
+        const SharedPicture place = own->where ? own->where : place_of(painting, figures, *own);
+        ASSERT_TRUE(place) << fault.name;
+        ASSERT_EQ(place->size(), kSize) << fault.name;
+        const Reach& reach = painting.passes[1].reach;
+        const SharedPicture lands = reach.painted         ? reach.painted
+                                    : reach.parts.empty() ? nullptr
+                                                          : painting.part(reach.parts[0])->mask;
+        if (!lands) continue;
+        EXPECT_GT(inside(*lands, *place), fault.code == FindingCode::edges_slip ? 0.05 : 0.15)
+            << fault.name;
+        if (!of_more(fault.code)) {
+            EXPECT_GT(inside(*place, *lands), 0.8) << fault.name;
+        }
+    }
 }
 
 }  // namespace

@@ -5,6 +5,7 @@
 
 #include <cmath>
 
+#include "audit/figures.h"
 #include "audit/slips.h"
 
 namespace underpaint {
@@ -74,7 +75,8 @@ void find(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
 
 std::optional<FigureWords> words(const PassAudit& pass) {
     if (!pass.shape.kept) return std::nullopt;
-    const std::string kept = fmt::format("{:.2f}", *pass.shape.kept);
+    const std::string kept = *pass.shape.kept < 0 ? with_sign(*pass.shape.kept, 2)
+                                                  : fmt::format("{:.2f}", *pass.shape.kept);
     return FigureWords{kept, {}, kept, pass.shape.verdict};
 }
 

@@ -6,28 +6,54 @@
 #include <cmath>
 #include <vector>
 
+#include "audit/figures.h"
 #include "audit/slips.h"
+#include "painting/shown_name.h"
 
 namespace underpaint {
 
-std::optional<double> shared_light(std::span<const PartColours> parts) {
-    struct Shift {
-        double a, b;
-    };
+namespace {
+
+/// Which way a part's colour goes from shadow to light.
+struct Shift {
+    PartId part;
+    double a, b;  ///< of length 1
+    double along(const Shift& other) const { return a * other.a + b * other.b; }
+};
+
+std::vector<Shift> shifts_of(std::span<const PartColours> parts) {
     std::vector<Shift> shifts;
     for (const PartColours& part : parts) {
         if (!part.has_both()) continue;
         const double a = part.lights.a - part.shadows.a, b = part.lights.b - part.shadows.b;
         const double size = std::hypot(a, b);
-        if (size >= kLeastShift) shifts.push_back({a / size, b / size});
+        if (size >= kLeastShift) shifts.push_back({part.part, a / size, b / size});
     }
+    return shifts;
+}
+
+}  // namespace
+
+std::optional<double> shared_light(std::span<const PartColours> parts) {
+    const std::vector<Shift> shifts = shifts_of(parts);
     if (shifts.size() < 2) return std::nullopt;
     double sum = 0;
     int pairs = 0;
     for (std::size_t i = 0; i < shifts.size(); ++i)
         for (std::size_t k = i + 1; k < shifts.size(); ++k, ++pairs)
-            sum += shifts[i].a * shifts[k].a + shifts[i].b * shifts[k].b;
+            sum += shifts[i].along(shifts[k]);
     return sum / pairs;
+}
+
+std::optional<PartId> least_in_light(std::span<const PartColours> parts) {
+    const std::vector<Shift> shifts = shifts_of(parts);
+    if (shifts.size() < 3) return std::nullopt;
+    const auto agreement = [&](const Shift& shift) {
+        double sum = 0;
+        for (const Shift& other : shifts) sum += shift.along(other);
+        return sum;
+    };
+    return std::ranges::min_element(shifts, {}, agreement)->part;
 }
 
 namespace {
@@ -44,26 +70,32 @@ bool judge(const Judging& with, Audit& audit) {
     return true;
 }
 
-void find(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
+void find(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
     find_slips(
         audit, FindingCode::light_differs,
         [](const PassAudit& pass) { return pass.shared_light_verdict; },
         [&](const PassAudit& pass, Finding& finding) {
             finding.text = fmt::format(
                 "The parts don't stand in one light: their shifts from shadow to light agree by "
-                "{:.2f}, and by {:.2f} before",
-                *pass.shared_light,
-                audit.before(audit.passes[static_cast<std::size_t>(finding.pass) - 1])
-                    .shared_light.value_or(0));
+                "{}, and by {} before",
+                with_sign(*pass.shared_light, 2),
+                with_sign(audit.before(audit.passes[static_cast<std::size_t>(finding.pass) - 1])
+                              .shared_light.value_or(0),
+                          2));
             finding.figure = *pass.shared_light;
             finding.budget = kSharesLight;
+            if (const auto part = least_in_light(pass.colours)) {
+                finding.parts = {*part};
+                finding.text +=
+                    fmt::format("; {} agrees least", shown_name(painting.part(*part)->name));
+            }
         },
         findings);
 }
 
 std::optional<FigureWords> words(const PassAudit& pass) {
     if (!pass.shared_light) return std::nullopt;
-    const std::string now = fmt::format("{:.2f}", *pass.shared_light);
+    const std::string now = with_sign(*pass.shared_light, 2);
     return FigureWords{now, {}, now, pass.shared_light_verdict};
 }
 

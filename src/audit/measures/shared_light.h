@@ -12,6 +12,8 @@ namespace underpaint {
 /// shifts of OKLab a and b from shadow to light. -1..1; nothing with fewer than two parts that
 /// shift.
 std::optional<double> shared_light(std::span<const PartColours> parts);
+/// The part whose shift agrees least with those of the others; nothing where of two neither does.
+std::optional<PartId> least_in_light(std::span<const PartColours> parts);
 
 /// Shifts under this, in OKLab, have no direction.
 inline constexpr double kLeastShift = 0.004;

@@ -11,6 +11,7 @@
 #include <QWidgetAction>
 
 #include "audit/finding_figures.h"
+#include "audit/finding_place.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/marks.h"
@@ -172,7 +173,7 @@ QHBoxLayout* FindingsView::begin_row(const Finding& finding, QVBoxLayout& column
 
 void FindingsView::add_row(const Finding& finding, QVBoxLayout& column) {
     QHBoxLayout* line = begin_row(finding, column);
-    if (finding.where || finding.pass > 0) line->addWidget(show_button(finding));
+    if (can_be_shown(finding)) line->addWidget(show_button(finding));
     // What is gentlest stands by itself.
     const std::size_t stand = std::min<std::size_t>(finding.mends.size(), 1);
     if (stand > 0) line->addWidget(mend_button(finding.mends.front()));
@@ -254,8 +255,10 @@ QPushButton* FindingsView::show_button(const Finding& finding) {
     show->setToolTip(finding.pass > 0
                          ? tr("Only the place that is meant, after pass %1").arg(finding.pass)
                          : tr("Only the place that is meant"));
-    connect(show, &QPushButton::clicked, this,
-            [this, finding](bool on) { show_place(finding, on); });
+    connect(show, &QPushButton::clicked, this, [this, show, finding](bool on) {
+        show_place(finding, on);
+        show->setChecked(canvas_.shown_only() != nullptr);
+    });
     return show;
 }
 
