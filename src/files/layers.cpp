@@ -42,51 +42,20 @@ void write(Picture& to, const RgbBlock& pixels, const FloatBlock& alpha) {
     }
 }
 
-/// The pixels of a native layer: the source, with reach in its alpha.
-std::optional<Picture> native_pixels(const Painting& painting, std::size_t index, Depth depth,
-                                     const std::stop_token& stop) {
-    Painting shown = with_pass_laid(painting, index);
-    Pass& pass = shown.passes[index];
-    pass.strength = 1;  // which is the layer's opacity
-    const auto* painted = std::get_if<Painted>(&pass.source);
-    if (painted && pass.reach.everywhere() && !pass.clipped && !pass.tune.changes() &&
-        painted->x == 0 && painted->y == 0 && painted->pixels->size() == painting.size())
-        return painted->pixels->base();
-    const Recipe recipe(shown);
-    Picture pixels(painting.size(), Channels::rgb_alpha, depth);
-    const bool whole = walk_tiles(
-        recipe,
-        [&](TileWalk& walk, int) {
-            if (reads_below(pass.source)) walk.lay_all(0, index);
-            if (walk.lay(index)) write(pixels, walk.source(), walk.coverage());
-        },
-        stop);
-    return whole ? std::optional(std::move(pixels)) : std::nullopt;
-}
+/// What one layer is made of: a pass, or all those of a group that mixes.
+struct Plan {
+    std::size_t first, last;
+    const Group* mixing = nullptr;
+    bool native = false;            ///< a plain layer says all that the pass does
+    bool hidden = false;            ///< it does not add to the picture
+    SharedPicture ready = nullptr;  ///< pixels that are there already
+};
 
-/// The pixels of a layer for passes first .. last: the picture after them, opaque wherever one of
-/// them lands.
-std::optional<Picture> baked_pixels(const Painting& shown, std::size_t first, std::size_t last,
-                                    Depth depth, const std::stop_token& stop) {
-    const Recipe recipe(shown);
-    Picture pixels(shown.size(), Channels::rgb_alpha, depth);
-    const bool whole = walk_tiles(
-        recipe,
-        [&](TileWalk& walk, int) {
-            walk.lay_all(0, first);
-            FloatBlock alpha(walk.state().area());
-            bool any = false;
-            for (std::size_t i = first; i <= last; ++i) {
-                if (!walk.lay(i)) continue;
-                any = true;
-                const auto cover = std::as_const(walk.coverage()).samples();
-                for (std::size_t p = 0; p < cover.size(); ++p)
-                    if (cover[p] > 0) alpha.samples()[p] = 1;
-            }
-            if (any) write(pixels, walk.state(), alpha);
-        },
-        stop);
-    return whole ? std::optional(std::move(pixels)) : std::nullopt;
+/// Whether the painted pixels are the layer as they are.
+bool is_whole_layer(const Painting& painting, const Pass& pass) {
+    const auto* painted = std::get_if<Painted>(&pass.source);
+    return painted != nullptr && pass.reach.everywhere() && !pass.clipped && !pass.tune.changes() &&
+           painted->x == 0 && painted->y == 0 && painted->pixels->size() == painting.size();
 }
 
 /// Whether the pass lays the picture that the bottom layer holds already.
@@ -95,50 +64,117 @@ bool is_bottom_layer(const Painting& painting, const Pass& pass) {
            pass.reach.everywhere() && !pass.clipped;
 }
 
-/// The layer of the passes first .. last: of one pass, or of a group that mixes.
-std::optional<Layer> layer_of(const Painting& painting, std::size_t first, std::size_t last,
-                              Depth depth, const std::stop_token& stop) {
-    const Pass& pass = painting.passes[first];
-    const Group* group = painting.group(pass.group);
-    const bool whole_group = group != nullptr && group->mixes();
-    const bool native = !whole_group && is_native(pass);
-    Layer layer;
-    if (native && is_bottom_layer(painting, pass)) {
-        layer.pixels = painting.ground();
-    } else {
-        auto pixels = native ? native_pixels(painting, first, depth, stop)
-                      : whole_group
-                          ? baked_pixels(painting, first, last, depth, stop)
-                          : baked_pixels(with_pass_laid(painting, first), first, last, depth, stop);
-        if (!pixels) return std::nullopt;
-        pixels->settle();
-        layer.pixels = share(std::move(*pixels));
+std::vector<Plan> plans_of(const Painting& painting) {
+    std::vector<Plan> plans;
+    const std::vector<Pass>& passes = painting.passes;
+    for (std::size_t i = 0; i < passes.size(); i = plans.back().last + 1) {
+        const Pass& pass = passes[i];
+        const Group* group = painting.group(pass.group);
+        Plan& plan = plans.emplace_back(Plan{i, i});
+        if (group != nullptr && group->mixes()) {
+            plan.mixing = group;
+            while (plan.last + 1 < passes.size() && passes[plan.last + 1].group == group->id)
+                ++plan.last;
+            continue;
+        }
+        plan.native = is_native(pass);
+        plan.hidden = !pass.on || pass.strength <= 0 || (group != nullptr && group->does_nothing());
+        if (plan.native && is_bottom_layer(painting, pass)) plan.ready = painting.ground();
+        if (plan.native && is_whole_layer(painting, pass))
+            plan.ready = std::get<Painted>(pass.source).pixels;
     }
-    layer.entry.name = whole_group ? group->name : pass.name;
-    layer.entry.visible = whole_group || pass.on;
-    if (native) {
-        layer.entry.opacity = pass.strength;
-        layer.entry.blend = pass.blend;
+    return plans;
+}
+
+/// Takes a walk that has come to the layer's first pass past its last, and writes the layer's tile:
+/// of a native one the source, with reach in its alpha; of another the picture after it, opaque
+/// wherever it lands.
+void write_layer(const Plan& plan, TileWalk& walk, Picture& pixels) {
+    if (plan.native) {
+        if (walk.lay(plan.first)) write(pixels, walk.source(), walk.coverage());
+        return;
     }
-    if (group != nullptr && !whole_group) layer.group = group->id;
-    return layer;
+    FloatBlock alpha(walk.state().area());
+    bool any = false;
+    for (std::size_t i = plan.first; i <= plan.last; ++i) {
+        if (!walk.lay(i)) continue;
+        any = true;
+        const auto cover = std::as_const(walk.coverage()).samples();
+        for (std::size_t p = 0; p < cover.size(); ++p)
+            if (cover[p] > 0) alpha.samples()[p] = 1;
+    }
+    if (any) write(pixels, walk.state(), alpha);
+}
+
+/// One that is hidden, by a walk of its own.
+std::optional<Picture> hidden_layer(const Painting& painting, const Plan& plan, Depth depth,
+                                    const std::stop_token& stop) {
+    Painting shown = with_pass_laid(painting, plan.first);
+    if (plan.native) shown.passes[plan.first].strength = 1;  // which is the layer's opacity
+    const bool reads = !plan.native || reads_below(shown.passes[plan.first].source);
+    const Recipe recipe(shown);
+    Picture pixels(painting.size(), Channels::rgb_alpha, depth);
+    const bool whole = walk_tiles(
+        recipe,
+        [&](TileWalk& walk, int) {
+            if (reads) walk.lay_all(0, plan.first);
+            write_layer(plan, walk, pixels);
+        },
+        stop);
+    return whole ? std::optional(std::move(pixels)) : std::nullopt;
+}
+
+/// All others, each where it has its place in one walk through all passes.
+std::optional<std::vector<Picture>> shown_layers(const Painting& painting,
+                                                 const std::vector<Plan>& plans, Depth depth,
+                                                 const std::stop_token& stop,
+                                                 const Progress& progress) {
+    std::vector<Picture> pictures;
+    for (const Plan& plan : plans) {
+        const bool made = !plan.ready && !plan.hidden;
+        pictures.emplace_back(made ? painting.size() : Size{1, 1}, Channels::rgb_alpha, depth);
+    }
+    const Recipe recipe(painting);
+    const bool whole = walk_tiles(
+        recipe,
+        [&](TileWalk& walk, int) {
+            for (std::size_t i = 0; i < plans.size(); ++i)
+                if (plans[i].ready || plans[i].hidden)
+                    walk.lay_all(plans[i].first, plans[i].last + 1);
+                else
+                    write_layer(plans[i], walk, pictures[i]);
+        },
+        stop, progress);
+    return whole ? std::optional(std::move(pictures)) : std::nullopt;
 }
 
 std::optional<std::vector<Layer>> layers_at(const Painting& painting, Depth depth,
                                             const std::stop_token& stop, const Progress& progress) {
+    const std::vector<Plan> plans = plans_of(painting);
+    auto pictures = shown_layers(painting, plans, depth, stop, progress);
+    if (!pictures) return std::nullopt;
     std::vector<Layer> layers(1);
     layers[0].entry.name = "Underpaint";
     layers[0].pixels = painting.ground();
-    const std::vector<Pass>& passes = painting.passes;
-    for (std::size_t i = 0, last = 0; i < passes.size(); i = last + 1) {
-        last = i;
-        if (const Group* group = painting.group(passes[i].group);
-            group != nullptr && group->mixes())
-            while (last + 1 < passes.size() && passes[last + 1].group == group->id) ++last;
-        auto layer = layer_of(painting, i, last, depth, stop);
-        if (!layer) return std::nullopt;
-        layers.push_back(std::move(*layer));
-        if (progress) progress(static_cast<float>(last + 1) / static_cast<float>(passes.size()));
+    for (std::size_t i = 0; i < plans.size(); ++i) {
+        const Plan& plan = plans[i];
+        const Pass& pass = painting.passes[plan.first];
+        Layer& layer = layers.emplace_back();
+        layer.pixels = plan.ready;
+        if (!layer.pixels) {
+            auto pixels = plan.hidden ? hidden_layer(painting, plan, depth, stop)
+                                      : std::optional(std::move((*pictures)[i]));
+            if (!pixels) return std::nullopt;
+            pixels->settle();
+            layer.pixels = share(std::move(*pixels));
+        }
+        layer.entry.name = plan.mixing != nullptr ? plan.mixing->name : pass.name;
+        layer.entry.visible = plan.mixing != nullptr || pass.on;
+        if (plan.native) {
+            layer.entry.opacity = pass.strength;
+            layer.entry.blend = pass.blend;
+        }
+        if (plan.mixing == nullptr) layer.group = pass.group;
     }
     return layers;
 }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fstream>
 #include <nlohmann/json.hpp>
+#include <set>
 
 #include "files/brief_json.h"
 #include "files/kept_pictures.h"
@@ -10,6 +11,7 @@
 #include "files/openraster.h"
 #include "files/openraster_names.h"
 #include "files/painting_json.h"
+#include "files/picture_loader.h"
 #include "files/zip_container.h"
 #include "painting/shown_name.h"
 
@@ -50,10 +52,23 @@ void read_brief(const ZipReader& zip, OpenedPainting& opened) {
     std::ranges::move(parsed->lost, std::back_inserter(opened.notices));
 }
 
+/// Every picture that is spoken of, as deep as ours are.
+void add_pictures(const nlohmann::json& json, std::set<std::string>& pictures, int depth = 0) {
+    constexpr int most = 16;
+    if (json.is_structured() && depth < most)
+        for (const auto& each : json) add_pictures(each, pictures, depth + 1);
+    if (!json.is_string()) return;
+    const auto& text = json.get_ref<const std::string&>();
+    if (text.ends_with(".png")) pictures.insert(text);
+}
+
 Result<OpenedPainting> open_ours(const ZipReader& zip, const std::stop_token& stop) {
     auto json = zip.read(kPaintingEntry, kMaxTextBytes);
     if (!json) return tl::unexpected(json.error());
     PictureLoader loader(zip, stop);
+    std::set<std::string> pictures;
+    add_pictures(nlohmann::json::parse(text_of(*json), nullptr, false), pictures);
+    loader.prepare({pictures.begin(), pictures.end()});
     auto parsed = parse_painting(zip.file(), text_of(*json),
                                  [&](const std::string& entry) { return loader.load(entry); });
     if (stop.stop_requested()) return stopped();

@@ -10,9 +10,8 @@
 #include "files/flat_picture.h"
 #include "files/group.h"
 #include "files/layers.h"
-#include "files/limits.h"
 #include "files/openraster_names.h"
-#include "files/png.h"
+#include "files/picture_loader.h"
 #include "painting/shown_name.h"
 
 namespace underpaint {
@@ -119,6 +118,13 @@ std::optional<Difference> off_merged(const Painting& painting, PictureLoader& lo
     return whole ? std::optional(worst) : std::nullopt;
 }
 
+void add_sources(const std::vector<LayerEntry>& layers, std::vector<std::string>& sources) {
+    for (const LayerEntry& layer : layers) {
+        if (layer.group.empty()) sources.push_back(layer.src);
+        add_sources(layer.group, sources);
+    }
+}
+
 /// One way to read the layers, and how far it is off what the file shows.
 struct Reading {
     OpenedPainting opened;
@@ -133,7 +139,9 @@ Result<Reading> read_layers(const ZipReader& zip, std::string_view xml, const st
     if (!stack) return tl::unexpected(stack.error());
     Reading reading;
     reading.ambiguous = stack->ambiguous;
-    std::vector<std::string> notices = stack->left_out;
+    std::vector<std::string> notices = stack->left_out, sources{kMergedEntry};
+    add_sources(stack->layers, sources);
+    loader.prepare(sources);
     const std::vector<Layer> layers =
         LayerLoader(loader, stack->size, stop, notices).all(stack->layers);
     if (stop.stop_requested()) return stopped();
@@ -161,22 +169,6 @@ bool as_shown(const Reading& reading) {
 }
 
 }  // namespace
-
-Result<SharedPicture> PictureLoader::load(const std::string& entry) {
-    if (stop_.stop_requested()) return stopped();
-    if (const auto known = loaded_.find(entry); known != loaded_.end()) return known->second;
-    const std::string where = zip_.file() + " (" + shown_name(entry) + ")";
-    auto bytes = zip_.read(entry, kMaxEntryBytes);
-    if (!bytes) return tl::unexpected(bytes.error());
-    auto decoded = read_png(where, *bytes, stop_).and_then([&](Decoded png) {
-        return to_srgb(where, std::move(png), stop_);
-    });
-    if (!decoded) return tl::unexpected(decoded.error());
-    bytes_ += decoded->picture.bytes();
-    if (bytes_ > most_)
-        return trouble(zip_.file(), "its pictures together take more memory than they may.");
-    return loaded_[entry] = share(std::move(decoded->picture));
-}
 
 Result<OpenedPainting> open_layers(const ZipReader& zip, std::string_view xml,
                                    const std::string& date, const std::optional<std::string>& under,

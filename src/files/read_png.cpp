@@ -3,7 +3,6 @@
 
 #include <spng.h>
 
-#include <cstdlib>
 #include <memory>
 
 #include "files/limits.h"
@@ -78,29 +77,6 @@ int decode_rows(spng_ctx* context, const Layout& layout, bool interlaced, Pictur
     return 0;
 }
 
-template <class Sample>
-int encode_rows(spng_ctx* context, const Picture& picture) {
-    int error = spng_encode_image(context, nullptr, 0, SPNG_FMT_PNG,
-                                  SPNG_ENCODE_PROGRESSIVE | SPNG_ENCODE_FINALIZE);
-    std::vector<Sample> row(static_cast<std::size_t>(picture.size().width) *
-                            static_cast<std::size_t>(count_of(picture.channels())));
-    for (int y = 0; y < picture.size().height && !error; ++y) {
-        picture.read_interleaved(y, std::span(row));
-        error = spng_encode_row(context, row.data(), row.size() * sizeof(Sample));
-    }
-    return error == SPNG_EOI ? 0 : error;
-}
-
-std::uint8_t colour_type(Channels channels) {
-    switch (channels) {
-        case Channels::grey: return SPNG_COLOR_TYPE_GRAYSCALE;
-        case Channels::grey_alpha: return SPNG_COLOR_TYPE_GRAYSCALE_ALPHA;
-        case Channels::rgb: return SPNG_COLOR_TYPE_TRUECOLOR;
-        case Channels::rgb_alpha: return SPNG_COLOR_TYPE_TRUECOLOR_ALPHA;
-    }
-    return SPNG_COLOR_TYPE_TRUECOLOR_ALPHA;
-}
-
 }  // namespace
 
 Result<Decoded> read_png(const std::string& file, std::span<const std::byte> bytes,
@@ -149,37 +125,6 @@ Result<Decoded> read_png(const std::string& file, std::span<const std::byte> byt
     if (error) return trouble(file, explain(error));
     decoded.picture.settle();
     return decoded;
-}
-
-Result<Bytes> write_png(const std::string& file, const Picture& picture) {
-    const Context context(spng_ctx_new(SPNG_CTX_ENCODER), spng_ctx_free);
-    if (!context) return trouble(file, "there is not enough memory to write it.");
-    spng_set_option(context.get(), SPNG_ENCODE_TO_BUFFER, 1);
-    // The last few per cent of size are worth the wait on a small picture only.
-    constexpr std::int64_t small = 4'000'000;
-    spng_set_option(context.get(), SPNG_IMG_COMPRESSION_LEVEL,
-                    picture.size().area() < small ? 9 : 5);
-    spng_ihdr header{};
-    header.width = static_cast<std::uint32_t>(picture.size().width);
-    header.height = static_cast<std::uint32_t>(picture.size().height);
-    header.bit_depth = picture.depth() == Depth::bits16 ? 16 : 8;
-    header.color_type = colour_type(picture.channels());
-    spng_set_ihdr(context.get(), &header);
-    spng_set_srgb(context.get(), 1);  // relative colorimetric
-
-    const int error = picture.depth() == Depth::bits16
-                          ? encode_rows<std::uint16_t>(context.get(), picture)
-                          : encode_rows<std::uint8_t>(context.get(), picture);
-    if (error)
-        return trouble(file,
-                       std::string("could not be written as PNG: ") + spng_strerror(error) + ".");
-    std::size_t size = 0;
-    int status = 0;
-    const std::unique_ptr<void, decltype(&std::free)> buffer(
-        spng_get_png_buffer(context.get(), &size, &status), std::free);
-    if (!buffer || status) return trouble(file, "there is not enough memory to write it.");
-    const auto* first = static_cast<const std::byte*>(buffer.get());
-    return Bytes(first, first + size);
 }
 
 }  // namespace underpaint

@@ -1,0 +1,52 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "files/picture_loader.h"
+
+#include <tbb/parallel_for.h>
+
+#include <algorithm>
+
+#include "files/flat_picture.h"
+#include "files/png.h"
+#include "painting/shown_name.h"
+
+namespace underpaint {
+
+void PictureLoader::prepare(const std::vector<std::string>& entries) {
+    tbb::parallel_for(std::size_t{0}, entries.size(), [&](std::size_t i) {
+        // What can't be read is read again where it is asked for, and told of there.
+        if (zip_.has(entries[i])) static_cast<void>(load(entries[i]));
+    });
+}
+
+Result<SharedPicture> PictureLoader::load(const std::string& entry) {
+    if (stop_.stop_requested()) return stopped();
+    {
+        const std::scoped_lock lock(mutex_);
+        if (const auto known = loaded_.find(entry); known != loaded_.end()) return known->second;
+    }
+    auto picture = read(entry);
+    if (!picture) return picture;
+    const std::scoped_lock lock(mutex_);
+    const auto [place, fresh] = loaded_.try_emplace(entry, std::move(*picture));
+    if (!fresh) return place->second;
+    bytes_ += place->second->base().bytes();
+    if (bytes_ <= most_) return place->second;
+    loaded_.erase(place);
+    return trouble(zip_.file(), "its pictures together take more memory than they may.");
+}
+
+Result<SharedPicture> PictureLoader::read(const std::string& entry) {
+    const std::string where = zip_.file() + " (" + shown_name(entry) + ")";
+    auto bytes = [&] {
+        const std::scoped_lock lock(reading_);
+        return zip_.read(entry, kMaxEntryBytes);
+    }();
+    if (!bytes) return tl::unexpected(bytes.error());
+    auto decoded = read_png(where, *bytes, stop_).and_then([&](Decoded png) {
+        return to_srgb(where, std::move(png), stop_);
+    });
+    if (!decoded) return tl::unexpected(decoded.error());
+    return share(std::move(decoded->picture));
+}
+
+}  // namespace underpaint
