@@ -2,240 +2,285 @@
 #include "files/layers.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
+#include <numeric>
 #include <utility>
 
-#include "files/composite_op.h"
+#include "blend/lay_rows.h"
 #include "files/flat_picture.h"
 #include "painting/changes.h"
-#include "render/render.h"
 
 namespace underpaint {
 namespace {
 
-/// Whether a plain layer says all that the pass does: a hold, for one, it can't.
-bool is_native(const Pass& pass) {
-    return pass.hold <= 0 && composite_op_of(pass.blend).has_value();
-}
+constexpr float kLevels = 255;
 
-/// The painting as it looks to one who switches pass `index` on: so a hidden layer shows what it
-/// would do.
-Painting with_pass_laid(const Painting& painting, std::size_t index) {
+/// The painting as it looks to one who switches a layer on: so a hidden one shows what it would do.
+Painting as_shown(const Painting& painting, const LayerPlan& plan) {
     Painting shown = painting;
-    Pass& pass = shown.passes[index];
+    Pass& pass = shown.passes[plan.first];
     pass.on = true;
+    if (plan.native) pass.strength = 1;  // which is the layer's opacity
     for (Group& group : shown.groups)
         if (group.id == pass.group && group.does_nothing()) group.on = true, group.strength = 1;
     return shown;
 }
 
-/// Writes what the walk comes to in a tile: `pixels`, opaque or as far as `alpha` says.
-void write(Picture& to, const RgbBlock& pixels, const FloatBlock& alpha) {
-    const Rect& tile = pixels.area();
-    for (int y = 0; y < tile.height; ++y) {
-        const ConstRgbRow row = pixels.row(y);
-        const int at = tile.y + y;
-        to.write_channel(0, tile.x, at, row.r);
-        to.write_channel(1, tile.x, at, row.g);
-        to.write_channel(2, tile.x, at, row.b);
-        to.write_channel(3, tile.x, at, alpha.row(y));
-    }
+/// Where a layer may have pixels: whole tiles; never empty.
+Rect area_of(const Recipe& recipe, const LayerPlan& plan) {
+    const TileGrid grid{recipe.size()};
+    Rect area;
+    for (int i = 0; i < grid.count(); ++i)
+        for (std::size_t pass = plan.first; pass <= plan.last; ++pass)
+            if (recipe.may_touch(pass, grid.tile(i))) area = united(area, grid.tile(i));
+    return area.empty() ? Rect{0, 0, 1, 1} : area;
 }
 
-/// What one layer is made of: a pass, or all those of a group that mixes.
-struct Plan {
-    std::size_t first, last;
-    const Group* mixing = nullptr;
-    bool native = false;            ///< a plain layer says all that the pass does
-    bool hidden = false;            ///< it does not add to the picture
-    SharedPicture ready = nullptr;  ///< pixels that are there already
-};
-
-/// Whether the painted pixels are the layer as they are.
-bool is_whole_layer(const Painting& painting, const Pass& pass) {
-    const auto* painted = std::get_if<Painted>(&pass.source);
-    return painted != nullptr && pass.reach.everywhere() && !pass.clipped && !pass.tune.changes() &&
-           painted->x == 0 && painted->y == 0 && painted->pixels->size() == painting.size();
-}
-
-/// Whether the pass lays the picture that the bottom layer holds already.
-bool is_bottom_layer(const Painting& painting, const Pass& pass) {
-    return std::holds_alternative<Underpaint>(pass.source) && painting.lays(pass) &&
-           pass.reach.everywhere() && !pass.clipped;
-}
-
-std::vector<Plan> plans_of(const Painting& painting) {
-    std::vector<Plan> plans;
-    const std::vector<Pass>& passes = painting.passes;
-    for (std::size_t i = 0; i < passes.size(); i = plans.back().last + 1) {
-        const Pass& pass = passes[i];
-        const Group* group = painting.group(pass.group);
-        Plan& plan = plans.emplace_back(Plan{i, i});
-        if (group != nullptr && group->mixes()) {
-            plan.mixing = group;
-            while (plan.last + 1 < passes.size() && passes[plan.last + 1].group == group->id)
-                ++plan.last;
-            continue;
-        }
-        plan.native = is_native(pass);
-        plan.hidden = !pass.on || pass.strength <= 0 || (group != nullptr && group->does_nothing());
-        if (plan.native && is_bottom_layer(painting, pass)) plan.ready = painting.ground();
-        if (plan.native && is_whole_layer(painting, pass))
-            plan.ready = std::get<Painted>(pass.source).pixels;
-    }
-    return plans;
-}
-
-/// Takes a walk that has come to the layer's first pass past its last, and writes the layer's tile:
-/// of a native one the source, with reach in its alpha; of another the picture after it, opaque
-/// wherever it lands.
-void write_layer(const Plan& plan, TileWalk& walk, Picture& pixels) {
-    if (plan.native) {
-        if (walk.lay(plan.first)) write(pixels, walk.source(), walk.coverage());
-        return;
-    }
-    FloatBlock alpha(walk.state().area());
+/// Where some passes land, one after the other: 1 or 0. False where they don't at all.
+bool lay_and_mark(TileWalk& walk, std::size_t first, std::size_t last, FloatBlock& landed) {
+    landed.reshape(walk.state().area());
+    std::ranges::fill(landed.samples(), 0.0F);
     bool any = false;
-    for (std::size_t i = plan.first; i <= plan.last; ++i) {
+    for (std::size_t i = first; i <= last; ++i) {
         if (!walk.lay(i)) continue;
         any = true;
         const auto cover = std::as_const(walk.coverage()).samples();
         for (std::size_t p = 0; p < cover.size(); ++p)
-            if (cover[p] > 0) alpha.samples()[p] = 1;
+            if (cover[p] > 0) landed.samples()[p] = 1;
     }
-    if (any) write(pixels, walk.state(), alpha);
-}
-
-/// One that is hidden, by a walk of its own.
-std::optional<Picture> hidden_layer(const Painting& painting, const Plan& plan, Depth depth,
-                                    const std::stop_token& stop) {
-    Painting shown = with_pass_laid(painting, plan.first);
-    if (plan.native) shown.passes[plan.first].strength = 1;  // which is the layer's opacity
-    const bool reads = !plan.native || reads_below(shown.passes[plan.first].source);
-    const Recipe recipe(shown);
-    Picture pixels(painting.size(), Channels::rgb_alpha, depth);
-    const bool whole = walk_tiles(
-        recipe,
-        [&](TileWalk& walk, int) {
-            if (reads) walk.lay_all(0, plan.first);
-            write_layer(plan, walk, pixels);
-        },
-        stop);
-    return whole ? std::optional(std::move(pixels)) : std::nullopt;
-}
-
-/// All others, each where it has its place in one walk through all passes.
-std::optional<std::vector<Picture>> shown_layers(const Painting& painting,
-                                                 const std::vector<Plan>& plans, Depth depth,
-                                                 const std::stop_token& stop,
-                                                 const Progress& progress) {
-    std::vector<Picture> pictures;
-    for (const Plan& plan : plans) {
-        const bool made = !plan.ready && !plan.hidden;
-        pictures.emplace_back(made ? painting.size() : Size{1, 1}, Channels::rgb_alpha, depth);
-    }
-    const Recipe recipe(painting);
-    const bool whole = walk_tiles(
-        recipe,
-        [&](TileWalk& walk, int) {
-            for (std::size_t i = 0; i < plans.size(); ++i)
-                if (plans[i].ready || plans[i].hidden)
-                    walk.lay_all(plans[i].first, plans[i].last + 1);
-                else
-                    write_layer(plans[i], walk, pictures[i]);
-        },
-        stop, progress);
-    return whole ? std::optional(std::move(pictures)) : std::nullopt;
-}
-
-std::optional<std::vector<Layer>> layers_at(const Painting& painting, Depth depth,
-                                            const std::stop_token& stop, const Progress& progress) {
-    const std::vector<Plan> plans = plans_of(painting);
-    auto pictures = shown_layers(painting, plans, depth, stop, progress);
-    if (!pictures) return std::nullopt;
-    std::vector<Layer> layers(1);
-    layers[0].entry.name = "Underpaint";
-    layers[0].pixels = painting.ground();
-    for (std::size_t i = 0; i < plans.size(); ++i) {
-        const Plan& plan = plans[i];
-        const Pass& pass = painting.passes[plan.first];
-        Layer& layer = layers.emplace_back();
-        layer.pixels = plan.ready;
-        if (!layer.pixels) {
-            auto pixels = plan.hidden ? hidden_layer(painting, plan, depth, stop)
-                                      : std::optional(std::move((*pictures)[i]));
-            if (!pixels) return std::nullopt;
-            pixels->settle();
-            layer.pixels = share(std::move(*pixels));
-        }
-        layer.entry.name = plan.mixing != nullptr ? plan.mixing->name : pass.name;
-        layer.entry.visible = plan.mixing != nullptr || pass.on;
-        if (plan.native) {
-            layer.entry.opacity = pass.strength;
-            layer.entry.blend = pass.blend;
-        }
-        if (plan.mixing == nullptr) layer.group = pass.group;
-    }
-    return layers;
-}
-
-/// As seen without nesting: the layers of a hidden group are hidden.
-std::vector<Layer> flat(const Painting& painting, std::vector<Layer> layers) {
-    for (Layer& layer : layers)
-        if (const Group* group = painting.group(layer.group); group && group->does_nothing())
-            layer.entry.visible = false;
-    return layers;
-}
-
-/// The most by which the layers' composite is off the painting, in encoded units.
-std::optional<float> deviation(const Painting& painting, const std::vector<Layer>& layers,
-                               const std::stop_token& stop) {
-    const Painting foreign = painting_from(flat(painting, layers), 0, painting.size(), {});
-    std::vector<float> worst(static_cast<std::size_t>(tile_count(rect_of(painting.size()))));
-    const Recipe recipe(painting), foreign_recipe(foreign);
-    const bool whole = walk_tiles(
-        recipe,
-        [&](TileWalk& ours, int index) {
-            const Rect tile = ours.state().area();
-            TileWalk theirs(foreign_recipe, tile);
-            ours.lay_all(0, painting.passes.size());
-            theirs.lay_all(0, foreign.passes.size());
-            float& most = worst[static_cast<std::size_t>(index)];
-            for (int y = 0; y < tile.height; ++y) {
-                const ConstRgbRow a = ours.state().row(y), b = theirs.state().row(y);
-                for (std::size_t x = 0; x < a.r.size(); ++x)
-                    most = std::max({most, std::fabs(a.r[x] - b.r[x]), std::fabs(a.g[x] - b.g[x]),
-                                     std::fabs(a.b[x] - b.b[x])});
-            }
-        },
-        stop);
-    if (!whole) return std::nullopt;
-    return worst.empty() ? 0 : *std::ranges::max_element(worst);
+    return any;
 }
 
 }  // namespace
 
-std::uint64_t bytes_to_lay_out(const Painting& painting) {
-    const Depth depth = painting.ground()->base().depth();
-    std::uint64_t each = bytes_per_pixel(Channels::rgb, depth);
-    for (const Pass& pass : painting.passes) {
-        // One colour takes no memory but for its alpha; painted layers have theirs already.
-        const bool plain = std::holds_alternative<Tint>(pass.source) && is_native(pass);
-        each += bytes_per_pixel(plain ? Channels::grey : Channels::rgb_alpha, depth);
+/// A layer on its way: pixels of the part of the painting that it has.
+struct LayerInWork {
+    const LayerPlan& plan;
+    Rect area;
+    Picture pixels;
+
+    LayerInWork(const LayerPlan& of, const Rect& where, Depth depth)
+        : plan(of), area(where), pixels(where.size(), Channels::rgb_alpha, depth) {}
+
+    /// `colours`, opaque or as far as `alpha` says; black where that is nought, where a source holds
+    /// whatever was there. Rows of strips of tiles come from any thread,
+    /// and no two of them write the same ones.
+    void write(const RgbBlock& colours, const FloatBlock& alpha) {
+        const Rect& tile = colours.area();
+        std::vector<float> seen(static_cast<std::size_t>(tile.width));
+        for (int y = 0; y < tile.height; ++y) {
+            const ConstRgbRow row = colours.row(y);
+            const auto cover = alpha.row(y);
+            const int left = tile.x - area.x, at = tile.y + y - area.y;
+            int channel = 0;
+            for (const auto& plane : {row.r, row.g, row.b}) {
+                for (std::size_t x = 0; x < seen.size(); ++x)
+                    seen[x] = cover[x] > 0 ? plane[x] : 0;
+                pixels.write_channel(channel++, left, at, seen);
+            }
+            pixels.write_channel(channel, left, at, cover);
+        }
     }
-    return each * static_cast<std::uint64_t>(painting.size().area());
+
+    /// Takes a walk that has come to the layer's first pass past its last, and writes the tile: of
+    /// a native one the source, with reach in its alpha; of another the picture after it, opaque
+    /// wherever it lands.
+    void take(TileWalk& walk) {
+        if (plan.native) {
+            if (walk.lay(plan.first)) write(walk.source(), walk.coverage());
+            return;
+        }
+        FloatBlock landed;
+        if (lay_and_mark(walk, plan.first, plan.last, landed)) write(walk.state(), landed);
+    }
+};
+
+namespace {
+
+/// As 8 bits hold it.
+void round_to_levels(std::span<float> values) {
+    for (float& v : values) v = std::round(std::clamp(v, 0.0F, 1.0F) * kLevels) / kLevels;
+}
+void round_to_levels(RgbBlock& block) {
+    const RgbRow all = block.all();
+    for (const auto& plane : {all.r, all.g, all.b}) round_to_levels(plane);
 }
 
-std::optional<std::vector<Layer>> layers_of(const Painting& painting, const std::stop_token& stop,
-                                            const Progress& progress) {
-    if (painting.ground()->base().depth() == Depth::bits8) {
-        auto layers = layers_at(painting, Depth::bits8, stop, progress);
-        if (!layers) return std::nullopt;
-        const auto off = deviation(painting, *layers, stop);
-        if (!off) return std::nullopt;
-        if (*off <= 0.5F / 255) return layers;
+/// Takes a walk past a layer, and lays over `seen` what a reader of the file would, were its layers
+/// of 8 bits.
+void lay_as_seen(const Painting& painting, const LayerPlan& plan, TileWalk& walk, RgbBlock& seen) {
+    if (plan.hidden) return;
+    if (plan.native) {
+        if (!walk.lay(plan.first)) return;
+        RgbBlock source = walk.source();
+        FloatBlock cover = walk.coverage();
+        if (!plan.ready) round_to_levels(source), round_to_levels(cover.samples());
+        const Pass& pass = painting.passes[plan.first];
+        lay_row({pass.blend, 0}, seen.all(), std::as_const(source).all(),
+                {pass.strength, std::as_const(cover).samples()});
+        return;
     }
-    return layers_at(painting, Depth::bits16, stop, progress);
+    FloatBlock landed;
+    if (!lay_and_mark(walk, plan.first, plan.last, landed)) return;
+    RgbBlock made = walk.state();
+    round_to_levels(made);
+    lay_row({BlendMode::normal, 0}, seen.all(), std::as_const(made).all(),
+            {1, std::as_const(landed).samples()});
+}
+
+float most_apart(const RgbBlock& a, const RgbBlock& b) {
+    const ConstRgbRow here = a.all(), there = b.all();
+    float most = 0;
+    for (std::size_t i = 0; i < here.r.size(); ++i)
+        most = std::max({most, std::fabs(here.r[i] - there.r[i]), std::fabs(here.g[i] - there.g[i]),
+                         std::fabs(here.b[i] - there.b[i])});
+    return most;
+}
+
+}  // namespace
+
+LayerMaker::LayerMaker(const Painting& painting)
+    : painting_(painting),
+      plans_(plans_of(painting)),
+      recipe_(painting),
+      depth_(painting.ground()->base().depth()) {
+    for (const LayerPlan& plan : plans_)
+        areas_.push_back(plan.hidden ? area_of(Recipe(as_shown(painting, plan)), plan)
+                                     : area_of(recipe_, plan));
+}
+
+std::optional<Picture> LayerMaker::look(const std::stop_token& stop, const Progress& progress) {
+    const bool shallow = depth_ == Depth::bits8;
+    Picture merged(painting_.size(), Channels::rgb, depth_);
+    std::atomic<bool> shows = false;
+    const bool whole = walk_tiles(
+        recipe_,
+        [&](TileWalk& walk, int) {
+            if (shallow && !shows) {
+                RgbBlock seen = walk.state();
+                for (const LayerPlan& plan : plans_) lay_as_seen(painting_, plan, walk, seen);
+                if (most_apart(walk.state(), seen) > 0.5F / kLevels) shows = true;
+            } else {
+                walk.lay_all(0, painting_.passes.size());
+            }
+            merged.write_rgb(walk.state());
+        },
+        stop, progress);
+    if (!whole) return std::nullopt;
+    if (shows) depth_ = Depth::bits16;
+    merged.settle();
+    return merged;
+}
+
+std::uint64_t LayerMaker::bytes_of(std::size_t layer) const {
+    if (layer == 0 || plans_[layer - 1].ready) return 0;
+    return bytes_per_pixel(Channels::rgb_alpha, depth_) *
+           static_cast<std::uint64_t>(areas_[layer - 1].size().area());
+}
+
+std::uint64_t LayerMaker::bytes_to_make() const {
+    std::uint64_t sum = bytes_per_pixel(Channels::rgb, depth_) *
+                        static_cast<std::uint64_t>(painting_.size().area());
+    for (std::size_t i = 0; i < count(); ++i) sum += bytes_of(i);
+    return sum;
+}
+
+std::vector<Layer> LayerMaker::outlines() const {
+    std::vector<Layer> layers;
+    for (std::size_t i = 0; i < count(); ++i) layers.push_back({entry_of(i), nullptr, group_of(i)});
+    return layers;
+}
+
+LayerEntry LayerMaker::entry_of(std::size_t layer) const {
+    LayerEntry entry;
+    if (layer == 0) {
+        entry.name = "Underpaint";
+        return entry;
+    }
+    const LayerPlan& plan = plans_[layer - 1];
+    const Pass& pass = painting_.passes[plan.first];
+    entry.name = plan.mixing != nullptr ? plan.mixing->name : pass.name;
+    entry.visible = plan.mixing != nullptr || pass.on;
+    if (!plan.ready) entry.x = areas_[layer - 1].x, entry.y = areas_[layer - 1].y;
+    if (plan.native) entry.opacity = pass.strength, entry.blend = pass.blend;
+    return entry;
+}
+
+GroupId LayerMaker::group_of(std::size_t layer) const {
+    if (layer == 0 || plans_[layer - 1].mixing != nullptr) return kNoGroup;
+    return painting_.passes[plans_[layer - 1].first].group;
+}
+
+SharedPicture LayerMaker::ready(std::size_t layer) const {
+    return layer == 0 ? painting_.ground() : plans_[layer - 1].ready;
+}
+
+std::optional<std::vector<Layer>> LayerMaker::make(std::span<const std::size_t> wanted,
+                                                   const std::stop_token& stop) const {
+    std::vector<std::optional<LayerInWork>> making(plans_.size());
+    bool any = false;
+    for (const std::size_t layer : wanted) {
+        if (ready(layer)) continue;
+        const LayerPlan& plan = plans_[layer - 1];
+        making[layer - 1].emplace(plan, areas_[layer - 1], depth_);
+        if (plan.hidden && !make_hidden(*making[layer - 1], stop)) return std::nullopt;
+        any = any || !plan.hidden;
+    }
+    if (any && !make_shown(making, stop)) return std::nullopt;
+    std::vector<Layer> layers;
+    for (const std::size_t layer : wanted) {
+        SharedPicture pixels = ready(layer);
+        if (!pixels) {
+            Picture& made = making[layer - 1]->pixels;
+            made.settle();
+            pixels = share(std::move(made));
+        }
+        layers.push_back({entry_of(layer), std::move(pixels), group_of(layer)});
+    }
+    return layers;
+}
+
+/// Each where it has its place in one walk through all passes.
+bool LayerMaker::make_shown(std::span<std::optional<LayerInWork>> making,
+                            const std::stop_token& stop) const {
+    Rect area;
+    std::size_t last = 0;
+    for (std::size_t i = 0; i < plans_.size(); ++i)
+        if (making[i] && !plans_[i].hidden) area = united(area, areas_[i]), last = i;
+    return walk_tiles(
+        recipe_, area,
+        [&](TileWalk& walk, int) {
+            for (std::size_t i = 0; i <= last; ++i)
+                if (making[i] && !plans_[i].hidden)
+                    making[i]->take(walk);
+                else
+                    walk.lay_all(plans_[i].first, plans_[i].last + 1);
+        },
+        stop);
+}
+
+/// By a walk of its own, as if it were shown.
+bool LayerMaker::make_hidden(LayerInWork& making, const std::stop_token& stop) const {
+    const LayerPlan& plan = making.plan;
+    const Painting shown = as_shown(painting_, plan);
+    const bool reads = !plan.native || reads_below(shown.passes[plan.first].source);
+    const Recipe recipe(shown);
+    return walk_tiles(
+        recipe, making.area,
+        [&](TileWalk& walk, int) {
+            if (reads) walk.lay_all(0, plan.first);
+            making.take(walk);
+        },
+        stop);
+}
+
+std::optional<std::vector<Layer>> layers_of(const Painting& painting, const std::stop_token& stop) {
+    LayerMaker maker(painting);
+    if (!maker.look(stop)) return std::nullopt;
+    std::vector<std::size_t> all(maker.count());
+    std::iota(all.begin(), all.end(), 0);
+    return maker.make(all, stop);
 }
 
 std::vector<LayerEntry> nested(const Painting& painting, const std::vector<Layer>& layers) {

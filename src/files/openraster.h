@@ -10,6 +10,7 @@
 #include "files/disk.h"
 #include "files/flat_picture.h"
 #include "files/result.h"
+#include "files/saved_file.h"
 #include "painting/painting.h"
 #include "render/render.h"
 
@@ -54,11 +55,13 @@ struct NamedMask {
                                                               Size size,
                                                               const std::stop_token& stop = {});
 
-/// Saves as OpenRaster, in one step; see layers_of() for what other programs see. What could not be
+/// Saves as OpenRaster, in one step; see LayerMaker for what other programs see. What could not be
 /// opened again is not saved. When stopped, trouble with an empty sentence, and nothing has
 /// changed.
+/// \param known what was saved last, of which all that is unchanged is taken over as it is; and
+/// then what was saved now
 [[nodiscard]] Done save_painting(const std::filesystem::path& path, const Painting& painting,
                                  const std::stop_token& stop = {}, const Progress& progress = {},
-                                 const Replacing& replacing = {});
+                                 const Replacing& replacing = {}, SavedFile* known = nullptr);
 
 }  // namespace underpaint

@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
 
-#include <map>
 #include <nlohmann/json.hpp>
 
 #include "files/brief_json.h"
@@ -11,57 +9,12 @@
 #include "files/openraster.h"
 #include "files/openraster_names.h"
 #include "files/painting_json.h"
-#include "files/png.h"
+#include "files/picture_entries.h"
 #include "files/zip_container.h"
 #include "painting/stage.h"
 
 namespace underpaint {
 namespace {
-
-/// Pictures by the entry that keeps them; the same picture is kept once.
-class PictureEntries {
-public:
-    std::string name(const SharedPicture& picture, const std::string& wanted) {
-        const auto [place, fresh] = names_.try_emplace(picture.get(), wanted);
-        if (fresh) pictures_.emplace_back(wanted, picture);
-        return place->second;
-    }
-    std::string name(const SharedPicture& picture) {
-        return name(picture, "faithful-underpaint/pictures/" +
-                                 std::to_string(pictures_.size() + 1) + ".png");
-    }
-
-    Result<SharedPicture> find(const std::string& entry, const std::string& file) const {
-        for (const auto& [name, picture] : pictures_)
-            if (name == entry) return picture;
-        return trouble(file, "the picture " + entry + " is missing.");
-    }
-    std::uint64_t bytes() const {
-        std::uint64_t sum = 0;
-        for (const auto& [name, picture] : pictures_) sum += picture->base().bytes();
-        return sum;
-    }
-
-    /// All of them as PNG, on all cores.
-    Result<std::vector<ZipEntry>> encode(const std::string& file) const {
-        std::vector<ZipEntry> entries(pictures_.size());
-        std::vector<Done> done(pictures_.size());
-        tbb::parallel_for(std::size_t{0}, pictures_.size(), [&](std::size_t i) {
-            auto bytes = write_png(file, pictures_[i].second->base());
-            if (bytes)
-                entries[i] = {pictures_[i].first, std::move(*bytes), false};
-            else
-                done[i] = tl::unexpected(bytes.error());
-        });
-        for (Done& each : done)
-            if (!each) return tl::unexpected(each.error());
-        return entries;
-    }
-
-private:
-    std::map<const Pyramid*, std::string> names_;
-    std::vector<std::pair<std::string, SharedPicture>> pictures_;
-};
 
 /// Whether what is about to be written can be read again, by what reads it.
 Done check_opens(const std::string& file, const std::string& json, const std::string& xml,
@@ -128,11 +81,50 @@ Progress part_of(const Progress& progress, float from, float to) {
     return [=](float share) { progress(from + share * (to - from)); };
 }
 
+/// The layers but for the ground and those that are pictures of the painting: each made, packed and
+/// let go again, a few at a time, or taken over from the file that was there.
+Done add_layers(const std::string& file, const Painting& painting, const LayerMaker& maker,
+                const OldEntries& before, std::vector<Layer>& layers,
+                std::vector<ZipEntry>& entries, const std::stop_token& stop,
+                const Progress& progress) {
+    constexpr std::uint64_t most = 200'000'000;  // bytes of layers that are held at once
+    std::vector<std::size_t> wanted;
+    std::uint64_t held = 0, all = 0, done = 0;
+    for (std::size_t i = 0; i < layers.size(); ++i) all += maker.bytes_of(i);
+    const auto make = [&]() -> Done {
+        auto made = maker.make(wanted, stop);
+        if (!made) return stopped();
+        PictureEntries pictures;
+        for (std::size_t k = 0; k < wanted.size(); ++k)
+            pictures.name((*made)[k].pixels, layers[wanted[k]].entry.src);
+        auto encoded = pictures.encode(file, before, stop, {});
+        if (!encoded) return tl::unexpected(encoded.error());
+        std::ranges::move(*encoded, std::back_inserter(entries));
+        done += held;
+        if (progress) progress(static_cast<float>(done) / static_cast<float>(all));
+        wanted.clear();
+        held = 0;
+        return {};
+    };
+    for (std::size_t i = 1; i < layers.size(); ++i) {
+        if (maker.ready(i)) continue;
+        if (Bytes bytes = before.take(painting, maker.plan(i)); !bytes.empty()) {
+            entries.push_back({layers[i].entry.src, std::move(bytes), false});
+            continue;
+        }
+        if (!wanted.empty() && held + maker.bytes_of(i) > most)
+            if (Done made = make(); !made) return made;
+        wanted.push_back(i);
+        held += maker.bytes_of(i);
+    }
+    return wanted.empty() ? Done() : make();
+}
+
 }  // namespace
 
 Done save_painting(const std::filesystem::path& path, const Painting& painting,
                    const std::stop_token& stop, const Progress& progress,
-                   const Replacing& replacing) {
+                   const Replacing& replacing, SavedFile* known) {
     const std::string file = path.string();
     const Painting seen = as_seen(painting);  // by other programs
     if (seen.passes.size() + 1 > kMaxLayers)
@@ -140,42 +132,54 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
                        fmt::format("it has {} passes, and {} can be kept. Remove some; nothing "
                                    "was saved.",
                                    seen.passes.size(), kMaxLayers - 1));
-    if (Done fits = check_memory(file, bytes_to_lay_out(seen)); !fits) return fits;
-    auto layers = layers_of(seen, stop, part_of(progress, 0, 0.5F));
-    auto merged = layers ? render_picture(seen, seen.passes.size(), seen.ground()->base().depth(),
-                                          stop, part_of(progress, 0.5F, 0.7F))
-                         : std::nullopt;
+    LayerMaker maker(seen);
+    if (Done fits = check_memory(file, maker.bytes_to_make()); !fits) return fits;
+    auto merged = maker.look(stop, part_of(progress, 0, 0.2F));
     if (!merged) return stopped();
 
+    SavedFile now{path, {}, painting, maker.depth(), {}, {}};
     PictureEntries pictures;
-    for (std::size_t i = 0; i < layers->size(); ++i) {
-        Layer& layer = (*layers)[i];
-        const std::string wanted =
-            i == 0 ? "data/underpaint.png" : "data/pass-" + std::to_string(i) + ".png";
-        layer.entry.src = pictures.name(layer.pixels, wanted);
+    std::vector<Layer> layers = maker.outlines();
+    for (std::size_t i = 0; i < layers.size(); ++i) {
+        std::string& entry = layers[i].entry.src;
+        entry = i == 0 ? "data/underpaint.png" : "data/pass-" + std::to_string(i) + ".png";
+        if (const SharedPicture ready = maker.ready(i)) entry = pictures.name(ready, entry);
+        if (i > 0) now.layers.push_back(entry);
     }
-    LayerStack stack{painting.size(), nested(seen, *layers), {}, false};
     const SharedPicture shared = share(std::move(*merged));
-    pictures.name(shared, kMergedEntry);
-    pictures.name(thumbnail_of(shared), kThumbnailEntry);
     const std::string json = write_painting(
         painting, [&](const SharedPicture& picture) { return pictures.name(picture); });
+    now.pictures = pictures.names();
+    pictures.name(shared, kMergedEntry);
+    pictures.name(thumbnail_of(shared), kThumbnailEntry);
 
-    auto encoded = pictures.encode(file);
+    const SavedFile nothing;
+    const OldEntries before(known != nullptr ? *known : nothing, maker.depth());
+    std::vector<ZipEntry> packed;
+    if (Done added = add_layers(file, seen, maker, before, layers, packed, stop,
+                                part_of(progress, 0.2F, 0.7F));
+        !added)
+        return added;
+    auto encoded = pictures.encode(file, before, stop, part_of(progress, 0.7F, 0.95F));
     if (!encoded) return tl::unexpected(encoded.error());
-    if (stop.stop_requested()) return stopped();
-    if (progress) progress(0.95F);
-    const std::string xml = write_stack(stack);
+    std::ranges::move(*encoded, std::back_inserter(packed));
+
+    const std::string xml = write_stack({painting.size(), nested(seen, layers), {}, false});
     std::vector<ZipEntry> entries{{kMimetypeEntry, bytes_of(kMimetype), false},
                                   {kStackEntry, bytes_of(xml), true}};
     entries.push_back({kPaintingEntry, bytes_of(json), true});
-    entries.push_back({kChecksumsEntry, bytes_of(checksums(xml, *layers, *encoded)), true});
-    std::ranges::move(*encoded, std::back_inserter(entries));
+    entries.push_back({kChecksumsEntry, bytes_of(checksums(xml, layers, packed)), true});
+    std::ranges::move(packed, std::back_inserter(entries));
     add_brief(painting, entries);
     if (Done opens = check_opens(file, json, xml, pictures, entries); !opens) return opens;
-    return replace_file(
+    Done saved = replace_file(
         path, [&](const std::filesystem::path& fresh) { return write_zip(fresh, file, entries); },
         replacing);
+    if (saved && known != nullptr) {
+        now.stamp = stamp_of(path);
+        *known = std::move(now);
+    }
+    return saved;
 }
 
 }  // namespace underpaint

@@ -4,6 +4,7 @@
 #include <array>
 #include <memory>
 
+#include "files/deflate.h"
 #include "files/png.h"
 #include "files/png_filters.h"
 
@@ -12,7 +13,8 @@ namespace {
 
 /// The last few per cent of size are worth the wait on a small picture only.
 constexpr std::int64_t kSmall = 4'000'000;
-constexpr int kLevelOfSmall = 7, kLevelOfLarge = 4;
+constexpr int kLevelOfSmall = 7, kLevelOfLarge = 1;
+constexpr std::size_t kBandBytes = 4'000'000;
 
 using Compressor = std::unique_ptr<libdeflate_compressor, decltype(&libdeflate_free_compressor)>;
 Compressor compressor_of(int level) {
@@ -51,7 +53,7 @@ private:
 };
 
 /// Rows `from` .. `to`, filtered, each behind the number of its filter.
-void filter_rows(Rows& rows, PngFilter filter, int from, int to, std::span<std::uint8_t> result) {
+void filter_rows(Rows rows, PngFilter filter, int from, int to, std::span<std::uint8_t> result) {
     std::vector<std::uint8_t> row(rows.bytes()), above(rows.bytes());
     if (from > 0) rows.read(from - 1, above);
     for (int y = from; y < to; ++y) {
@@ -66,7 +68,7 @@ void filter_rows(Rows& rows, PngFilter filter, int from, int to, std::span<std::
 
 /// The filter that packs some bands of the picture best: which one that is differs from picture to
 /// picture by a fifth of the size, and rarely from row to row.
-PngFilter best_filter(Rows& rows) {
+PngFilter best_filter(const Rows& rows) {
     constexpr int bands = 4, band = 24, level = 3;
     const Compressor compressor = compressor_of(level);
     if (!compressor) return PngFilter::sub;
@@ -118,32 +120,32 @@ void put_header(Bytes& png, const Picture& picture) {
 }  // namespace
 
 Result<Bytes> write_png(const std::string& file, const Picture& picture) {
-    const auto no_memory = [&] { return trouble(file, "there is not enough memory to write it."); };
-    Rows rows(picture);
-    std::vector<std::uint8_t> filtered((rows.bytes() + 1) * static_cast<std::size_t>(rows.count()));
-    filter_rows(rows, best_filter(rows), 0, rows.count(), filtered);
-    const Compressor compressor =
-        compressor_of(picture.size().area() < kSmall ? kLevelOfSmall : kLevelOfLarge);
-    if (!compressor) return no_memory();
+    const bool small = picture.size().area() < kSmall;
+    const PngFilter filter = best_filter(Rows(picture));
+    const std::size_t line = Rows(picture).bytes() + 1;
+    const int rows = std::max(1, static_cast<int>(kBandBytes / line));
+    const int bands = (picture.size().height + rows - 1) / rows;
+    const auto packed =
+        zlib_of_bands(static_cast<std::size_t>(bands), small ? kLevelOfSmall : kLevelOfLarge,
+                      [&](std::size_t index, std::vector<std::uint8_t>& band) {
+                          const int from = static_cast<int>(index) * rows;
+                          const int to = std::min(from + rows, picture.size().height);
+                          band.resize(line * static_cast<std::size_t>(to - from));
+                          filter_rows(Rows(picture), filter, from, to, band);
+                      });
+    if (!packed) return trouble(file, "there is not enough memory to write it.");
 
     constexpr std::array<unsigned char, 8> signature{0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'};
     const auto* first = reinterpret_cast<const std::byte*>(signature.data());
     Bytes png(first, first + signature.size());
-    put_header(png, picture);
-    // Not a vector, which would fill, and so take, memory that the pixels turn out not to need.
-    const std::size_t room = libdeflate_zlib_compress_bound(compressor.get(), filtered.size());
-    const std::unique_ptr<std::byte[]> packed(new (std::nothrow) std::byte[room]);
-    if (!packed) return no_memory();
-    const std::size_t size = libdeflate_zlib_compress(compressor.get(), filtered.data(),
-                                                      filtered.size(), packed.get(), room);
-    filtered = {};
     // A chunk holds at most 2^31 - 1 bytes.
     constexpr std::size_t most = std::size_t{1} << 30;
-    png.reserve(png.size() + size + 12 * (size / most + 2));
-    for (std::size_t at = 0; at < size; at += most) {
-        const std::size_t length = std::min(most, size - at);
+    png.reserve(packed->size() + 100 + 12 * (packed->size() / most));
+    put_header(png, picture);
+    for (std::size_t at = 0; at < packed->size(); at += most) {
+        const std::size_t length = std::min(most, packed->size() - at);
         begin_chunk(png, "IDAT", length);
-        png.insert(png.end(), packed.get() + at, packed.get() + at + length);
+        png.insert(png.end(), packed->data() + at, packed->data() + at + length);
         end_chunk(png, length);
     }
     begin_chunk(png, "IEND", 0);

@@ -32,12 +32,15 @@ TEST(Limits, KnowTheMemoryOfThisMachine) {
 }
 
 TEST(Limits, SavingCountsTheLayersThatTakeMemory) {
-    Painting painting = testing::sealed(testing::ramp({100, 100}, Depth::bits8));
-    EXPECT_EQ(bytes_to_lay_out(painting), 30'000U);
+    Painting painting = testing::sealed(testing::ramp({300, 200}, Depth::bits8));
+    EXPECT_EQ(LayerMaker(painting).bytes_to_make(), 180'000U);
     painting = with_pass(painting, testing::tint({1, 0, 0}, BlendMode::multiply));
-    EXPECT_EQ(bytes_to_lay_out(painting), 40'000U);
-    painting = with_pass(painting, testing::tint({1, 0, 0}, BlendMode::true_colour));
-    EXPECT_EQ(bytes_to_lay_out(painting), 80'000U) << "baked";
+    EXPECT_EQ(LayerMaker(painting).bytes_to_make(), 420'000U);
+    painting = testing::with_columns(std::move(painting), "Left", 0, 100);
+    Pass part = testing::tint({1, 0, 0}, BlendMode::true_colour);
+    part.reach.parts = {painting.parts[0].id};
+    painting = with_pass(painting, part);
+    EXPECT_EQ(LayerMaker(painting).bytes_to_make(), 420'000U + 128 * 200 * 4) << "its tiles alone";
 }
 
 TEST(ExportPng, StopsWithoutAFile) {

@@ -172,6 +172,7 @@ void FileDesk::begin(std::shared_ptr<Painting> painting, const Path& file,
         given_up_.reset();
         spared_.clear();
         stamp_ = stamp;
+        saved_ = {};
         session_.document.begin(*painting, file, true);
     });
 }
@@ -246,34 +247,34 @@ void FileDesk::save_to(const Path& file, std::function<void()> then, const Repla
                            {{tr("Choose another name"), choose_again}, {tr("Cancel"), {}}});
     run(saving_, tr("Saving %1").arg(name_of(file)),
         [this, file, then, choose_again, replacing, painting = session_.document.painting(),
-         document = session_.document.number()](const std::stop_token& stop,
-                                                const Deliver& deliver) {
+         document = session_.document.number(), known = std::make_shared<SavedFile>(saved_)](
+            const std::stop_token& stop, const Deliver& deliver) {
             const auto progress = [this, deliver](float share) {
                 deliver([this, share] { notice_.set_progress(share); });
             };
-            const Done done = save_painting(file, painting, stop, progress, replacing);
-            deliver(
-                [this, file, then, choose_again, painting, document, done, stamp = stamp_of(file)] {
-                    finish(saving_);
-                    const auto waiting = std::exchange(after_save_, {});
-                    if (!done)
-                        return ask_about(
-                            done.error(), file,
-                            [this, then](const Path& other, const Replacing& how) {
-                                save_to(other, then, how);
-                            },
-                            choose_again);
-                    remember(file);
-                    // The painting may be another by now, to which this file does not belong.
-                    if (session_.document.number() == document) {
-                        stamp_ = stamp;
-                        spared_.clear();
-                        session_.document.mark_saved(file, painting);
-                    }
-                    emit saved();
-                    if (then) then();
-                    for (const auto& next : waiting) when_safe(next);
-                });
+            const Done done = save_painting(file, painting, stop, progress, replacing, known.get());
+            deliver([this, file, then, choose_again, painting, document, done, known] {
+                finish(saving_);
+                const auto waiting = std::exchange(after_save_, {});
+                if (!done)
+                    return ask_about(
+                        done.error(), file,
+                        [this, then](const Path& other, const Replacing& how) {
+                            save_to(other, then, how);
+                        },
+                        choose_again);
+                remember(file);
+                // The painting may be another by now, to which this file does not belong.
+                if (session_.document.number() == document) {
+                    stamp_ = known->stamp;
+                    saved_ = std::move(*known);
+                    spared_.clear();
+                    session_.document.mark_saved(file, painting);
+                }
+                emit saved();
+                if (then) then();
+                for (const auto& next : waiting) when_safe(next);
+            });
         });
 }
 

@@ -146,6 +146,7 @@ private:
     std::vector<std::function<void()>> after_save_;
     std::optional<Painting> given_up_;  // unsaved work that the person said may go
     std::optional<FileStamp> stamp_;    // of the session's file, as it was opened or saved
+    SavedFile saved_;                   // what the last save made, for the next
     Path spared_;                       // holds more than could be read, and is not saved over
 };
 

@@ -1,0 +1,109 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Saving and opening 24 megapixels with twelve passes; a picture packed beside libpng with zlib.
+#include <benchmark/benchmark.h>
+#include <png.h>
+#include <unistd.h>
+
+#include <filesystem>
+
+#include "files/openraster.h"
+#include "files/png.h"
+#include "large_painting.h"
+
+namespace underpaint::bench {
+namespace {
+
+namespace fs = std::filesystem;
+
+/// A file that is gone when the program ends.
+struct Scratch {
+    fs::path path =
+        fs::temp_directory_path() / ("underpaint-bench-" + std::to_string(::getpid()) + ".ora");
+    ~Scratch() {
+        std::error_code ignored;
+        fs::remove(path, ignored);
+    }
+};
+const fs::path& scratch() {
+    static const Scratch file;
+    return file.path;
+}
+
+const Painting& painting() {
+    static const Painting made = twelve_passes(k24Megapixels);
+    return made;
+}
+
+void save_large(benchmark::State& state) {
+    for (auto _ : state)
+        if (!save_painting(scratch(), painting())) state.SkipWithError("not saved");
+    state.counters["MB"] = static_cast<double>(fs::file_size(scratch())) / 1e6;
+}
+
+void open_large(benchmark::State& state) {
+    if (!save_painting(scratch(), painting())) state.SkipWithError("not saved");
+    for (auto _ : state)
+        if (!open_painting(scratch(), "2026-01-01")) state.SkipWithError("not opened");
+}
+
+const Picture& picture() {
+    static const Picture made = structured(k24Megapixels, Channels::rgb, 9);
+    return made;
+}
+
+void pack(benchmark::State& state) {
+    std::size_t bytes = 0;
+    for (auto _ : state) bytes = write_png("x", picture())->size();
+    state.counters["MB"] = static_cast<double>(bytes) / 1e6;
+}
+
+/// As libpng does it when nothing is asked for but zlib's level 6.
+void pack_by_libpng(benchmark::State& state) {
+    const Size size = picture().size();
+    std::vector<png_byte> pixels(static_cast<std::size_t>(size.area()) * 3);
+    for (int y = 0; y < size.height; ++y)
+        picture().read_interleaved(
+            y, std::span(pixels).subspan(
+                   static_cast<std::size_t>(y) * static_cast<std::size_t>(size.width) * 3,
+                   static_cast<std::size_t>(size.width) * 3));
+    std::size_t bytes = 0;
+    for (auto _ : state) {
+        bytes = 0;
+        png_struct* png = png_create_write_struct(PNG_LIBPNG_VER_STRING, nullptr, nullptr, nullptr);
+        png_info* info = png_create_info_struct(png);
+        png_set_write_fn(
+            png, &bytes,
+            [](png_struct* to, png_byte*, std::size_t length) {
+                *static_cast<std::size_t*>(png_get_io_ptr(to)) += length;
+            },
+            nullptr);
+        png_set_IHDR(png, info, static_cast<png_uint_32>(size.width),
+                     static_cast<png_uint_32>(size.height), 8, PNG_COLOR_TYPE_RGB,
+                     PNG_INTERLACE_NONE, PNG_COMPRESSION_TYPE_DEFAULT, PNG_FILTER_TYPE_DEFAULT);
+        png_set_compression_level(png, 6);
+        png_write_info(png, info);
+        for (int y = 0; y < size.height; ++y)
+            png_write_row(png, pixels.data() + static_cast<std::size_t>(y) *
+                                                   static_cast<std::size_t>(size.width) * 3);
+        png_write_end(png, nullptr);
+        png_destroy_write_struct(&png, &info);
+    }
+    state.counters["MB"] = static_cast<double>(bytes) / 1e6;
+}
+
+const int registered = [] {
+    const auto measured = [](const char* name, auto work) {
+        benchmark::RegisterBenchmark(name, work)
+            ->Unit(benchmark::kMillisecond)
+            ->MeasureProcessCPUTime()
+            ->UseRealTime();
+    };
+    measured("files/24/save", save_large);
+    measured("files/24/open", open_large);
+    measured("files/24/pack", pack);
+    measured("files/24/libpng", pack_by_libpng);
+    return 0;
+}();
+
+}  // namespace
+}  // namespace underpaint::bench

@@ -1,0 +1,124 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "files/deflate.h"
+
+#include <libdeflate.h>
+#include <tbb/enumerable_thread_specific.h>
+#include <tbb/parallel_for.h>
+#include <zlib.h>
+
+#include <array>
+#include <atomic>
+#include <memory>
+
+namespace underpaint {
+namespace {
+
+using Compressor = std::unique_ptr<libdeflate_compressor, decltype(&libdeflate_free_compressor)>;
+
+/// A band on its own, packed, with the sum over its bytes.
+struct Packed {
+    Bytes bytes;
+    std::uint32_t adler = 1;
+    std::size_t length = 0;
+};
+
+/// An empty block that says that it is the last, with codes that are fixed.
+constexpr std::array kEnd{std::byte{0x03}, std::byte{0x00}};
+
+}  // namespace
+
+bool make_open_ended(Bytes& deflated) {
+    z_stream stream{};
+    if (inflateInit2(&stream, -MAX_WBITS) != Z_OK) return false;
+    const std::unique_ptr<z_stream, decltype(&inflateEnd)> ending(&stream, inflateEnd);
+    auto* first = reinterpret_cast<Bytef*>(deflated.data());
+    stream.next_in = first;
+    stream.avail_in = static_cast<uInt>(deflated.size());
+    std::array<Bytef, 1 << 16> sink;
+    // In bits; where a block begins is known once the one before it has ended.
+    std::size_t last_block = 0, end = 0;
+    for (int state = Z_OK; state != Z_STREAM_END;) {
+        stream.next_out = sink.data();
+        stream.avail_out = static_cast<uInt>(sink.size());
+        state = inflate(&stream, Z_BLOCK);
+        if (state != Z_OK && state != Z_STREAM_END) return false;
+        end = 8 * static_cast<std::size_t>(stream.next_in - first) -
+              static_cast<std::size_t>(stream.data_type & 7);
+        const bool at_boundary = (stream.data_type & 128) != 0,
+                   in_last = (stream.data_type & 64) != 0;
+        if (at_boundary && !in_last) last_block = end;
+        if (at_boundary && in_last) break;
+    }
+    first[last_block / 8] = static_cast<Bytef>(first[last_block / 8] & ~(1U << last_block % 8));
+    // An empty stored block: three bits of nought, nought up to the byte, no length and its
+    // inverse.
+    deflated.resize((end + 3 + 7) / 8);
+    if (end % 8 != 0) deflated[end / 8] &= static_cast<std::byte>((1U << end % 8) - 1);
+    for (const int byte : {0, 0, 0xff, 0xff}) deflated.push_back(static_cast<std::byte>(byte));
+    return true;
+}
+
+namespace {
+
+/// Nothing when memory ran out.
+std::optional<Packed> pack(const std::vector<std::uint8_t>& band, int level) {
+    const Compressor compressor(libdeflate_alloc_compressor(level), libdeflate_free_compressor);
+    if (!compressor) return std::nullopt;
+    Packed result;
+    result.length = band.size();
+    result.adler = libdeflate_adler32(1, band.data(), band.size());
+    // Not a vector, which would fill, and so take, what the bytes turn out not to need.
+    const std::size_t room = libdeflate_deflate_compress_bound(compressor.get(), band.size());
+    const std::unique_ptr<std::byte[]> bytes(new (std::nothrow) std::byte[room]);
+    if (!bytes) return std::nullopt;
+    const std::size_t size =
+        libdeflate_deflate_compress(compressor.get(), band.data(), band.size(), bytes.get(), room);
+    result.bytes.reserve(size + 8);
+    result.bytes.assign(bytes.get(), bytes.get() + size);
+    return size > 0 && make_open_ended(result.bytes) ? std::optional(result) : std::nullopt;
+}
+
+/// What a thread packed last: pictures have large places of one colour, and so bands that are the
+/// same.
+struct Last {
+    std::vector<std::uint8_t> band;
+    std::optional<Packed> packed;
+};
+
+}  // namespace
+
+std::optional<Bytes> zlib_of_bands(std::size_t bands, int level, const FillBand& fill) {
+    std::vector<Packed> packed(bands);
+    std::atomic<bool> failed = false;
+    tbb::enumerable_thread_specific<Last> lasts;
+    tbb::parallel_for(std::size_t{0}, bands, [&](std::size_t i) {
+        Last& last = lasts.local();
+        std::vector<std::uint8_t> band;
+        fill(i, band);
+        if (!last.packed || band != last.band) {
+            last.packed = pack(band, level);
+            last.band = std::move(band);
+        }
+        if (last.packed)
+            packed[i] = *last.packed;
+        else
+            failed = true;
+    });
+    if (failed) return std::nullopt;
+
+    std::size_t size = 6 + kEnd.size();
+    for (const Packed& each : packed) size += each.bytes.size();
+    Bytes stream{std::byte{0x78}, std::byte{0x9c}};  // deflate, a window of 32 KB, the usual level
+    stream.reserve(size);
+    uLong adler = 1;
+    for (Packed& each : packed) {
+        stream.insert(stream.end(), each.bytes.begin(), each.bytes.end());
+        adler = adler32_combine(adler, each.adler, static_cast<z_off_t>(each.length));
+        each.bytes = {};
+    }
+    stream.insert(stream.end(), kEnd.begin(), kEnd.end());
+    for (const int shift : {24, 16, 8, 0}) stream.push_back(static_cast<std::byte>(adler >> shift));
+    return stream;
+}
+
+}  // namespace underpaint
