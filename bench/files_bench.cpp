@@ -40,6 +40,18 @@ void save_large(benchmark::State& state) {
     state.counters["MB"] = static_cast<double>(fs::file_size(scratch())) / 1e6;
 }
 
+/// After the last pass was changed.
+void resave_large(benchmark::State& state) {
+    SavedFile known;
+    Painting changed = painting();
+    if (!save_painting(scratch(), changed, {}, {}, {}, &known)) state.SkipWithError("not saved");
+    for (auto _ : state) {
+        changed.passes.back().strength *= 0.99F;
+        if (!save_painting(scratch(), changed, {}, {}, {}, &known))
+            state.SkipWithError("not saved");
+    }
+}
+
 void open_large(benchmark::State& state) {
     if (!save_painting(scratch(), painting())) state.SkipWithError("not saved");
     for (auto _ : state)
@@ -99,6 +111,7 @@ const int registered = [] {
             ->UseRealTime();
     };
     measured("files/24/save", save_large);
+    measured("files/24/resave", resave_large);
     measured("files/24/open", open_large);
     measured("files/24/pack", pack);
     measured("files/24/libpng", pack_by_libpng);

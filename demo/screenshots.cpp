@@ -187,6 +187,7 @@ int main(int argc, char** argv) {
     const std::string nowhere = (fs::temp_directory_path() / "underpaint-screenshots").string();
     qputenv("XDG_CONFIG_HOME", nowhere.c_str());
     qputenv("XDG_DATA_HOME", nowhere.c_str());
+    qputenv("XDG_STATE_HOME", nowhere.c_str());
     QApplication application(argc, argv);
     QApplication::setApplicationName(QStringLiteral("Faithful Underpaint Screenshots"));
     QApplication::setOrganizationName(QStringLiteral("Faithful Underpaint Screenshots"));

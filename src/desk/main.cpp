@@ -6,6 +6,7 @@
 
 #include "desk/kit/look.h"
 #include "desk/view/canvas.h"
+#include "desk/window/ending.h"
 #include "desk/window/main_window.h"
 #include "desk/window/settings_menus.h"
 #include "files/today.h"
@@ -92,6 +93,12 @@ int main(int argc, char** argv) {
         window.bench().show_page(parser.value(page));
     });
     window.show();
+    // A picture of the window, and a measured start, are to be the same each time.
+    if (!parser.isSet(shot) && !parser.isSet(until)) {
+        tidy_left_work(window.autosave().store(), moment_now());
+        window.unsaved().offer();
+    }
+    const Ending ending([&window] { window.autosave().keep_now(); });
     const QStringList files = parser.positionalArguments();
     if (!files.isEmpty()) window.files().open_file(files.first().toStdString());
     QTimer painted;

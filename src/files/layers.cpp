@@ -63,9 +63,9 @@ struct LayerInWork {
     LayerInWork(const LayerPlan& of, const Rect& where, Depth depth)
         : plan(of), area(where), pixels(where.size(), Channels::rgb_alpha, depth) {}
 
-    /// `colours`, opaque or as far as `alpha` says; black where that is nought, where a source holds
-    /// whatever was there. Rows of strips of tiles come from any thread,
-    /// and no two of them write the same ones.
+    /// `colours`, opaque or as far as `alpha` says; black where that is nought, where a source
+    /// holds whatever was there. Rows of strips of tiles come from any thread, and no two of them
+    /// write the same ones.
     void write(const RgbBlock& colours, const FloatBlock& alpha) {
         const Rect& tile = colours.area();
         std::vector<float> seen(static_cast<std::size_t>(tile.width));
@@ -75,8 +75,7 @@ struct LayerInWork {
             const int left = tile.x - area.x, at = tile.y + y - area.y;
             int channel = 0;
             for (const auto& plane : {row.r, row.g, row.b}) {
-                for (std::size_t x = 0; x < seen.size(); ++x)
-                    seen[x] = cover[x] > 0 ? plane[x] : 0;
+                for (std::size_t x = 0; x < seen.size(); ++x) seen[x] = cover[x] > 0 ? plane[x] : 0;
                 pixels.write_channel(channel++, left, at, seen);
             }
             pixels.write_channel(channel, left, at, cover);

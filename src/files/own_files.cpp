@@ -2,11 +2,11 @@
 #include "files/own_files.h"
 
 #include <algorithm>
-#include <cstdlib>
 
 #include "files/brief_json.h"
 #include "files/disk.h"
 #include "files/limits.h"
+#include "files/user_folders.h"
 #include "files/zip_container.h"
 
 namespace underpaint {
@@ -14,15 +14,6 @@ namespace {
 
 namespace fs = std::filesystem;
 constexpr std::size_t kMostRoutes = 200;
-
-/// A folder that a variable names; one that is not absolute is to be ignored.
-fs::path folder(const char* variable, const char* below_home) {
-    if (const char* named = std::getenv(variable);
-        named != nullptr && fs::path(named).is_absolute())
-        return fs::path(named) / "faithful-underpaint";
-    const char* home = std::getenv("HOME");
-    return fs::path(home != nullptr ? home : "/") / below_home / "faithful-underpaint";
-}
 
 bool is_there(const fs::path& path) {
     std::error_code error;
@@ -84,7 +75,7 @@ OwnFiles::OwnFiles(fs::path settings, fs::path records)
       past_(records / "times.json") {}
 
 OwnFiles OwnFiles::usual() {
-    return {folder("XDG_CONFIG_HOME", ".config"), folder("XDG_DATA_HOME", ".local/share")};
+    return {settings_folder(), records_folder()};
 }
 
 Result<HouseRules> OwnFiles::rules() const {

@@ -42,6 +42,13 @@ void History::set_log(WorkLog log) {
     steps_[at_].painting.log = std::move(log);
 }
 
+std::size_t History::steps_since_saved() const {
+    for (std::size_t steps = 0; steps < steps_.size(); ++steps)
+        for (const std::size_t step : {at_ - steps, at_ + steps})
+            if (step < steps_.size() && steps_[step].painting == saved_) return steps;
+    return at_;
+}
+
 std::string History::undo_label() const {
     return can_undo() ? steps_[at_].label : std::string();
 }

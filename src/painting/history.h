@@ -34,6 +34,9 @@ public:
     /// What was worked goes with the painting through undo and redo, and is no reason to save it.
     void set_log(WorkLog log);
 
+    /// How many steps lie between the painting and what was last marked; all up to it where that is
+    /// not among them.
+    std::size_t steps_since_saved() const;
     /// Whether the painting is the one last marked (as saved).
     bool clean() const { return now() == saved_; }
     /// Marks what got saved, which may be an older state.

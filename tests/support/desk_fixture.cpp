@@ -12,6 +12,11 @@ DeskTest::DeskTest() {
     // What is a painter's own is kept apart, and the clock stands unless a test moves it.
     qputenv("XDG_CONFIG_HOME", (folder_ / "config").c_str());
     qputenv("XDG_DATA_HOME", (folder_ / "data").c_str());
+    qputenv("XDG_STATE_HOME", (folder_ / "state").c_str());
+    start();
+}
+
+void DeskTest::start() {
     window_ = std::make_unique<MainWindow>([] { return std::string("2026-11-24"); },
                                            [this] { return now_; });
     window_->files().set_picker(

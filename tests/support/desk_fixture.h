@@ -27,6 +27,9 @@ protected:
     DeskTest();
     ~DeskTest() override;
 
+    /// A window as the program has it when it starts.
+    void start();
+
     template <class Ready>
     static bool wait(Ready ready, int milliseconds = 20000) {
         return QTest::qWaitFor(ready, milliseconds);

@@ -177,6 +177,18 @@ void FileDesk::begin(std::shared_ptr<Painting> painting, const Path& file,
     });
 }
 
+void FileDesk::begin_unsaved(std::shared_ptr<Painting> painting, const Path& file,
+                             const std::optional<FileStamp>& stamp, std::function<void()> then) {
+    when_safe([this, painting = std::move(painting), file, stamp, then = std::move(then)] {
+        given_up_.reset();
+        spared_.clear();
+        stamp_ = stamp;
+        saved_ = {};
+        session_.document.begin(*painting, file, false);
+        then();
+    });
+}
+
 void FileDesk::stop_loading() {
     if (!loading_.running()) return;
     loading_.stop();

@@ -72,6 +72,12 @@ public:
     void begin(std::shared_ptr<Painting> painting, const Path& file = {},
                const std::optional<FileStamp>& stamp = {});
 
+    /// Begins with a painting that is not saved as it is, though it may belong to a file.
+    void begin_unsaved(std::shared_ptr<Painting> painting, const Path& file,
+                       const std::optional<FileStamp>& stamp, std::function<void()> then);
+    /// Of the painting's file, as it was opened or saved.
+    const std::optional<FileStamp>& stamp() const { return stamp_; }
+
     bool busy() const { return loading_.running() || saving(); }
     bool saving() const { return saving_.running(); }
     /// Leaves off whatever is being read.

@@ -25,6 +25,7 @@
 #include "desk/window/empty_state.h"
 #include "desk/window/keys_sheet.h"
 #include "desk/window/settings_menus.h"
+#include "files/user_folders.h"
 
 namespace underpaint {
 namespace {
@@ -34,13 +35,17 @@ constexpr int kHeldKeys[] = {Qt::Key_G, Qt::Key_S, Qt::Key_B, Qt::Key_Q, Qt::Key
 }  // namespace
 
 MainWindow::MainWindow(std::function<std::string()> day, std::function<Moment()> clock)
-    : day_(std::move(day)), time_(new TimeKeeper(session_, meters_.brief, std::move(clock), this)) {
+    : day_(std::move(day)), time_(new TimeKeeper(session_, meters_.brief, clock, this)) {
     setWindowTitle(tr("Faithful Underpaint"));
     setAcceptDrops(true);
     resize(scaled(1280), scaled(800));
     setMinimumSize(scaled(1024), scaled(640));
     notice_ = new NoticeBar;
     files_ = new FileDesk(session_, *notice_, this);
+    autosave_ = new Autosave(
+        session_.document, state_folder() / "unsaved", [this] { return files_->stamp(); },
+        std::move(clock), this);
+    unsaved_ = new UnsavedOffer(session_, *files_, *autosave_, *notice_, this);
     canvas_ = new Canvas(session_, meters_);
     display_ = new Display(*notice_, this);
     top_ = new TopBar(session_, meters_.brief, *time_, file_menu());
@@ -135,6 +140,7 @@ QMenu* MainWindow::file_menu() {
         [this] { files_->bring_in(); });
     auto* recent = menu->addMenu(tr("Open again"));
     connect(recent, &QMenu::aboutToShow, this, [this, recent] { fill_recent(recent); });
+    add("unsaved", tr("Unsaved work…"), {}, [this] { unsaved_->offer(true); });
     menu->addSeparator();
     save_ = add("save", tr("Save"), QKeySequence::Save, [this] { files_->save(); });
     save_as_ = add("save_as", tr("Save as…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S),
@@ -190,6 +196,7 @@ void MainWindow::connect_panes() {
         for (const QString& trouble : session_.own.take_troubles()) notice_->say(trouble);
     });
     connect(files_, &FileDesk::briefing, this, [this] { show_bench(QStringLiteral("brief")); });
+    connect(autosave_, &Autosave::troubled, notice_, &NoticeBar::say);
     connect(files_, &FileDesk::saved, time_, &TimeKeeper::keep_record);
     connect(files_, &FileDesk::merged, this, [this](std::uint64_t number) {
         if (number != session_.document.number()) return;
@@ -242,10 +249,10 @@ void MainWindow::refresh_actions() {
     step(redo_, tr("Redo"), any ? session_.document.history().redo_label() : std::string());
     for (QAction* action : {save_, save_as_, export_, merged_}) action->setEnabled(saves);
     parts_in_->setEnabled(free);
-    setWindowModified(session_.document.unsaved());
     setWindowTitle(
         any ? tr("%1[*] – Faithful Underpaint").arg(shown(session_.document.painting().name))
             : tr("Faithful Underpaint"));
+    setWindowModified(session_.document.unsaved());
 }
 
 void MainWindow::show_bench(const QString& id) {
@@ -391,7 +398,7 @@ void MainWindow::show_middle(Middle middle) {
 bool MainWindow::settled() const {
     const bool measured = bench_->findings().findings_current();
     return canvas_->settled() && meters_.finished() && measured && !files_->busy() &&
-           !bring_in_->busy() &&
+           !bring_in_->busy() && !unsaved_->busy() &&
            std::ranges::all_of(benches_, [](const auto& bench) { return bench->finished(); });
 }
 
@@ -404,6 +411,7 @@ void MainWindow::showEvent(QShowEvent*) {
 void MainWindow::closeEvent(QCloseEvent* event) {
     if (closing_ || (!session_.document.unsaved() && !files_->saving())) {
         files_->stop_loading();
+        autosave_->drop();  // it is saved, or was given up
         return event->accept();
     }
     event->ignore();

@@ -6,6 +6,7 @@
 
 #include "desk/window/benches.h"
 #include "desk/window/file_desk.h"
+#include "desk/window/unsaved_offer.h"
 #include "desk/work/time_keeper.h"
 
 class QMenu;
@@ -35,6 +36,8 @@ public:
 
     Session& session() { return session_; }
     FileDesk& files() { return *files_; }
+    Autosave& autosave() { return *autosave_; }
+    UnsavedOffer& unsaved() { return *unsaved_; }
     const Meters& meters() const { return meters_; }
     /// Whatever is made beside the interface has come.
     bool settled() const;
@@ -75,6 +78,8 @@ private:
     TimeKeeper* time_;
     NoticeBar* notice_;
     FileDesk* files_;
+    Autosave* autosave_;
+    UnsavedOffer* unsaved_;
     Canvas* canvas_;
     Display* display_;
     TopBar* top_;

@@ -1,0 +1,116 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/work/autosave.h"
+
+namespace underpaint {
+namespace {
+
+// Together with the time that it takes to write, within 5 and 15 seconds.
+constexpr std::chrono::milliseconds kRest{1500}, kLongest{10'000};
+
+}  // namespace
+
+Done Autosave::Keeper::keep(const std::filesystem::path& store, const Painting& painting,
+                            const UnsavedNote& note, const std::stop_token& stop) {
+    const auto write = [&]() -> Done {
+        const std::scoped_lock lock(mutex);
+        if (!wanted) return {};
+        if (!work) {
+            auto begun = UnsavedWork::begin(store);
+            if (!begun) return tl::unexpected(begun.error());
+            work.emplace(std::move(*begun));
+        }
+        return work->keep(painting, note, stop);
+    };
+    Done done = write();
+    if (!wanted) drop();
+    return done;
+}
+
+void Autosave::Keeper::drop() {
+    wanted = false;
+    const std::unique_lock lock(mutex, std::try_to_lock);
+    if (!lock) return;
+    if (work) work->drop();
+    work.reset();
+}
+
+Autosave::Autosave(Document& document, std::filesystem::path store,
+                   std::function<std::optional<FileStamp>()> stamp,
+                   std::function<std::chrono::sys_seconds()> clock, QObject* parent)
+    : QObject(parent),
+      document_(document),
+      store_(std::move(store)),
+      stamp_(std::move(stamp)),
+      clock_(std::move(clock)),
+      job_(this, Urgency::when_idle) {
+    for (QTimer* timer : {&due_, &longest_}) {
+        timer->setSingleShot(true);
+        connect(timer, &QTimer::timeout, this, &Autosave::keep);
+    }
+    due_.setInterval(kRest);
+    longest_.setInterval(kLongest);
+    // Whatever there was before was saved, or was given up.
+    connect(&document_, &Document::begun, this, &Autosave::drop);
+    connect(&document_, &Document::saved_changed, this, &Autosave::follow);
+}
+
+void Autosave::follow() {
+    if (!document_.unsaved()) return drop();
+    due_.start();
+    if (!longest_.isActive()) longest_.start();
+}
+
+void Autosave::go_on_with(UnsavedWork work) {
+    keeper_ = std::make_shared<Keeper>();
+    keeper_->work.emplace(std::move(work));
+    follow();
+}
+
+UnsavedNote Autosave::note() const {
+    return {document_.painting().name,
+            document_.file(),
+            stamp_(),
+            clock_(),
+            document_.history().steps_since_saved(),
+            document_.history().undo_label()};
+}
+
+void Autosave::keep() {
+    due_.stop();
+    if (!document_.unsaved()) return;
+    // One that is being written is let come to its end, or a hand that never rests would have
+    // nothing kept at all.
+    if (job_.running()) return longest_.start(kRest);
+    longest_.stop();
+    longest_.setInterval(kLongest);
+    if (!keeper_) keeper_ = std::make_shared<Keeper>();
+    job_.start([this, keeper = keeper_, store = store_, painting = document_.painting(),
+                note = note()](const std::stop_token& stop, const auto& deliver) {
+        const Done done = keeper->keep(store, painting, note, stop);
+        if (done || done.error().what.empty()) return;
+        deliver([this, what = done.error().message()] {
+            if (std::exchange(told_, true)) return;
+            emit troubled(tr("What is not saved can't be kept for the case that the program ends "
+                             "unexpectedly: %1 Save now and then.")
+                              .arg(QString::fromStdString(what)));
+        });
+    });
+}
+
+void Autosave::keep_now() {
+    if (!document_.unsaved() || kept()) return;
+    job_.stop();
+    if (!keeper_) keeper_ = std::make_shared<Keeper>();
+    static_cast<void>(keeper_->keep(store_, document_.painting(), note(), {}));
+    due_.stop();
+    longest_.stop();
+}
+
+void Autosave::drop() {
+    due_.stop();
+    longest_.stop();
+    job_.stop();
+    if (const auto keeper = std::exchange(keeper_, nullptr)) keeper->drop();
+}
+
+}  // namespace underpaint

@@ -1,0 +1,284 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "files/unsaved_work.h"
+
+#include <fcntl.h>
+#include <fmt/format.h>
+#include <sys/file.h>
+#include <unistd.h>
+
+#include <algorithm>
+#include <nlohmann/json.hpp>
+#include <set>
+
+#include "files/brief_json.h"
+#include "files/kept_pictures.h"
+#include "files/limits.h"
+#include "files/painting_json.h"
+#include "files/png.h"
+#include "files/zip_container.h"
+
+namespace underpaint {
+namespace {
+
+namespace fs = std::filesystem;
+using Json = nlohmann::ordered_json;
+
+constexpr const char* kSchema = "faithful-underpaint/unsaved-1";
+constexpr const char* kWhole = "painting.json";  // written last
+constexpr const char* kLock = "lock";
+constexpr std::size_t kMostOffered = 20;
+constexpr auto kOld = std::chrono::days(30);
+
+/// A name that this program may have given to a file of such a folder: "12.png".
+bool is_own_name(const std::string& name) {
+    const std::size_t digits = name.find_first_not_of("0123456789");
+    const std::string ending = digits == name.npos ? "" : name.substr(digits);
+    return digits > 0 && digits < 10 && (ending == ".png" || ending == ".jpg");
+}
+
+Json to_json(const UnsavedNote& note) {
+    Json json{{"name", note.name},
+              {"when", note.when.time_since_epoch().count()},
+              {"changes", note.changes},
+              {"last_change", note.last_change}};
+    if (!note.file.empty()) json["file"] = note.file.string();
+    if (note.stamp)
+        json["stamp"] = {note.stamp->device, note.stamp->inode, note.stamp->size,
+                         note.stamp->changed};
+    return json;
+}
+
+UnsavedNote note_from(const Json& json) {
+    UnsavedNote note;
+    note.name = json.at("name");
+    note.when = std::chrono::sys_seconds(std::chrono::seconds(json.at("when").get<std::int64_t>()));
+    note.changes = json.at("changes");
+    note.last_change = json.at("last_change");
+    note.file = json.value("file", "");
+    if (json.contains("stamp")) {
+        const Json& stamp = json.at("stamp");
+        note.stamp = {stamp.at(0), stamp.at(1), stamp.at(2), stamp.at(3)};
+    }
+    return note;
+}
+
+/// What is kept as a whole; trouble where it is of another version, cut short or made up.
+Result<Json> read_whole(const fs::path& folder) {
+    const std::string file = (folder / kWhole).string();
+    const auto bytes = read_file(file);
+    if (!bytes) return tl::unexpected(bytes.error());
+    if (bytes->size() > kMaxTextBytes) return trouble(file, "it is too large to be unsaved work.");
+    Json json = Json::parse(text_of(*bytes), nullptr, false);
+    if (!json.is_object() || !json.contains("note") || !json.contains("painting"))
+        return trouble(file, "it is damaged, and can't be brought back.");
+    if (json.value("schema", "") != kSchema)
+        return trouble(file, "it was kept by another version of this program.");
+    return json;
+}
+
+std::vector<fs::path> folders_in(const fs::path& store) {
+    std::vector<fs::path> folders;
+    std::error_code error;
+    for (fs::directory_iterator at(store, error), end; !error && at != end; at.increment(error))
+        if (at->is_directory(error)) folders.push_back(at->path());
+    return folders;
+}
+
+fs::file_time_type kept_at(const fs::path& folder) {
+    std::error_code error;
+    const auto time = fs::last_write_time(folder / kWhole, error);
+    return error ? fs::file_time_type::min() : time;
+}
+
+}  // namespace
+
+/// An open file that the system holds for one process; let go of when that ends.
+class UnsavedWork::Lock {
+public:
+    static std::unique_ptr<Lock> take(const fs::path& folder) {
+        const int fd = ::open((folder / kLock).c_str(), O_RDWR | O_CREAT | O_CLOEXEC, 0600);
+        if (fd < 0) return nullptr;
+        std::unique_ptr<Lock> lock(new Lock(fd));
+        return ::flock(fd, LOCK_EX | LOCK_NB) == 0 ? std::move(lock) : nullptr;
+    }
+    ~Lock() { ::close(fd_); }
+    Lock(const Lock&) = delete;
+    Lock& operator=(const Lock&) = delete;
+
+private:
+    explicit Lock(int fd) : fd_(fd) {}
+    int fd_;
+};
+
+UnsavedWork::UnsavedWork(fs::path folder, std::unique_ptr<Lock> lock)
+    : folder_(std::move(folder)), lock_(std::move(lock)) {}
+UnsavedWork::UnsavedWork(UnsavedWork&&) noexcept = default;
+UnsavedWork& UnsavedWork::operator=(UnsavedWork&&) noexcept = default;
+UnsavedWork::~UnsavedWork() = default;
+
+Result<UnsavedWork> UnsavedWork::begin(const fs::path& store) {
+    const auto failed = [&](const std::string& why) {
+        return trouble(store.string(), "unsaved work can't be kept there: " + why + ".");
+    };
+    std::error_code error;
+    fs::create_directories(store, error);
+    if (error) return failed(error.message());
+    fs::permissions(store, fs::perms::owner_all, error);  // it may be nobody else's to see
+    std::string name = (store / "painting-XXXXXX").string();
+    if (::mkdtemp(name.data()) == nullptr) return failed(std::generic_category().message(errno));
+    auto lock = Lock::take(name);
+    if (!lock) return failed(std::generic_category().message(errno));
+    return UnsavedWork(name, std::move(lock));
+}
+
+Result<UnsavedWork> UnsavedWork::take_up(const fs::path& folder) {
+    std::error_code error;
+    auto lock = fs::is_directory(folder, error) ? Lock::take(folder) : nullptr;
+    if (!lock) return trouble(folder.string(), "another window has it, or it is gone.");
+    UnsavedWork work(folder, std::move(lock));
+    // What is there is not written over before something else stands in its place.
+    for (fs::directory_iterator at(folder, error), end; !error && at != end; at.increment(error))
+        if (const std::string name = at->path().filename().string(); is_own_name(name))
+            work.number_ = std::max(work.number_, static_cast<std::size_t>(std::stoul(name)));
+    return work;
+}
+
+std::string UnsavedWork::fresh_name(const char* ending) {
+    return std::to_string(++number_) + ending;
+}
+
+Done UnsavedWork::keep(const Painting& painting, const UnsavedNote& note,
+                       const std::stop_token& stop) {
+    std::set<std::string> used;
+    std::vector<std::pair<std::string, SharedPicture>> pictures;
+    std::vector<std::pair<std::string, KeptPicture>> photographs;
+    const auto name_of = [&](const std::shared_ptr<const void>& what, const char* ending,
+                             const auto& wanted, auto& fresh) {
+        Written& written = written_[what.get()];
+        if (written.what.lock() != what) {  // another that lies where one lay that is gone
+            const auto asked =
+                std::ranges::find(fresh, wanted, [](const auto& each) { return each.second; });
+            if (asked != fresh.end()) return asked->first;
+            written = {};
+            fresh.emplace_back(fresh_name(ending), wanted);
+            used.insert(fresh.back().first);
+            return fresh.back().first;
+        }
+        used.insert(written.name);
+        return written.name;
+    };
+    Json json{{"schema", kSchema}, {"note", to_json(note)}};
+    json["painting"] = Json::parse(write_painting(painting, [&](const SharedPicture& picture) {
+        return name_of(picture, ".png", picture, pictures);
+    }));
+    json["brief"] = Json::parse(write_brief(painting, [&](const KeptPicture& kept) {
+        return name_of(kept.jpeg, ".jpg", kept, photographs);
+    }));
+    std::erase_if(written_, [](const auto& each) { return each.second.what.expired(); });
+
+    for (const auto& [name, picture] : pictures) {
+        if (stop.stop_requested()) return stopped();
+        const auto bytes = write_png(name, picture->base());
+        if (!bytes) return tl::unexpected(bytes.error());
+        if (Done done = replace_file(folder_ / name, *bytes); !done) return done;
+        written_[picture.get()] = {picture, name};
+    }
+    for (const auto& [name, kept] : photographs) {
+        if (Done done = replace_file(folder_ / name, *kept.jpeg); !done) return done;
+        written_[kept.jpeg.get()] = {kept.jpeg, name};
+    }
+    if (stop.stop_requested()) return stopped();
+    if (Done done = replace_file(folder_ / kWhole, bytes_of(json.dump())); !done) return done;
+
+    std::error_code error;
+    for (fs::directory_iterator at(folder_, error), end; !error && at != end; at.increment(error)) {
+        const std::string name = at->path().filename().string();
+        std::error_code ignored;
+        if (is_own_name(name) && !used.contains(name)) fs::remove(at->path(), ignored);
+    }
+    std::erase_if(written_, [&](const auto& each) { return !used.contains(each.second.name); });
+    return {};
+}
+
+void UnsavedWork::drop() {
+    std::error_code ignored;
+    // First what makes it whole: it is not to be offered half removed.
+    fs::remove(folder_ / kWhole, ignored);
+    fs::remove_all(folder_, ignored);
+    written_.clear();
+}
+
+std::vector<LeftWork> left_work(const fs::path& store) {
+    std::vector<fs::path> folders = folders_in(store);
+    std::erase_if(folders, [](const fs::path& folder) {
+        return kept_at(folder) == fs::file_time_type::min();
+    });
+    std::ranges::sort(folders, std::greater(), kept_at);
+    std::vector<LeftWork> left;
+    for (const fs::path& folder : folders) {
+        if (left.size() == kMostOffered) break;
+        if (!UnsavedWork::take_up(folder)) continue;
+        try {
+            if (const auto json = read_whole(folder))
+                left.push_back({folder, note_from(json->at("note"))});
+        } catch (const nlohmann::json::exception&) {
+            continue;  // what it is can't be told
+        }
+    }
+    return left;
+}
+
+Result<Painting> open_left_work(const fs::path& folder, const std::stop_token& stop) {
+    const auto json = read_whole(folder);
+    if (!json) return tl::unexpected(json.error());
+    const std::string file = (folder / kWhole).string();
+    const auto bytes = [&](const std::string& name) -> Result<Bytes> {
+        if (!is_own_name(name)) return trouble(file, "it names a picture that it can't have.");
+        return read_file(folder / name);
+    };
+    std::map<std::string, SharedPicture> pictures;
+    auto parsed = parse_painting(
+        file, json->at("painting").dump(), [&](const std::string& name) -> Result<SharedPicture> {
+            if (const auto known = pictures.find(name); known != pictures.end())
+                return known->second;
+            return bytes(name)
+                .and_then([&](const Bytes& png) { return read_png(name, png, stop); })
+                .map([&](Decoded decoded) {
+                    return pictures[name] = share(std::move(decoded.picture));
+                });
+        });
+    if (stop.stop_requested()) return stopped();
+    if (!parsed) return tl::unexpected(parsed.error());
+    if (json->contains("brief")) {
+        auto brief =
+            parse_brief(file, json->at("brief").dump(),
+                        [&](const std::string& entry, std::string name) -> Result<KeptPicture> {
+                            auto jpeg = bytes(entry);
+                            if (!jpeg) return tl::unexpected(jpeg.error());
+                            return kept_from(file, std::move(name), std::move(*jpeg));
+                        });
+        if (brief) {
+            parsed->painting.brief = std::move(brief->brief);
+            parsed->painting.log = std::move(brief->log);
+        }
+    }
+    return std::move(parsed->painting);
+}
+
+void tidy_left_work(const fs::path& store, std::chrono::sys_seconds now) {
+    std::vector<fs::path> folders = folders_in(store);
+    std::ranges::sort(folders, std::greater(), kept_at);
+    for (std::size_t i = 0; i < folders.size(); ++i) {
+        const auto kept = kept_at(folders[i]);
+        const bool empty = kept == fs::file_time_type::min();
+        std::error_code error;
+        const auto touched = empty ? fs::last_write_time(folders[i], error) : kept;
+        // What holds nothing may just be begun.
+        const bool old = std::chrono::file_clock::to_sys(touched) <
+                         now - (empty ? std::chrono::hours(1) : std::chrono::hours(kOld));
+        if (!old || (!empty && i < kMostOffered)) continue;
+        if (auto work = UnsavedWork::take_up(folders[i])) work->drop();
+    }
+}
+
+}  // namespace underpaint

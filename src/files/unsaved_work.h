@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <chrono>
+#include <filesystem>
+#include <map>
+#include <memory>
+#include <optional>
+#include <stop_token>
+#include <string>
+#include <vector>
+
+#include "files/disk.h"
+#include "painting/painting.h"
+
+namespace underpaint {
+
+// What is kept of a painting while it is not saved, so that it outlives this program: a folder of
+// its own for each, with its pictures and, written last and in one step, what is made of them. A
+// lock says that somebody works on it; the system lets go of it however the program ends.
+
+/// What there is to say of it before it is opened.
+struct UnsavedNote {
+    std::string name;                     ///< of the painting
+    std::filesystem::path file;           ///< that it belongs to; empty when it was never saved
+    std::optional<FileStamp> stamp = {};  ///< of that file, as it was opened or saved
+    std::chrono::sys_seconds when{};      ///< it was kept
+    std::size_t changes = 0;              ///< since it was saved
+    std::string last_change = {};
+    friend bool operator==(const UnsavedNote&, const UnsavedNote&) = default;
+};
+
+/// The folder of one painting, held until this ends.
+class UnsavedWork {
+public:
+    /// A new one among `store`, which is made where it is missing.
+    [[nodiscard]] static Result<UnsavedWork> begin(const std::filesystem::path& store);
+    /// One that an earlier sitting left. Trouble when somebody has it.
+    [[nodiscard]] static Result<UnsavedWork> take_up(const std::filesystem::path& folder);
+
+    UnsavedWork(UnsavedWork&&) noexcept;
+    UnsavedWork& operator=(UnsavedWork&&) noexcept;
+    ~UnsavedWork();  ///< leaves the folder as it is
+
+    /// Writes what is not there yet. Until that is done, what was kept before stands. Not from two
+    /// threads at once.
+    [[nodiscard]] Done keep(const Painting& painting, const UnsavedNote& note,
+                            const std::stop_token& stop = {});
+    /// Nothing of it is wanted any more.
+    void drop();
+    const std::filesystem::path& folder() const { return folder_; }
+
+private:
+    class Lock;
+    UnsavedWork(std::filesystem::path folder, std::unique_ptr<Lock> lock);
+    std::string fresh_name(const char* ending);
+
+    struct Written {
+        std::weak_ptr<const void> what;
+        std::string name;
+    };
+    std::filesystem::path folder_;
+    std::unique_ptr<Lock> lock_;
+    std::map<const void*, Written> written_;
+    std::size_t number_ = 0;
+};
+
+/// Work that was left and that nobody has open.
+struct LeftWork {
+    std::filesystem::path folder;
+    UnsavedNote note;
+};
+/// The newest first, at most 20; what can't be read is left out and left alone.
+std::vector<LeftWork> left_work(const std::filesystem::path& store);
+/// Opens it. What is damaged is trouble, and stays where it is.
+[[nodiscard]] Result<Painting> open_left_work(const std::filesystem::path& folder,
+                                              const std::stop_token& stop = {});
+
+/// Removes folders that were begun and hold nothing, and of those beyond the newest 20 what is
+/// older than thirty days.
+void tidy_left_work(const std::filesystem::path& store, std::chrono::sys_seconds now);
+
+}  // namespace underpaint

@@ -1,0 +1,230 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What is kept of unsaved work outlives the program, however that ends.
+#include "files/unsaved_work.h"
+
+#include <gtest/gtest.h>
+#include <signal.h>
+#include <sys/wait.h>
+#include <unistd.h>
+
+#include <random>
+#include <thread>
+
+#include "files/painting_json.h"
+#include "files/zip_container.h"
+#include "support/every_source.h"
+#include "support/temporary_folder.h"
+
+namespace underpaint {
+namespace {
+
+namespace fs = std::filesystem;
+using testing::every_source;
+using testing::read_text;
+using testing::TemporaryFolder;
+using testing::tint;
+using testing::write_text;
+
+const std::chrono::sys_seconds kNow{std::chrono::seconds(1'795'000'000)};
+
+UnsavedNote note_of(const Painting& painting, std::size_t changes = 3) {
+    return {painting.name, "/somewhere/cart.ora", FileStamp{1, 2, 3, 4}, kNow, changes, "Ease"};
+}
+
+/// All that is saved of a painting, with each picture by what is in it.
+std::string content(const Painting& painting) {
+    return write_painting(painting, [](const SharedPicture& picture) {
+        std::vector<float> samples(static_cast<std::size_t>(picture->size().area()));
+        std::uint32_t sum = 0;
+        for (int c = 0; c < count_of(picture->base().channels()); ++c) {
+            picture->base().read_channel(c, rect_of(picture->size()), samples);
+            const auto* first = reinterpret_cast<const std::byte*>(samples.data());
+            sum = 31 * sum + crc_of(Bytes(first, first + samples.size() * sizeof(float)));
+        }
+        return std::to_string(sum);
+    });
+}
+
+/// A painting kept and left as if the program had ended.
+fs::path left_behind(const fs::path& store, const Painting& painting) {
+    auto work = UnsavedWork::begin(store);
+    EXPECT_TRUE(work && work->keep(painting, note_of(painting)));
+    return work->folder();
+}
+
+TEST(UnsavedWork, ComesBackAsItWas) {
+    const TemporaryFolder store;
+    const Painting painting = every_source({150, 90});
+    left_behind(store.path(), painting);
+    const auto left = left_work(store.path());
+    ASSERT_EQ(left.size(), 1U);
+    EXPECT_EQ(left[0].note, note_of(painting));
+    const auto back = open_left_work(left[0].folder);
+    ASSERT_TRUE(back);
+    EXPECT_EQ(content(*back), content(painting));
+}
+
+TEST(UnsavedWork, WritesOnceWhatDoesNotChange) {
+    const TemporaryFolder store;
+    Painting painting = every_source({150, 90});
+    auto work = UnsavedWork::begin(store.path());
+    ASSERT_TRUE(work->keep(painting, note_of(painting)));
+    const auto stamps = [&] {
+        std::map<std::string, FileStamp> all;
+        for (const auto& entry : fs::directory_iterator(work->folder()))
+            all[entry.path().filename()] = *stamp_of(entry.path());
+        return all;
+    };
+    const auto before = stamps();
+    painting.passes[0].strength = 0.123F;
+    painting.passes[1].source = Painted{share(testing::ramp({20, 20})), 0, 0};
+    ASSERT_TRUE(work->keep(painting, note_of(painting)));
+    int fresh = 0, gone = 0;
+    const auto after = stamps();
+    for (const auto& [name, stamp] : after)
+        fresh += !before.contains(name) || before.at(name) != stamp;
+    for (const auto& [name, stamp] : before) gone += !after.contains(name);
+    EXPECT_EQ(fresh, 2) << "the new picture and what is made of all";
+    EXPECT_EQ(gone, 0) << "the old one is laid elsewhere too";
+    painting.passes.clear(), painting.groups.clear();
+    ASSERT_TRUE(work->keep(painting, note_of(painting)));
+    EXPECT_LT(stamps().size(), after.size()) << "pictures that nothing speaks of are gone";
+    EXPECT_EQ(content(*open_left_work(work->folder())), content(painting));
+}
+
+TEST(UnsavedWork, IsNobodyElsesWhileItIsWorkedOn) {
+    const TemporaryFolder store;
+    const Painting painting = every_source({30, 20});
+    std::optional<UnsavedWork> work = std::move(*UnsavedWork::begin(store.path()));
+    const fs::path folder = work->folder();
+    ASSERT_TRUE(work->keep(painting, note_of(painting)));
+    EXPECT_TRUE(left_work(store.path()).empty());
+    EXPECT_FALSE(UnsavedWork::take_up(folder));
+    work.reset();
+    auto taken = UnsavedWork::take_up(folder);
+    ASSERT_TRUE(taken);
+    // What is kept on top of it replaces it in one step.
+    Painting more = painting;
+    more.name = "More";
+    ASSERT_TRUE(taken->keep(more, note_of(more)));
+    EXPECT_EQ(content(*open_left_work(folder)), content(more));
+    taken->drop();
+    EXPECT_FALSE(fs::exists(folder));
+    EXPECT_FALSE(UnsavedWork::take_up(folder));
+}
+
+TEST(UnsavedWork, WhatIsStoppedLeavesWhatWasKeptBefore) {
+    const TemporaryFolder store;
+    const Painting before = every_source({60, 40}), after = every_source({61, 40});
+    auto work = UnsavedWork::begin(store.path());
+    ASSERT_TRUE(work->keep(before, note_of(before)));
+    std::stop_source stop;
+    stop.request_stop();
+    EXPECT_FALSE(work->keep(after, note_of(after), stop.get_token()));
+    EXPECT_EQ(content(*open_left_work(work->folder())), content(before));
+}
+
+/// The program is killed while it keeps one state after the other. What is left is one of them.
+TEST(UnsavedWork, OutlivesAKillAtAnyInstant) {
+    std::vector<Painting> states;
+    std::vector<std::string> contents;
+    for (int i = 0; i < 12; ++i) {
+        Painting painting = testing::sealed(testing::ramp({64, 48}));
+        painting.name = "State " + std::to_string(i);
+        Pass pass = tint({}, BlendMode::normal);
+        pass.source = Painted{
+            share(testing::noise({64, 48}, Channels::rgb, Depth::bits8, unsigned(i))), 0, 0};
+        states.push_back(with_pass(painting, pass));
+        contents.push_back(content(states.back()));
+    }
+    std::mt19937 random(static_cast<unsigned>(::getpid()));
+    int kept = 0;
+    for (int run = 0; run < 40; ++run) {
+        const TemporaryFolder store;
+        const pid_t child = ::fork();
+        if (child == 0) {
+            auto work = UnsavedWork::begin(store.path());
+            for (std::size_t i = 0;; ++i)
+                static_cast<void>(work->keep(states[i % states.size()], note_of(states[0], i)));
+        }
+        std::this_thread::sleep_for(std::chrono::microseconds(random() % 120'000));
+        ::kill(child, SIGKILL);
+        ::waitpid(child, nullptr, 0);
+        for (const LeftWork& left : left_work(store.path())) {
+            const auto back = open_left_work(left.folder);
+            ASSERT_TRUE(back) << back.error().message();
+            EXPECT_TRUE(std::ranges::count(contents, content(*back)) == 1);
+            ++kept;
+        }
+    }
+    EXPECT_GT(kept, 10) << "most were killed after something was kept";
+}
+
+TEST(UnsavedWork, DamageIsTroubleAndNothingElse) {
+    const TemporaryFolder store;
+    const fs::path folder = left_behind(store.path(), every_source({30, 20}));
+    const std::string whole = read_text(folder / "painting.json");
+    for (std::size_t length = 0; length < whole.size(); length += 97) {
+        write_text(folder / "painting.json", whole.substr(0, length));
+        EXPECT_TRUE(left_work(store.path()).empty()) << length;
+        EXPECT_FALSE(open_left_work(folder)) << length;
+    }
+    const auto with = [&](const std::string& what, const std::string& instead) {
+        std::string text = whole;
+        for (std::size_t at = 0; (at = text.find(what, at)) != text.npos; at += instead.size())
+            text.replace(at, what.size(), instead);
+        EXPECT_NE(text, whole) << what;
+        write_text(folder / "painting.json", text);
+        return open_left_work(folder);
+    };
+    EXPECT_FALSE(with("unsaved-1", "unsaved-2")) << "another version";
+    EXPECT_FALSE(with("\"1.png\"", "\"../1.png\"")) << "a name that leads elsewhere";
+    EXPECT_FALSE(with("\"1.png\"", "\"/etc/passwd\""));
+    EXPECT_FALSE(with("\"1.png\"", "\"99.png\"")) << "a picture that is not there";
+    EXPECT_FALSE(with("\"parts\":[", "\"parts\":[[[[")) << "made up";
+    write_text(folder / "painting.json", whole);
+    write_text(folder / "1.png", "no picture");
+    EXPECT_FALSE(open_left_work(folder));
+    EXPECT_EQ(left_work(store.path()).size(), 1U) << "it is told of when it is asked for";
+}
+
+TEST(UnsavedWork, AFolderThatCannotBeWrittenIsSaid) {
+    const TemporaryFolder folder;
+    write_text(folder / "file", "");
+    const auto work = UnsavedWork::begin(folder / "file" / "unsaved");
+    ASSERT_FALSE(work);
+    EXPECT_NE(work.error().message().find("can't be kept there"), std::string::npos);
+    // One that goes while it is worked on.
+    auto begun = UnsavedWork::begin(folder / "store");
+    fs::remove_all(folder / "store");
+    const Painting painting = every_source({30, 20});
+    EXPECT_FALSE(begun->keep(painting, note_of(painting)));
+}
+
+TEST(UnsavedWork, OldLeftoversAreTidiedAndTheNewestOffered) {
+    const TemporaryFolder store;
+    Painting painting = testing::sealed(testing::ramp({4, 4}));
+    const auto now = std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now());
+    const auto file_now = fs::file_time_type::clock::now();
+    for (int i = 0; i < 60; ++i) {
+        painting.name = std::to_string(i);
+        const fs::path folder = left_behind(store.path(), painting);
+        fs::last_write_time(folder / "painting.json", file_now - std::chrono::hours(24 * i));
+    }
+    fs::create_directory(store / "begun");  // a moment ago, by somebody
+    fs::create_directory(store / "empty");
+    fs::last_write_time(store / "empty", file_now - std::chrono::hours(5));
+    const auto left = left_work(store.path());
+    ASSERT_EQ(left.size(), 20U);
+    EXPECT_EQ(left[0].note.name, "0");
+    EXPECT_EQ(left[19].note.name, "19");
+    tidy_left_work(store.path(), now);
+    EXPECT_TRUE(fs::exists(store / "begun"));
+    EXPECT_FALSE(fs::exists(store / "empty"));
+    // Those of the last thirty days, by the hour.
+    EXPECT_NEAR(static_cast<double>(store.files()), 31 + 1, 1);
+    tidy_left_work(store / "nowhere", now);
+}
+
+}  // namespace
+}  // namespace underpaint
