@@ -107,8 +107,7 @@ void RatioTable::Finalize() {
         "a picture of 24 Mpx packed as PNG, two cores, against libpng with zlib's level 6 on one",
         "files/24/pack", "files/24/libpng", 4);
     at_most("24 Mpx with 12 passes saved", "files/24/save", 6000, " ms");
-    at_most("the same after one pass was changed", "files/24/resave", 1500,
-            " ms");
+    at_most("the same after one pass was changed", "files/24/resave", 1500, " ms");
     at_most("the same opened", "files/24/open", 3000, " ms");
     at_most("peak memory, 24 Mpx, 12 passes, open and rendered", "memory/24", 600, " MB");
     at_most("the same with two painted passes and 100 strokes to undo", "memory/24/painted", 700,

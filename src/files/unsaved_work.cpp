@@ -1,12 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/unsaved_work.h"
 
-#include <fcntl.h>
 #include <fmt/format.h>
-#include <sys/file.h>
-#include <unistd.h>
 
 #include <algorithm>
+#include <cerrno>
+#include <cstdlib>
 #include <nlohmann/json.hpp>
 #include <set>
 
@@ -92,29 +91,8 @@ fs::file_time_type kept_at(const fs::path& folder) {
 
 }  // namespace
 
-/// An open file that the system holds for one process; let go of when that ends.
-class UnsavedWork::Lock {
-public:
-    static std::unique_ptr<Lock> take(const fs::path& folder) {
-        const int fd = ::open((folder / kLock).c_str(), O_RDWR | O_CREAT | O_CLOEXEC, 0600);
-        if (fd < 0) return nullptr;
-        std::unique_ptr<Lock> lock(new Lock(fd));
-        return ::flock(fd, LOCK_EX | LOCK_NB) == 0 ? std::move(lock) : nullptr;
-    }
-    ~Lock() { ::close(fd_); }
-    Lock(const Lock&) = delete;
-    Lock& operator=(const Lock&) = delete;
-
-private:
-    explicit Lock(int fd) : fd_(fd) {}
-    int fd_;
-};
-
-UnsavedWork::UnsavedWork(fs::path folder, std::unique_ptr<Lock> lock)
+UnsavedWork::UnsavedWork(fs::path folder, FileLock lock)
     : folder_(std::move(folder)), lock_(std::move(lock)) {}
-UnsavedWork::UnsavedWork(UnsavedWork&&) noexcept = default;
-UnsavedWork& UnsavedWork::operator=(UnsavedWork&&) noexcept = default;
-UnsavedWork::~UnsavedWork() = default;
 
 Result<UnsavedWork> UnsavedWork::begin(const fs::path& store) {
     const auto failed = [&](const std::string& why) {
@@ -126,16 +104,16 @@ Result<UnsavedWork> UnsavedWork::begin(const fs::path& store) {
     fs::permissions(store, fs::perms::owner_all, error);  // it may be nobody else's to see
     std::string name = (store / "painting-XXXXXX").string();
     if (::mkdtemp(name.data()) == nullptr) return failed(std::generic_category().message(errno));
-    auto lock = Lock::take(name);
+    auto lock = FileLock::take(fs::path(name) / kLock);
     if (!lock) return failed(std::generic_category().message(errno));
-    return UnsavedWork(name, std::move(lock));
+    return UnsavedWork(name, std::move(*lock));
 }
 
 Result<UnsavedWork> UnsavedWork::take_up(const fs::path& folder) {
     std::error_code error;
-    auto lock = fs::is_directory(folder, error) ? Lock::take(folder) : nullptr;
+    auto lock = fs::is_directory(folder, error) ? FileLock::take(folder / kLock) : std::nullopt;
     if (!lock) return trouble(folder.string(), "another window has it, or it is gone.");
-    UnsavedWork work(folder, std::move(lock));
+    UnsavedWork work(folder, std::move(*lock));
     // What is there is not written over before something else stands in its place.
     for (fs::directory_iterator at(folder, error), end; !error && at != end; at.increment(error))
         if (const std::string name = at->path().filename().string(); is_own_name(name))

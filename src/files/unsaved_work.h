@@ -11,6 +11,7 @@
 #include <vector>
 
 #include "files/disk.h"
+#include "files/file_lock.h"
 #include "painting/painting.h"
 
 namespace underpaint {
@@ -30,17 +31,13 @@ struct UnsavedNote {
     friend bool operator==(const UnsavedNote&, const UnsavedNote&) = default;
 };
 
-/// The folder of one painting, held until this ends.
+/// The folder of one painting, held until this ends, which leaves it as it is.
 class UnsavedWork {
 public:
     /// A new one among `store`, which is made where it is missing.
     [[nodiscard]] static Result<UnsavedWork> begin(const std::filesystem::path& store);
     /// One that an earlier sitting left. Trouble when somebody has it.
     [[nodiscard]] static Result<UnsavedWork> take_up(const std::filesystem::path& folder);
-
-    UnsavedWork(UnsavedWork&&) noexcept;
-    UnsavedWork& operator=(UnsavedWork&&) noexcept;
-    ~UnsavedWork();  ///< leaves the folder as it is
 
     /// Writes what is not there yet. Until that is done, what was kept before stands. Not from two
     /// threads at once.
@@ -51,8 +48,7 @@ public:
     const std::filesystem::path& folder() const { return folder_; }
 
 private:
-    class Lock;
-    UnsavedWork(std::filesystem::path folder, std::unique_ptr<Lock> lock);
+    UnsavedWork(std::filesystem::path folder, FileLock lock);
     std::string fresh_name(const char* ending);
 
     struct Written {
@@ -60,7 +56,7 @@ private:
         std::string name;
     };
     std::filesystem::path folder_;
-    std::unique_ptr<Lock> lock_;
+    FileLock lock_;
     std::map<const void*, Written> written_;
     std::size_t number_ = 0;
 };

@@ -9,6 +9,7 @@
 #include "desk/window/file_names.h"
 #include "files/open_any.h"
 #include "files/today.h"
+#include "files/user_folders.h"
 #include "painting/changes.h"
 #include "painting/turned.h"
 
@@ -19,7 +20,6 @@ using Path = FileDesk::Path;
 
 constexpr int kMostRecent = 8;
 constexpr int kPatience = 1500;  // milliseconds that a window waits for a disk when it closes
-const QString kPaintings = QStringLiteral("OpenRaster paintings (*.ora)");
 
 FileDesk::Picker dialogs() {
     return {
@@ -37,22 +37,13 @@ QString joined(const std::vector<std::string>& notices) {
     return lines.join(QLatin1Char(' '));
 }
 
-/// A name beside `file` that no file has: "cart (mine).ora", "cart (mine 2).ora".
-Path copy_of(const Path& file) {
-    std::error_code error;
-    for (int number = 1;; ++number) {
-        const std::string mine = number == 1 ? " (mine)" : " (mine " + std::to_string(number) + ")";
-        Path copy = file.parent_path() / (file.stem().string() + mine + file.extension().string());
-        if (!std::filesystem::exists(copy, error)) return copy;
-    }
-}
-
 }  // namespace
 
 FileDesk::FileDesk(Session& session, NoticeBar& notice, QObject* parent)
     : QObject(parent),
       session_(session),
       notice_(notice),
+      watch_(state_folder() / "open"),
       picker_(dialogs()),
       opener_([](const Path& file, const std::stop_token& stop) {
           return open_any(file, today(), {}, stop);
@@ -68,12 +59,13 @@ FileDesk::FileDesk(Session& session, NoticeBar& notice, QObject* parent)
                    "programs and try again."));
         });
     connect(&notice_, &NoticeBar::closed, this, &FileDesk::show_work);
+    connect(&watch_, &FileWatch::changed_by_others, this, &FileDesk::ask_about_theirs);
 }
 
 void FileDesk::open() {
     when_safe([this] {
-        const auto file =
-            ask_for_file(tr("Open a painting"), kPaintings + QStringLiteral(";;") + kPictureKinds);
+        const auto file = ask_for_file(tr("Open a painting"),
+                                       kPaintingKinds + QStringLiteral(";;") + kPictureKinds);
         file.empty() ? keep_after_all() : load(file);
     });
 }
@@ -160,6 +152,7 @@ void FileDesk::begin(std::shared_ptr<Painting> painting, const Path& file,
         const auto asked = session_.document.painting().brief.size;
         session_.document.begin(with_brief_of(std::move(*painting), session_.document.painting()),
                                 {}, false);
+        watch();
         if (asked && (is.width < asked->width || is.height < asked->height))
             say(tr("The picture is %1 × %2; the brief asks for %3 × %4.")
                     .arg(is.width)
@@ -174,6 +167,7 @@ void FileDesk::begin(std::shared_ptr<Painting> painting, const Path& file,
         stamp_ = stamp;
         saved_ = {};
         session_.document.begin(*painting, file, true);
+        watch();
     });
 }
 
@@ -185,6 +179,7 @@ void FileDesk::begin_unsaved(std::shared_ptr<Painting> painting, const Path& fil
         stamp_ = stamp;
         saved_ = {};
         session_.document.begin(*painting, file, false);
+        watch();
         then();
     });
 }
@@ -211,112 +206,11 @@ void FileDesk::when_safe(std::function<void()> then) {
          {tr("Stay"), [this] { keep_after_all(); }}});
 }
 
-// --- saving
-
-void FileDesk::save(std::function<void()> then) {
-    if (!session_.document.has_painting() || saving()) return;
-    if (session_.document.file().empty())
-        save_as(std::move(then));
-    else
-        save_to(session_.document.file(), std::move(then), {stamp_, false});
-}
-
-void FileDesk::save_as(std::function<void()> then) {
-    if (!session_.document.has_painting() || saving()) return;
-    const std::string added = spared_.empty() ? ".ora" : " (mine).ora";
-    const Path proposed = session_.document.file().empty()
-                              ? folder() / (file_name_of(session_.document.painting()) + added)
-                              : session_.document.file();
-    const Path file = picker_.to_save(tr("Save the painting"), kPaintings, proposed);
-    if (file.empty()) return;
-    with_ending(
-        file, ".ora", [this, then](const Path& named) { save_to(named, then); },
-        [this, then] { save_as(then); });
-}
-
-void FileDesk::with_ending(Path file, const std::string& ending,
-                           const std::function<void(Path)>& save,
-                           const std::function<void()>& choose_again) {
-    if (QString::fromStdString(file.extension().string())
-            .compare(QString::fromStdString(ending), Qt::CaseInsensitive) == 0)
-        return save(file);
-    file += ending;
-    std::error_code error;
-    if (!std::filesystem::exists(file, error)) return save(file);
-    // The dialog has asked about the name without the ending.
-    notice_.ask(tr("%1 is there already.").arg(name_of(file)),
-                {{tr("Choose another name"), choose_again},
-                 {tr("Replace it"), [save, file] { save(file); }},
-                 {tr("Cancel"), {}}});
-}
-
-void FileDesk::save_to(const Path& file, std::function<void()> then, const Replacing& replacing) {
-    const auto choose_again = [this, then] { save_as(then); };
-    std::error_code error;
-    if (!spared_.empty() && std::filesystem::equivalent(file, spared_, error))
-        return notice_.ask(tr("%1 holds more than could be read here, so it is not saved over.")
-                               .arg(name_of(file)),
-                           {{tr("Choose another name"), choose_again}, {tr("Cancel"), {}}});
-    run(saving_, tr("Saving %1").arg(name_of(file)),
-        [this, file, then, choose_again, replacing, painting = session_.document.painting(),
-         document = session_.document.number(), known = std::make_shared<SavedFile>(saved_)](
-            const std::stop_token& stop, const Deliver& deliver) {
-            const auto progress = [this, deliver](float share) {
-                deliver([this, share] { notice_.set_progress(share); });
-            };
-            const Done done = save_painting(file, painting, stop, progress, replacing, known.get());
-            deliver([this, file, then, choose_again, painting, document, done, known] {
-                finish(saving_);
-                const auto waiting = std::exchange(after_save_, {});
-                if (!done)
-                    return ask_about(
-                        done.error(), file,
-                        [this, then](const Path& other, const Replacing& how) {
-                            save_to(other, then, how);
-                        },
-                        choose_again);
-                remember(file);
-                // The painting may be another by now, to which this file does not belong.
-                if (session_.document.number() == document) {
-                    stamp_ = known->stamp;
-                    saved_ = std::move(*known);
-                    spared_.clear();
-                    session_.document.mark_saved(file, painting);
-                }
-                emit saved();
-                if (then) then();
-                for (const auto& next : waiting) when_safe(next);
-            });
-        });
-}
-
-void FileDesk::ask_about(const Trouble& trouble, const Path& file,
-                         const std::function<void(const Path&, const Replacing&)>& save,
-                         const std::function<void()>& choose_again) {
-    const QString text = QString::fromStdString(trouble.message());
-    switch (trouble.kind) {
-        case TroubleKind::changed_on_disk:
-            return notice_.ask(
-                text, {{tr("Keep mine as a copy"), [save, file] { save(copy_of(file), {}); }},
-                       {tr("Overwrite"), [save, file] { save(file, {}); }},
-                       {tr("Cancel"), {}}});
-        case TroubleKind::read_only:
-            return notice_.ask(text, {{tr("Choose another name"), choose_again},
-                                      {tr("Replace it"),
-                                       [save, file] {
-                                           save(file, {{}, true});
-                                       }},
-                                      {tr("Cancel"), {}}});
-        case TroubleKind::plain: break;
-    }
-    if (!trouble.what.empty()) say(text);
-}
-
 // --- work on the whole painting
 
 void FileDesk::layers_as_parts() {
     if (!session_.document.has_painting() || busy()) return;
-    const auto file = ask_for_file(tr("Layers of a painting as parts"), kPaintings);
+    const auto file = ask_for_file(tr("Layers of a painting as parts"), kPaintingKinds);
     if (file.empty()) return;
     run(loading_, tr("Reading the layers of %1").arg(name_of(file)),
         [this, file, size = session_.document.painting().size(),
@@ -371,6 +265,7 @@ void FileDesk::run(LatestJob& job, const QString& text, Work work) {
 
 void FileDesk::finish(LatestJob& job) {
     job.stop();
+    if (&job == &saving_) watch_.watch(session_.document.file(), stamp_);
     notice_.end_progress();
     show_work();
     emit busy_changed();

@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "desk/kit/notice_bar.h"
+#include "desk/window/file_watch.h"
 #include "desk/work/ask_for_file.h"
 #include "desk/work/latest_job.h"
 #include "desk/work/session.h"
@@ -133,6 +134,11 @@ private:
     /// again when a file has it with the ending.
     void with_ending(Path file, const std::string& ending, const std::function<void(Path)>& save,
                      const std::function<void()>& choose_again);
+    /// Watches over the session's file from now on.
+    void watch();
+    /// Somebody else wrote the session's file.
+    void ask_about_theirs();
+    void compare_with_theirs();
     void ask_about(const Trouble& trouble, const Path& file,
                    const std::function<void(const Path&, const Replacing&)>& save,
                    const std::function<void()>& choose_again);
@@ -145,6 +151,7 @@ private:
 
     Session& session_;
     NoticeBar& notice_;
+    FileWatch watch_;
     Picker picker_;
     Opener opener_;
     LatestJob loading_, saving_;

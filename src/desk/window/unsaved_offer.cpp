@@ -4,9 +4,8 @@
 #include <QDateTime>
 #include <QLocale>
 
+#include "desk/window/beside_file.h"
 #include "desk/window/file_names.h"
-#include "painting/stage.h"
-#include "render/render.h"
 
 namespace underpaint {
 namespace {
@@ -54,24 +53,20 @@ void UnsavedOffer::ask(const std::vector<LeftWork>& left, std::size_t index) {
     notice_.ask(text, std::move(answers));
 }
 
-/// What came out of the folder, and what the file beside it shows.
+/// What came out of the folder, beside the file as it was saved.
 struct UnsavedOffer::BroughtBack {
     LeftWork left;
     Result<Painting> painting;
-    std::optional<Picture> saved, now;
+    std::optional<Comparison> beside;
 };
 
 void UnsavedOffer::bring_back(const LeftWork& left) {
     job_.start([this, left](const std::stop_token& stop, const auto& deliver) {
-        auto back = std::make_shared<BroughtBack>(
-            BroughtBack{left, open_left_work(left.folder, stop), {}, {}});
-        std::error_code error;
-        if (back->painting && std::filesystem::exists(left.note.file, error))
-            if (auto finished = read_finished(left.note.file, stop)) {
-                const Painting seen = as_seen(*back->painting);
-                back->saved = std::move(finished->picture);
-                back->now = render_picture(seen, seen.passes.size(), Depth::bits8, stop);
-            }
+        auto back =
+            std::make_shared<BroughtBack>(BroughtBack{left, open_left_work(left.folder, stop), {}});
+        if (back->painting && !left.note.file.empty())
+            back->beside = beside_file(left.note.file, tr("as saved"), *back->painting,
+                                       tr("brought back"), stop);
         deliver([this, back] { take(back); });
     });
 }
@@ -88,18 +83,13 @@ void UnsavedOffer::take(const std::shared_ptr<BroughtBack>& back) {
         has_file ? note.stamp : std::nullopt, [this, back, has_file] {
             auto work = UnsavedWork::take_up(back->left.folder);
             if (work) autosave_.go_on_with(std::move(*work));
-            const Painting& painting = session_.document.painting();
             const UnsavedNote& of = back->left.note;
             QString text =
                 tr("Brought back as it was %1, and not saved yet.").arg(moment_in_words(of.when));
             if (!of.file.empty() && !has_file)
                 text += tr(" Its file %1 is gone: saving asks for a name.").arg(name_of(of.file));
-            if (back->saved && back->now && back->saved->size() == painting.size()) {
-                const QString was = tr("as saved"), is = tr("brought back");
-                session_.outlook.compare(
-                    Comparison{compared(painting, share(std::move(*back->saved)),
-                                        share(std::move(*back->now)), is.toStdString()),
-                               was, is});
+            if (back->beside) {
+                session_.outlook.compare(std::move(back->beside));
                 text += tr(" Left of the seam is the file as it was saved.");
             }
             notice_.say(text);

@@ -20,4 +20,6 @@ struct AskForFile {
 inline const QString kPictureKinds =
     QStringLiteral("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.webp *.PNG *.JPG *.JPEG *.TIF)");
 
+inline const QString kPaintingKinds = QStringLiteral("OpenRaster paintings (*.ora)");
+
 }  // namespace underpaint

@@ -1,0 +1,69 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/window/file_watch.h"
+
+#include <QCryptographicHash>
+
+#include "desk/window/file_names.h"
+
+namespace underpaint {
+namespace {
+
+/// Whoever writes a file may do so in many steps.
+constexpr std::chrono::milliseconds kRest{300};
+
+/// The same for a file by whatever way it is named.
+QString mark_of(const std::filesystem::path& file) {
+    std::error_code error;
+    auto real = std::filesystem::weakly_canonical(file, error);
+    if (error) real = file;
+    const QByteArray name = QByteArray::fromStdString(real.string());
+    return QString::fromLatin1(
+        QCryptographicHash::hash(name, QCryptographicHash::Sha256).toHex().left(32));
+}
+
+}  // namespace
+
+FileWatch::FileWatch(std::filesystem::path marks, QObject* parent)
+    : QObject(parent), marks_(std::move(marks)) {
+    rest_.setSingleShot(true);
+    rest_.setInterval(kRest);
+    connect(&rest_, &QTimer::timeout, this, &FileWatch::look);
+    const auto wait = [this] { rest_.start(); };
+    connect(&watcher_, &QFileSystemWatcher::fileChanged, this, wait);
+    connect(&watcher_, &QFileSystemWatcher::directoryChanged, this, wait);
+}
+
+bool FileWatch::watch(const std::filesystem::path& file, const std::optional<FileStamp>& stamp) {
+    const bool same = file == file_ && mark_;
+    file_ = file;
+    stamp_ = stamp;
+    looking_ = !file.empty() && stamp;
+    const QStringList before = watcher_.files() + watcher_.directories();
+    if (!before.isEmpty()) watcher_.removePaths(before);
+    if (file.empty()) {
+        mark_.reset();
+        return true;
+    }
+    // One that is replaced is another file; its folder tells of that.
+    watcher_.addPaths({text_of(file), text_of(file.parent_path())});
+    if (same) return true;
+    mark_.reset();
+    std::error_code error;
+    std::filesystem::create_directories(marks_, error);
+    if (error) return true;  // nothing can be told
+    mark_ = FileLock::take(marks_ / mark_of(file).toStdString());
+    return mark_.has_value();
+}
+
+void FileWatch::look() {
+    if (!looking_) return;
+    const auto now = stamp_of(file_);
+    // A file that is being replaced may be missing for a moment; one that is gone can be saved
+    // anew.
+    if (!now || now == stamp_) return;
+    stamp_ = now;
+    watcher_.addPath(text_of(file_));
+    emit changed_by_others();
+}
+
+}  // namespace underpaint
