@@ -63,6 +63,10 @@ TEST_F(FileWatchTest, BothAreCompared) {
     EXPECT_EQ(session().outlook.comparison()->left, "theirs");
     EXPECT_EQ(session().outlook.comparison()->right, "mine");
     EXPECT_EQ(painting().passes[1].strength, 0.4F) << "mine is as it was";
+    // Both in colour, and theirs has more of the wash.
+    const QColor theirs = shown(100, 280), mine = shown(300, 280);
+    for (const QColor& colour : {theirs, mine}) EXPECT_NE(colour.red(), colour.blue());
+    EXPECT_GT(theirs.red() - theirs.blue(), mine.red() - mine.blue());
     // One of another size can't stand beside it.
     ASSERT_TRUE(save_painting(folder_ / "cart.ora", testing::sealed(testing::ramp({20, 20}))));
     ASSERT_TRUE(wait([&] { return told(); }, 3000));

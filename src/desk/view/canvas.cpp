@@ -119,8 +119,12 @@ Sight Canvas::wanted_sight() const {
     sight.reader = session_.choices.reader();
     if (across_room_) sight.squint = 0;  // the distance alone does it
     if (session_.outlook.comparison() && sight.lens != Lens::drift) {
+        // Seals are grey and compared by their values, finished pictures in colour.
+        const bool colour =
+            has_colour(session_.outlook.comparison()->painting.underpaint->base().channels());
         sight.lens = Lens::twin;
-        sight.left = {Lens::seal, {}}, sight.right = {Lens::grey, {}};
+        sight.left = colour ? TwinSide{Lens::colour, 0} : TwinSide{Lens::seal, {}};
+        sight.right = {colour ? Lens::colour : Lens::grey, {}};
     }
     // A state that is no longer there gives way to the last that is.
     for (TwinSide* side : {&sight.left, &sight.right})

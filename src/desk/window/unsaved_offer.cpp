@@ -12,9 +12,10 @@ namespace {
 
 QString moment_in_words(std::chrono::sys_seconds when) {
     const QDateTime then = QDateTime::fromSecsSinceEpoch(when.time_since_epoch().count());
-    const QString time = QLocale().toString(then.time(), QLocale::ShortFormat);
+    const QString time = then.toString(QStringLiteral("HH:mm"));
     if (then.date() == QDate::currentDate()) return QObject::tr("today at %1").arg(time);
-    return QObject::tr("%1 at %2").arg(QLocale().toString(then.date(), QLocale::LongFormat), time);
+    return QObject::tr("%1 at %2")
+        .arg(QLocale().toString(then.date(), QStringLiteral("d MMMM yyyy")), time);
 }
 
 }  // namespace
