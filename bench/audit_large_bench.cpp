@@ -5,6 +5,7 @@
 
 #include "audit/finding.h"
 #include "large_painting.h"
+#include "on_all_cores.h"
 #include "render/render.h"
 
 namespace underpaint::bench {
@@ -53,19 +54,10 @@ void audit_sketched(benchmark::State& state) {
     for (auto _ : state) benchmark::DoNotOptimize(audit(painting(), options));
 }
 
-const int registered = [] {
-    const auto measured = [](const char* name, auto work) {
-        benchmark::RegisterBenchmark(name, work)
-            ->Unit(benchmark::kMillisecond)
-            ->MeasureProcessCPUTime()
-            ->UseRealTime();
-    };
-    measured("audit/24/lay", lay_large);
-    measured("audit/24/audit", audit_large);
-    measured("audit/24/changed", audit_changed);
-    measured("audit/24/sketch", audit_sketched);
-    return 0;
-}();
+BENCHMARK(lay_large)->Name("audit/24/lay")->Apply(on_all_cores);
+BENCHMARK(audit_large)->Name("audit/24/audit")->Apply(on_all_cores);
+BENCHMARK(audit_changed)->Name("audit/24/changed")->Apply(on_all_cores);
+BENCHMARK(audit_sketched)->Name("audit/24/sketch")->Apply(on_all_cores);
 
 }  // namespace
 }  // namespace underpaint::bench

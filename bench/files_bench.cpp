@@ -9,6 +9,7 @@
 #include "files/openraster.h"
 #include "files/png.h"
 #include "large_painting.h"
+#include "on_all_cores.h"
 
 namespace underpaint::bench {
 namespace {
@@ -103,20 +104,11 @@ void pack_by_libpng(benchmark::State& state) {
     state.counters["MB"] = static_cast<double>(bytes) / 1e6;
 }
 
-const int registered = [] {
-    const auto measured = [](const char* name, auto work) {
-        benchmark::RegisterBenchmark(name, work)
-            ->Unit(benchmark::kMillisecond)
-            ->MeasureProcessCPUTime()
-            ->UseRealTime();
-    };
-    measured("files/24/save", save_large);
-    measured("files/24/resave", resave_large);
-    measured("files/24/open", open_large);
-    measured("files/24/pack", pack);
-    measured("files/24/libpng", pack_by_libpng);
-    return 0;
-}();
+BENCHMARK(save_large)->Name("files/24/save")->Apply(on_all_cores);
+BENCHMARK(resave_large)->Name("files/24/resave")->Apply(on_all_cores);
+BENCHMARK(open_large)->Name("files/24/open")->Apply(on_all_cores);
+BENCHMARK(pack)->Name("files/24/pack")->Apply(on_all_cores);
+BENCHMARK(pack_by_libpng)->Name("files/24/libpng")->Apply(on_all_cores);
 
 }  // namespace
 }  // namespace underpaint::bench

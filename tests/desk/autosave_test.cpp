@@ -40,12 +40,6 @@ protected:
         start();
         window_->unsaved().offer();
     }
-    void answer(const QString& label) {
-        for (auto* button : find<NoticeBar>("notice")->findChildren<QPushButton*>())
-            if (button->isVisible() && button->text() == label)
-                return QTest::mouseClick(button, Qt::LeftButton);
-        ADD_FAILURE() << "no answer " << label.toStdString() << " to " << notice().toStdString();
-    }
 };
 
 TEST_F(AutosaveTest, KeepsAChangeThatRestsWithinFiveSecondsAndDropsItWhenSaved) {

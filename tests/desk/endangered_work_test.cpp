@@ -48,14 +48,6 @@ protected:
     std::string name_in(const char* file) {
         return open_painting(folder_ / file, "2026-01-01")->painting.name;
     }
-    void answer(const char* label) {
-        QCoreApplication::processEvents();
-        for (auto* button : find("notice")->findChildren<QPushButton*>())
-            if (button->isVisible() && button->text() == QLatin1String(label))
-                return QTest::mouseClick(button, Qt::LeftButton);
-        FAIL() << "nothing says " << label << " in " << notice().toStdString();
-    }
-
     std::shared_ptr<QSemaphore> gate_ = std::make_shared<QSemaphore>();
 };
 

@@ -24,12 +24,6 @@ protected:
         ASSERT_TRUE(save_painting(folder_ / name, theirs));
     }
     bool told() const { return notice().contains("was changed by another program"); }
-    void answer(const QString& label) {
-        for (auto* button : find<NoticeBar>("notice")->findChildren<QPushButton*>())
-            if (button->isVisible() && button->text() == label)
-                return QTest::mouseClick(button, Qt::LeftButton);
-        ADD_FAILURE() << "no answer " << label.toStdString() << " to " << notice().toStdString();
-    }
 };
 
 TEST_F(FileWatchTest, AChangeIsNoticedAtOnceAndTheirsIsOpened) {

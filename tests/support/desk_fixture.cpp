@@ -53,6 +53,14 @@ QString DeskTest::notice() const {
     return bar->isVisible() ? bar->text() : QString();
 }
 
+void DeskTest::answer(const QString& label) const {
+    QCoreApplication::processEvents();
+    for (auto* button : find<NoticeBar>("notice")->findChildren<QPushButton*>())
+        if (button->isVisible() && button->text() == label)
+            return QTest::mouseClick(button, Qt::LeftButton);
+    ADD_FAILURE() << "no answer " << label.toStdString() << " to " << notice().toStdString();
+}
+
 void DeskTest::bring_in_ramp() {
     ASSERT_TRUE(save_png(folder_ / "ramp.png", ramp({400, 300})));
     picked_ = folder_ / "ramp.png";

@@ -46,6 +46,8 @@ protected:
     void choose(const char* button, const QString& label) const;
     void trigger(const char* action) const { find<QAction>(action)->trigger(); }
     QString notice() const;
+    /// Clicks an answer to what is said or asked.
+    void answer(const QString& label) const;
 
     /// A grey ramp of 400 x 300 as a file, brought in through the menu.
     void bring_in_ramp();
