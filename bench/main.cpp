@@ -5,6 +5,7 @@
 #include <cstdio>
 #include <cstdlib>
 #include <cstring>
+#include <filesystem>
 #include <vector>
 
 #include "desk/kit/look.h"
@@ -39,6 +40,9 @@ int main(int argc, char** argv) {
     arguments.insert(arguments.end(), argv + (quick ? 2 : 1), argv + argc);
     // For the benchmarks that go through the window.
     ::setenv("QT_QPA_PLATFORM", "offscreen", 0);
+    // What windows keep of their paintings is nobody's work.
+    ::setenv("XDG_STATE_HOME",
+             (std::filesystem::temp_directory_path() / "underpaint-bench-state").c_str(), 1);
     qInstallMessageHandler(pass_on);
     QApplication application(argc, argv);
     underpaint::dress(application);
