@@ -162,26 +162,26 @@ void FileDesk::begin(std::shared_ptr<Painting> painting, const Path& file,
         return;
     }
     when_safe([this, painting = std::move(painting), file, stamp] {
-        given_up_.reset();
-        spared_.clear();
-        stamp_ = stamp;
-        saved_ = {};
-        session_.document.begin(*painting, file, true);
-        watch();
+        put_on_desk(*painting, file, stamp, true);
     });
 }
 
 void FileDesk::begin_unsaved(std::shared_ptr<Painting> painting, const Path& file,
                              const std::optional<FileStamp>& stamp, std::function<void()> then) {
     when_safe([this, painting = std::move(painting), file, stamp, then = std::move(then)] {
-        given_up_.reset();
-        spared_.clear();
-        stamp_ = stamp;
-        saved_ = {};
-        session_.document.begin(*painting, file, false);
-        watch();
+        put_on_desk(*painting, file, stamp, false);
         then();
     });
+}
+
+void FileDesk::put_on_desk(const Painting& painting, const Path& file,
+                           const std::optional<FileStamp>& stamp, bool saved) {
+    given_up_.reset();
+    spared_.clear();
+    stamp_ = stamp;
+    saved_ = {};
+    session_.document.begin(painting, file, saved);
+    watch();
 }
 
 void FileDesk::stop_loading() {

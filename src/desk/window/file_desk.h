@@ -134,6 +134,9 @@ private:
     /// again when a file has it with the ending.
     void with_ending(Path file, const std::string& ending, const std::function<void(Path)>& save,
                      const std::function<void()>& choose_again);
+    /// What there was is safe; now there is another.
+    void put_on_desk(const Painting& painting, const Path& file,
+                     const std::optional<FileStamp>& stamp, bool saved);
     /// Watches over the session's file from now on.
     void watch();
     /// Somebody else wrote the session's file.
