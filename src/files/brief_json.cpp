@@ -5,6 +5,7 @@
 #include <limits>
 #include <nlohmann/json.hpp>
 
+#include "files/unknown_members.h"
 #include "painting/shown_name.h"
 
 namespace underpaint {
@@ -249,32 +250,7 @@ private:
     ParsedBrief parsed_;
 };
 
-/// Checks what kind of text it is and reads it.
-template <class Read>
-auto in_json(const std::string& file, std::string_view text, const char* schema, Read read)
-    -> Result<decltype(read(Json()))> {
-    try {
-        const Json json = Json::parse(text);
-        const std::string kind = json.at("schema");
-        const std::string known(schema);
-        if (kind != known) {
-            const std::string family = known.substr(0, known.rfind('-'));
-            return trouble(file, kind.starts_with(family + "-")
-                                     ? "it was saved by a newer version of this program."
-                                     : "it holds something else: \"" + shown_name(kind) + "\".");
-        }
-        return read(json);
-    } catch (const Json::exception& error) {
-        return trouble(file, std::string("it is cut short or damaged: ") + error.what() + ".");
-    } catch (const Trouble& error) {
-        return tl::unexpected(error);
-    }
-}
-
-}  // namespace
-
-std::string write_brief(const Painting& painting, const NameKept& name) {
-    const Brief& brief = painting.brief;
+Json brief_to_json(const Brief& brief, const WorkLog& log, const NameKept& name) {
     Json json{{"purpose", brief.purpose}};
     if (brief.size) json["size"] = {brief.size->width, brief.size->height};
     if (brief.light) json["light"] = id_of(kLights, *brief.light);
@@ -306,13 +282,49 @@ std::string write_brief(const Painting& painting, const NameKept& name) {
     json["ticked"] = brief.ticked;
     if (brief.in_hand) json["in_hand"] = *brief.in_hand;
     json["days"] = to_json(brief.days);
-    return text_of(Json{{"schema", kBriefSchema}, {"brief", json}, {"log", to_json(painting.log)}});
+    return {{"schema", kBriefSchema}, {"brief", json}, {"log", to_json(log)}};
+}
+
+/// Checks what kind of text it is and reads it.
+template <class Read>
+auto in_json(const std::string& file, std::string_view text, const char* schema, Read read)
+    -> Result<decltype(read(Json()))> {
+    try {
+        const Json json = Json::parse(text);
+        const std::string kind = json.at("schema");
+        const std::string known(schema);
+        if (kind != known) {
+            const std::string family = known.substr(0, known.rfind('-'));
+            return trouble(file, kind.starts_with(family + "-")
+                                     ? "it was saved by a newer version of this program."
+                                     : "it holds something else: \"" + shown_name(kind) + "\".");
+        }
+        return read(json);
+    } catch (const Json::exception& error) {
+        return trouble(file, std::string("it is cut short or damaged: ") + error.what() + ".");
+    } catch (const Trouble& error) {
+        return tl::unexpected(error);
+    }
+}
+
+}  // namespace
+
+std::string write_brief(const Painting& painting, const NameKept& name) {
+    Json json = brief_to_json(painting.brief, painting.log, name);
+    if (painting.foreign && !painting.foreign->brief_members.empty())
+        put_back(Json::parse(painting.foreign->brief_members, nullptr, false), json);
+    return text_of(json);
 }
 
 Result<ParsedBrief> parse_brief(const std::string& file, std::string_view json,
                                 const LoadKept& load) {
-    return in_json(file, json, kBriefSchema,
-                   [&](const Json& read) { return Parser(file, load).parse(read); });
+    return in_json(file, json, kBriefSchema, [&](const Json& read) {
+        ParsedBrief parsed = Parser(file, load).parse(read);
+        const Json ours = brief_to_json(parsed.brief, parsed.log, [](const auto&) { return ""; });
+        if (const Json rest = unknown_members(read, ours); !rest.is_null())
+            parsed.unknown = text_of(rest);
+        return parsed;
+    });
 }
 
 std::string write_route(const Route& route) {

@@ -24,6 +24,7 @@ struct ParsedBrief {
     Brief brief;
     WorkLog log;
     std::vector<std::string> lost;  ///< what could not, a sentence each
+    std::string unknown;            ///< what a later version said; see Foreign::members
 };
 /// Numbers are brought into range; a picture that can't be loaded takes only itself along. Trouble
 /// when the text is damaged or of another version.

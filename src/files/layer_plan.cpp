@@ -60,6 +60,7 @@ bool same_layer(const Painting& before, const LayerPlan& was, const Painting& no
         Pass renamed = old;  // what stands in stack.xml is written anew
         renamed.name = own.name, renamed.strength = own.strength, renamed.blend = own.blend;
         renamed.group = own.group, renamed.on = own.on, renamed.intent = own.intent;
+        renamed.foreign = own.foreign;
         return renamed == own;
     }
     return was.last == is.last && before.groups == now.groups &&

@@ -27,6 +27,30 @@ bool parse(std::string_view text, Number& number) {
     return error == std::errc() && end == text.data() + text.size();
 }
 
+/// What an element says and holds that is not known here.
+SharedForeign foreign_of(const pugi::xml_node& node,
+                         std::initializer_list<std::string_view> attributes,
+                         std::initializer_list<std::string_view> elements = {}) {
+    Foreign foreign;
+    for (const pugi::xml_attribute& attribute : node.attributes())
+        if (std::ranges::find(attributes, attribute.name()) == attributes.end())
+            foreign.attributes.emplace_back(attribute.name(), attribute.value());
+    std::ostringstream text;
+    for (const pugi::xml_node& child : node.children())
+        if (child.type() == pugi::node_element &&
+            std::ranges::find(elements, child.name()) == elements.end())
+            child.print(text, "", pugi::format_raw);
+    foreign.elements = text.str();
+    return foreign.empty() ? nullptr : std::make_shared<const Foreign>(std::move(foreign));
+}
+
+void write_foreign(const SharedForeign& foreign, pugi::xml_node to) {
+    if (!foreign) return;
+    for (const auto& [name, value] : foreign->attributes)
+        if (!to.attribute(name.c_str())) to.append_attribute(name.c_str()) = value.c_str();
+    to.append_buffer(foreign->elements.data(), foreign->elements.size());
+}
+
 /// Where a nested stack puts its layers.
 struct Surroundings {
     int x = 0, y = 0;
@@ -76,7 +100,7 @@ private:
         const bool matters = !all_normal(group.group);
         if (plain && unsaid && matters) stack_.ambiguous = true;
         if (plain && !(isolated && matters)) {
-            unfold(std::move(group), 1, layers);
+            unfold_into_folder(std::move(group), layers);
         } else if (group.blend == BlendMode::normal && group.group.size() == 1 && !matters) {
             const float opacity = group.opacity;
             unfold(std::move(group), opacity, layers);
@@ -84,6 +108,18 @@ private:
             layers.push_back(std::move(group));
         }
         return {};
+    }
+
+    void unfold_into_folder(LayerEntry group, std::vector<LayerEntry>& layers) {
+        const int folder = static_cast<int>(stack_.folders.size());
+        stack_.folders.push_back({group.name, group.visible, group.foreign});
+        for (LayerEntry& layer : group.group) {
+            if (layer.folder >= 0)
+                layer.visible =
+                    layer.visible && stack_.folders[static_cast<std::size_t>(layer.folder)].visible;
+            layer.folder = folder;
+            layers.push_back(std::move(layer));
+        }
     }
 
     static void unfold(LayerEntry group, float opacity, std::vector<LayerEntry>& layers) {
@@ -99,12 +135,14 @@ private:
         if (++count_ > kMaxLayers)
             return trouble(file_, "it has more than " + std::to_string(kMaxLayers) + " layers.");
         const auto entry = common(node, around);
+        const std::string src = node.attribute("src").as_string();
+        stack_.sources.push_back(src);
         if (!entry) {
             stack_.left_out.push_back(entry.error());
             return {};
         }
         LayerEntry layer = *entry;
-        layer.src = node.attribute("src").as_string();
+        layer.src = src;
         if (!stays_inside(layer.src))
             return trouble(file_, "the layer " + in_quotes(layer.name) +
                                       " points outside the file, to " + in_quotes(layer.src) +
@@ -141,6 +179,9 @@ private:
                                                    : ", a blend that is not known here. Change it "
                                                      "where the file was made."));
         entry.blend = *blend;
+        entry.foreign = foreign_of(
+            node, {"name", "src", "x", "y", "opacity", "visibility", "composite-op", "isolation"},
+            {"layer", "stack"});
         return entry;
     }
 
@@ -169,9 +210,11 @@ void write_layers(pugi::xml_node to, const std::vector<LayerEntry>& layers) {
         node.append_attribute("visibility") = layer->visible ? "visible" : "hidden";
         node.append_attribute("composite-op") =
             std::string(composite_op_of(layer->blend).value_or("svg:src-over")).c_str();
-        if (!group) continue;
-        node.append_attribute("isolation") = "auto";
-        write_layers(node, layer->group);
+        if (group) {
+            node.append_attribute("isolation") = "auto";
+            write_layers(node, layer->group);
+        }
+        write_foreign(layer->foreign, node);
     }
 }
 
@@ -190,8 +233,11 @@ Result<LayerStack> parse_stack(const std::string& file, std::string_view xml, Un
         return trouble(file, "its stack.xml does not say how large the picture is.");
     if (Done sized = check_size(file, width, height); !sized) return tl::unexpected(sized.error());
 
-    LayerStack stack{{static_cast<int>(width), static_cast<int>(height)}, {}, {}, false};
+    LayerStack stack{{static_cast<int>(width), static_cast<int>(height)}, {}, {}};
     const pugi::xml_node root = image.child("stack");
+    stack.image = foreign_of(image, {"version", "w", "h"}, {"stack"});
+    stack.stack = foreign_of(root, {"name", "isolation", "opacity", "visibility", "composite-op"},
+                             {"layer", "stack"});
     if (Done done = StackReader(file, stack, unsaid).read(root, {}, 0, stack.layers); !done)
         return tl::unexpected(done.error());
     if (stack.layers.empty())
@@ -210,7 +256,10 @@ std::string write_stack(const LayerStack& stack) {
     image.append_attribute("version") = "0.0.6";
     image.append_attribute("w") = stack.size.width;
     image.append_attribute("h") = stack.size.height;
-    write_layers(image.append_child("stack"), stack.layers);
+    auto root = image.append_child("stack");
+    write_layers(root, stack.layers);
+    write_foreign(stack.stack, root);
+    write_foreign(stack.image, image);
     std::ostringstream out;
     document.save(out, " ");
     return out.str();

@@ -7,6 +7,7 @@
 
 #include "blend/mode.h"
 #include "files/result.h"
+#include "painting/foreign.h"
 #include "raster/geometry.h"
 
 namespace underpaint {
@@ -19,6 +20,16 @@ struct LayerEntry {
     bool visible = true;
     BlendMode blend = BlendMode::normal;
     std::vector<LayerEntry> group;  ///< its layers, lowest first; empty for a layer
+    SharedForeign foreign = nullptr;
+    /// The one of LayerStack::folders that it lies in; -1 for none.
+    int folder = -1;
+};
+
+/// A group that leaves its layers as they are: it only has a name, and may be hidden.
+struct Folder {
+    std::string name;
+    bool visible = true;
+    SharedForeign foreign = nullptr;
 };
 
 struct LayerStack {
@@ -28,14 +39,24 @@ struct LayerStack {
     std::vector<std::string> left_out;
     /// A group that doesn't say whether it is isolated would come out otherwise if it said so.
     bool ambiguous = false;
+    std::vector<Folder> folders = {};
+    /// Every entry that it names, also those of layers that were left out.
+    std::vector<std::string> sources = {};
+    SharedForeign image = nullptr, stack = nullptr;  ///< what others said of them
+
+    /// Whether a layer is seen, as far as it and its folder say.
+    bool shows(const LayerEntry& layer) const {
+        return layer.visible &&
+               (layer.folder < 0 || folders[static_cast<std::size_t>(layer.folder)].visible);
+    }
 };
 
 /// How a group without the attribute `isolation` is read. OpenRaster 0.0.6 means `isolate`.
 enum class Unsaid { isolate, automatic };
 
 /// Reads stack.xml of OpenRaster 0.0.6. Groups whose layers look the same by themselves as one
-/// after the other are unfolded; those with a blend, an opacity or an isolation that matters stay
-/// groups.
+/// after the other become folders, of nested ones the outermost; those with a blend, an opacity or
+/// an isolation that matters stay groups.
 [[nodiscard]] Result<LayerStack> parse_stack(const std::string& file, std::string_view xml,
                                              Unsaid unsaid = Unsaid::isolate);
 

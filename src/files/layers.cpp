@@ -10,6 +10,7 @@
 #include "blend/lay_rows.h"
 #include "files/flat_picture.h"
 #include "painting/changes.h"
+#include "painting/group_changes.h"
 
 namespace underpaint {
 namespace {
@@ -194,12 +195,16 @@ std::vector<Layer> LayerMaker::outlines() const {
 LayerEntry LayerMaker::entry_of(std::size_t layer) const {
     LayerEntry entry;
     if (layer == 0) {
-        entry.name = "Underpaint";
+        const ForeignFile* foreign = painting_.foreign.get();
+        const bool named = foreign != nullptr && !foreign->ground_name.empty();
+        entry.name = named ? foreign->ground_name : "Underpaint";
+        if (foreign != nullptr) entry.foreign = foreign->ground;
         return entry;
     }
     const LayerPlan& plan = plans_[layer - 1];
     const Pass& pass = painting_.passes[plan.first];
     entry.name = plan.mixing != nullptr ? plan.mixing->name : pass.name;
+    entry.foreign = plan.mixing != nullptr ? plan.mixing->foreign : pass.foreign;
     entry.visible = plan.mixing != nullptr || pass.on;
     if (!plan.ready) entry.x = areas_[layer - 1].x, entry.y = areas_[layer - 1].y;
     if (plan.native) entry.opacity = pass.strength, entry.blend = pass.blend;
@@ -294,6 +299,7 @@ std::vector<LayerEntry> nested(const Painting& painting, const std::vector<Layer
                 LayerEntry& entry = entries.emplace_back();
                 entry.name = group->name;
                 entry.visible = !group->does_nothing();
+                entry.foreign = group->foreign;
             }
             entries.back().group.push_back(layer.entry);
         }
@@ -302,8 +308,24 @@ std::vector<LayerEntry> nested(const Painting& painting, const std::vector<Layer
     return entries;
 }
 
-Painting painting_from(const std::vector<Layer>& layers, std::size_t under, Size size,
+namespace {
+
+/// The group that stands for a folder of the file.
+GroupId group_for(int folder, const LayerStack& stack, Painting& painting) {
+    if (folder < 0) return kNoGroup;
+    const GroupId id = folder + 1;
+    if (painting.group(id) == nullptr) {
+        const Folder& of = stack.folders[static_cast<std::size_t>(folder)];
+        painting.groups.push_back({id, of.name, 1, of.visible, of.foreign});
+    }
+    return id;
+}
+
+}  // namespace
+
+Painting painting_from(const std::vector<Layer>& layers, std::size_t under, const LayerStack& stack,
                        const std::string& date) {
+    const Size size = stack.size;
     Painting painting;
     const Layer& lowest = layers[under];
     const Picture& base = lowest.pixels->base();
@@ -316,15 +338,20 @@ Painting painting_from(const std::vector<Layer>& layers, std::size_t under, Size
     for (std::size_t i = 0; i < layers.size(); ++i) {
         const LayerEntry& entry = layers[i].entry;
         // What lies below the underpaint is covered; hidden, it may still be wanted.
-        if (i == under || (i < under && entry.visible)) continue;
+        if (i == under || (i < under && stack.shows(entry))) continue;
         Pass pass;
         pass.on = entry.visible;
         pass.name = entry.name;
         pass.source = Painted{layers[i].pixels, entry.x, entry.y};
         pass.blend = entry.blend;
         pass.strength = entry.opacity;
+        pass.foreign = entry.foreign;
+        pass.group = group_for(entry.folder, stack, painting);
         painting.passes.push_back(std::move(pass));
     }
+    painting.foreign = std::make_shared<const ForeignFile>(
+        ForeignFile{lowest.entry.name, stack.image, stack.stack, lowest.entry.foreign, {}, {}});
+    painting = with_settled_groups(std::move(painting));
     return with_seal(std::move(painting), date);
 }
 

@@ -78,8 +78,9 @@ std::optional<std::vector<Layer>> layers_of(const Painting& painting,
 std::vector<LayerEntry> nested(const Painting& painting, const std::vector<Layer>& layers);
 
 /// Layers as a painting: layer `under` is the underpaint (over white, and sealed on `date`), each
-/// one above it a pass; hidden ones are switched off, those below it come first.
-Painting painting_from(const std::vector<Layer>& layers, std::size_t under, Size size,
+/// one above it a pass; hidden ones are switched off, those below it come first. Those of a folder
+/// become a group.
+Painting painting_from(const std::vector<Layer>& layers, std::size_t under, const LayerStack& stack,
                        const std::string& date);
 
 }  // namespace underpaint

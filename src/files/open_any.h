@@ -10,6 +10,7 @@ namespace underpaint {
 [[nodiscard]] Result<OpenedPainting> open_any(const std::filesystem::path& path,
                                               const std::string& date,
                                               const std::optional<std::string>& under = {},
-                                              const std::stop_token& stop = {});
+                                              const std::stop_token& stop = {},
+                                              const Progress& progress = {});
 
 }  // namespace underpaint

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
 #include <fstream>
 #include <nlohmann/json.hpp>
 #include <set>
 
 #include "files/brief_json.h"
+#include "files/foreign_entries.h"
 #include "files/kept_pictures.h"
 #include "files/layer_stack.h"
 #include "files/limits.h"
@@ -21,21 +23,26 @@ namespace {
 const std::string kSavedElsewhere =
     "It is saved under another name, so that nothing in this file is lost.";
 
-/// Whether the layers are still those that were saved along with our own data.
-bool untouched(const ZipReader& zip) {
+/// The entries that other programs see, while they are still those that were saved along with our
+/// own data; empty once they are not.
+std::set<std::string> untouched(const ZipReader& zip) {
     const auto bytes = zip.read(kChecksumsEntry, kMaxTextBytes);
-    if (!bytes) return false;
+    if (!bytes) return {};
     const auto json = nlohmann::json::parse(text_of(*bytes), nullptr, false);
-    if (!json.is_object() || !json.contains(kStackEntry)) return false;
-    for (const auto& [entry, crc] : json.items())
-        if (!crc.is_number_unsigned() || crc.get<std::uint64_t>() != zip.crc(entry)) return false;
-    return true;
+    if (!json.is_object() || !json.contains(kStackEntry)) return {};
+    std::set<std::string> entries;
+    for (const auto& [entry, crc] : json.items()) {
+        if (!crc.is_number_unsigned() || crc.get<std::uint64_t>() != zip.crc(entry)) return {};
+        entries.insert(entry);
+    }
+    return entries;
 }
 
 /// A painting of an older version has no brief. One that can't be read leaves the rest whole.
-void read_brief(const ZipReader& zip, OpenedPainting& opened) {
+void read_brief(const ZipReader& zip, OpenedPainting& opened, std::set<std::string>& known) {
     if (!zip.has(kBriefEntry)) return;
     const auto load = [&](const std::string& entry, std::string name) -> Result<KeptPicture> {
+        known.insert(entry);
         auto bytes = zip.read(entry, kMaxKeptBytes);
         if (!bytes) return tl::unexpected(bytes.error());
         return kept_from(zip.file(), std::move(name), std::move(*bytes));
@@ -49,6 +56,10 @@ void read_brief(const ZipReader& zip, OpenedPainting& opened) {
     }
     opened.painting.brief = std::move(parsed->brief);
     opened.painting.log = std::move(parsed->log);
+    if (!parsed->unknown.empty())
+        change_foreign(opened.painting, [&](ForeignFile& foreign) {
+            foreign.brief_members = std::move(parsed->unknown);
+        });
     std::ranges::move(parsed->lost, std::back_inserter(opened.notices));
 }
 
@@ -62,22 +73,60 @@ void add_pictures(const nlohmann::json& json, std::set<std::string>& pictures, i
     if (text.ends_with(".png")) pictures.insert(text);
 }
 
-Result<OpenedPainting> open_ours(const ZipReader& zip, const std::stop_token& stop) {
+/// Of a PNG, as its header says: W3C PNG, 11.2.1.
+Depth depth_in(const ZipReader& zip, const std::string& entry) {
+    constexpr std::size_t at = 24;
+    const auto bytes = zip.read(entry, kMaxEntryBytes);
+    return bytes && bytes->size() > at && (*bytes)[at] == std::byte{16} ? Depth::bits16
+                                                                        : Depth::bits8;
+}
+
+/// What the file holds, so that the next save takes over what has not changed.
+SavedFile saved_in(const ZipReader& zip, std::string_view xml, const Painting& painting,
+                   std::map<const Pyramid*, std::string> pictures) {
+    SavedFile saved{zip.file(), {}, painting, Depth::bits8, {}, std::move(pictures)};
+    const auto stack = parse_stack(zip.file(), xml);
+    if (!stack) return saved;
+    // The lowest is the ground.
+    for (std::size_t i = 1; i < stack->layers.size(); ++i)
+        saved.layers.push_back(stack->layers[i].src);
+    // They are all as deep, but for pictures of the painting that are layers as they are.
+    for (const std::string& entry : saved.layers)
+        if (std::ranges::find(saved.pictures, entry, [](const auto& each) {
+                return each.second;
+            }) == saved.pictures.end()) {
+            saved.depth = depth_in(zip, entry);
+            break;
+        }
+    return saved;
+}
+
+/// \param known entries that are no other program's
+Result<OpenedPainting> open_ours(const ZipReader& zip, std::string_view xml,
+                                 std::set<std::string> known, const std::stop_token& stop,
+                                 const Progress& progress) {
+    known.insert({kMimetypeEntry, kMergedEntry, kThumbnailEntry, kPaintingEntry, kBriefEntry,
+                  kChecksumsEntry});
     auto json = zip.read(kPaintingEntry, kMaxTextBytes);
     if (!json) return tl::unexpected(json.error());
     PictureLoader loader(zip, stop);
     std::set<std::string> pictures;
     add_pictures(nlohmann::json::parse(text_of(*json), nullptr, false), pictures);
-    loader.prepare({pictures.begin(), pictures.end()});
-    auto parsed = parse_painting(zip.file(), text_of(*json),
-                                 [&](const std::string& entry) { return loader.load(entry); });
+    loader.prepare({pictures.begin(), pictures.end()}, progress);
+    auto parsed = parse_painting(zip.file(), text_of(*json), [&](const std::string& entry) {
+        known.insert(entry);
+        return loader.load(entry);
+    });
     if (stop.stop_requested()) return stopped();
     if (!parsed) return tl::unexpected(parsed.error());
     OpenedPainting opened{std::move(parsed->painting), true, false, std::move(parsed->lost)};
-    read_brief(zip, opened);
+    read_brief(zip, opened, known);
+    std::ranges::move(keep_along(zip, known, opened.painting), std::back_inserter(opened.notices));
     if (!opened.notices.empty()) {
         opened.incomplete = true;
         opened.notices.push_back("All else is as it was saved. " + kSavedElsewhere);
+    } else {
+        opened.saved = saved_in(zip, xml, opened.painting, loader.names());
     }
     return opened;
 }
@@ -123,18 +172,18 @@ bool looks_like_openraster(const std::filesystem::path& path) {
 
 Result<OpenedPainting> open_painting(const std::filesystem::path& path, const std::string& date,
                                      const std::optional<std::string>& under,
-                                     const std::stop_token& stop) {
+                                     const std::stop_token& stop, const Progress& progress) {
     auto opened = open_stack(path);
     if (!opened) return tl::unexpected(opened.error());
     const auto& [zip, xml] = *opened;
     const bool has_ours = zip.has(kPaintingEntry);
     std::string unread;
-    if (has_ours && !under && untouched(zip)) {
-        auto ours = open_ours(zip, stop);
+    if (auto seen = untouched(zip); has_ours && !under && !seen.empty()) {
+        auto ours = open_ours(zip, xml, std::move(seen), stop, progress);
         if (ours || stop.stop_requested()) return ours;
         unread = ours.error().what;
     }
-    auto layers = open_layers(zip, xml, date, under, stop);
+    auto layers = open_layers(zip, xml, date, under, stop, progress);
     if (!layers || !has_ours || under) return layers;
     layers->incomplete = true;
     layers->notices.push_back(

@@ -6,8 +6,10 @@
 #include <algorithm>
 #include <cmath>
 #include <mutex>
+#include <set>
 
 #include "files/flat_picture.h"
+#include "files/foreign_entries.h"
 #include "files/group.h"
 #include "files/layers.h"
 #include "files/openraster_names.h"
@@ -59,10 +61,11 @@ private:
     std::vector<std::string>& notices_;
 };
 
-Result<std::size_t> find_underpaint(const std::string& file, const std::vector<Layer>& layers,
+Result<std::size_t> find_underpaint(const std::string& file, const LayerStack& stack,
+                                    const std::vector<Layer>& layers,
                                     const std::optional<std::string>& under) {
     for (std::size_t i = 0; i < layers.size(); ++i)
-        if (under ? layers[i].entry.name == *under : layers[i].entry.visible) return i;
+        if (under ? layers[i].entry.name == *under : stack.shows(layers[i].entry)) return i;
     if (!under) return 0;  // all are hidden: the lowest then
     std::string names;
     for (const Layer& layer : layers)
@@ -130,28 +133,34 @@ struct Reading {
     OpenedPainting opened;
     std::optional<Difference> off;
     bool ambiguous = false;
+    std::set<std::string> known;  ///< entries that are no other program's
 };
 
 Result<Reading> read_layers(const ZipReader& zip, std::string_view xml, const std::string& date,
                             const std::optional<std::string>& under, Unsaid unsaid,
-                            PictureLoader& loader, const std::stop_token& stop) {
+                            PictureLoader& loader, const std::stop_token& stop,
+                            const Progress& progress) {
     const auto stack = parse_stack(zip.file(), xml, unsaid);
     if (!stack) return tl::unexpected(stack.error());
     Reading reading;
     reading.ambiguous = stack->ambiguous;
+    reading.known = {kMimetypeEntry, kStackEntry, kMergedEntry, kThumbnailEntry};
+    reading.known.insert(stack->sources.begin(), stack->sources.end());
+    for (const std::string& entry : zip.entries())
+        if (entry.starts_with(kOwnFolder)) reading.known.insert(entry);  // of what it once was
     std::vector<std::string> notices = stack->left_out, sources{kMergedEntry};
     add_sources(stack->layers, sources);
-    loader.prepare(sources);
+    loader.prepare(sources, progress);
     const std::vector<Layer> layers =
         LayerLoader(loader, stack->size, stop, notices).all(stack->layers);
     if (stop.stop_requested()) return stopped();
     if (layers.empty())
         return trouble(zip.file(), "none of its layers can be shown. " + notices.front());
-    const auto lowest = find_underpaint(zip.file(), layers, under);
+    const auto lowest = find_underpaint(zip.file(), *stack, layers, under);
     if (!lowest) return tl::unexpected(lowest.error());
 
     OpenedPainting& opened = reading.opened;
-    opened.painting = painting_from(layers, *lowest, stack->size, date);
+    opened.painting = painting_from(layers, *lowest, *stack, date);
     opened.painting.name = std::filesystem::path(zip.file()).stem().string();
     opened.notices.push_back("Read from its layers: " + quoted(layers[*lowest].entry.name) +
                              " is the underpaint, sealed as it came, and each layer above it a "
@@ -172,14 +181,14 @@ bool as_shown(const Reading& reading) {
 
 Result<OpenedPainting> open_layers(const ZipReader& zip, std::string_view xml,
                                    const std::string& date, const std::optional<std::string>& under,
-                                   const std::stop_token& stop) {
+                                   const std::stop_token& stop, const Progress& progress) {
     PictureLoader loader(zip, stop);
-    auto reading = read_layers(zip, xml, date, under, Unsaid::isolate, loader, stop);
+    auto reading = read_layers(zip, xml, date, under, Unsaid::isolate, loader, stop, progress);
     if (!reading) return tl::unexpected(reading.error());
     // A group that does not say whether it is isolated is read so that the picture comes out as the
     // file shows it.
     if (reading->ambiguous && !as_shown(*reading)) {
-        auto other = read_layers(zip, xml, date, under, Unsaid::automatic, loader, stop);
+        auto other = read_layers(zip, xml, date, under, Unsaid::automatic, loader, stop, {});
         if (!other) return tl::unexpected(other.error());
         if (as_shown(*other)) reading = std::move(other);
     }
@@ -189,6 +198,8 @@ Result<OpenedPainting> open_layers(const ZipReader& zip, std::string_view xml,
             fmt::format("Its layers do not add up to the picture that the file itself shows: they "
                         "are off by up to {:.0f} of 255 levels, most at ({}, {}).",
                         255 * reading->off->most, reading->off->x, reading->off->y));
+    std::ranges::move(keep_along(zip, reading->known, opened.painting),
+                      std::back_inserter(opened.notices));
     return std::move(opened);
 }
 

@@ -14,6 +14,7 @@ namespace underpaint {
 [[nodiscard]] Result<OpenedPainting> open_layers(const ZipReader& zip, std::string_view xml,
                                                  const std::string& date,
                                                  const std::optional<std::string>& under,
-                                                 const std::stop_token& stop);
+                                                 const std::stop_token& stop,
+                                                 const Progress& progress = {});
 
 }  // namespace underpaint

@@ -23,6 +23,8 @@ struct OpenedPainting {
     /// The file holds more than could be read: it is not to be saved over.
     bool incomplete = false;
     std::vector<std::string> notices;  ///< sentences
+    /// Of one of ours: what it holds, for the next save; all but the stamp.
+    SavedFile saved = {};
 };
 
 /// Whether the file begins as a ZIP container does, or at least is named .ora.
@@ -35,7 +37,8 @@ bool looks_like_openraster(const std::filesystem::path& path);
 [[nodiscard]] Result<OpenedPainting> open_painting(const std::filesystem::path& path,
                                                    const std::string& date,
                                                    const std::optional<std::string>& under = {},
-                                                   const std::stop_token& stop = {});
+                                                   const std::stop_token& stop = {},
+                                                   const Progress& progress = {});
 
 /// The finished picture in a file: the image that an OpenRaster file shows by itself, or a picture;
 /// see read_flat_picture().

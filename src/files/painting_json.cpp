@@ -5,6 +5,7 @@
 #include <nlohmann/json.hpp>
 
 #include "files/source_json.h"
+#include "files/unknown_members.h"
 #include "painting/changes.h"
 #include "painting/group_changes.h"
 #include "painting/parameter.h"
@@ -16,7 +17,42 @@ namespace {
 using Json = nlohmann::ordered_json;
 constexpr const char* kSchema = "faithful-underpaint/painting-1";
 
+constexpr const char* kForeign = "foreign";
+
+/// What is not UTF-8 is replaced.
+std::string as_text(const Json& json) {
+    return json.dump(1, ' ', false, Json::error_handler_t::replace);
+}
+
 // --- writing
+
+/// What others said in stack.xml, so that it need not be looked for there again.
+Json to_json(const Foreign& foreign) {
+    Json json;
+    if (!foreign.attributes.empty()) json["attributes"] = foreign.attributes;
+    if (!foreign.elements.empty()) json["elements"] = foreign.elements;
+    return json;
+}
+
+void add_foreign(const SharedForeign& foreign, Json& json) {
+    if (!foreign) return;
+    if (Json said = to_json(*foreign); !said.is_null()) json[kForeign] = std::move(said);
+    if (!foreign->members.empty()) put_back(Json::parse(foreign->members, nullptr, false), json);
+}
+
+void add_foreign(const std::shared_ptr<const ForeignFile>& foreign, Json& json) {
+    if (!foreign) return;
+    Json said;
+    if (!foreign->ground_name.empty()) said["ground_name"] = foreign->ground_name;
+    for (const auto& [key, of] : {std::pair("image", &foreign->image),
+                                  {"stack", &foreign->stack},
+                                  {"ground", &foreign->ground}})
+        if (*of)
+            if (Json part = to_json(**of); !part.is_null()) said[key] = std::move(part);
+    if (!said.is_null()) json[kForeign] = std::move(said);
+    if (foreign->image && !foreign->image->members.empty())
+        put_back(Json::parse(foreign->image->members, nullptr, false), json);
+}
 
 Json to_json(const Pass& pass, const NamePicture& name) {
     const ValueBand& band = pass.reach.band;
@@ -26,24 +62,28 @@ Json to_json(const Pass& pass, const NamePicture& name) {
     if (pass.reach.inverted) reach["inverted"] = true;
     for (const KeptMask& kept : pass.reach.kept)
         reach["kept"].push_back({{"name", kept.name}, {"mask", name(kept.mask)}});
-    return {{"name", pass.name},
-            {"source", source_to_json(pass.source, name)},
-            {"tune", {pass.tune.hue, pass.tune.intensity, pass.tune.lightness}},
-            {"blend", text_of(pass.blend).id},
-            {kStrength.id, pass.strength},
-            {kHold.id, pass.hold},
-            {"hold_to", id_of(kHoldTos, pass.hold_to)},
-            {"reach", reach},
-            {"intent", id_of(kIntents, pass.intent)},
-            {"on", pass.on},
-            {"clipped", pass.clipped},
-            {"ground", pass.ground},
-            {"group", pass.group}};
+    Json json{{"name", pass.name},
+              {"source", source_to_json(pass.source, name)},
+              {"tune", {pass.tune.hue, pass.tune.intensity, pass.tune.lightness}},
+              {"blend", text_of(pass.blend).id},
+              {kStrength.id, pass.strength},
+              {kHold.id, pass.hold},
+              {"hold_to", id_of(kHoldTos, pass.hold_to)},
+              {"reach", reach},
+              {"intent", id_of(kIntents, pass.intent)},
+              {"on", pass.on},
+              {"clipped", pass.clipped},
+              {"ground", pass.ground},
+              {"group", pass.group}};
+    add_foreign(pass.foreign, json);
+    return json;
 }
 
 Json to_json(const Group& group) {
-    return {
+    Json json{
         {"id", group.id}, {"name", group.name}, {kStrength.id, group.strength}, {"on", group.on}};
+    add_foreign(group.foreign, json);
+    return json;
 }
 
 Json to_json(const Plan& plan) {
@@ -65,6 +105,40 @@ Json to_json(const Plan& plan) {
     if (plan.range) json["range"] = {plan.range->darkest, plan.range->lightest};
     if (plan.key) json["key"] = name_of(*plan.key);
     if (plan.lead) json["lead"] = *plan.lead;
+    return json;
+}
+
+Json to_json(const Painting& painting, const NamePicture& name) {
+    Json json{{"schema", kSchema},
+              {"name", painting.name},
+              {"underpaint", name(painting.underpaint)},
+              {"parts", Json::array()},
+              {"plan", to_json(painting.plan)},
+              {"meant", Json::array()},
+              {"seals", Json::array()},
+              {"values", Json::array()},
+              {"groups", Json::array()},
+              {"passes", Json::array()}};
+    for (const Part& part : painting.parts)
+        json["parts"].push_back({{"id", part.id},
+                                 {"name", part.name},
+                                 {"mask", name(part.mask)},
+                                 {"hidden", part.hidden}});
+    for (const Meant& meant : painting.meant)
+        json["meant"].push_back({{"finding", meant.finding},
+                                 {"pass", meant.pass},
+                                 {"parts", meant.parts},
+                                 {"focus", meant.focus},
+                                 {"figure", meant.figure},
+                                 {"note", meant.note}});
+    for (const Seal& seal : painting.seals)
+        json["seals"].push_back(
+            {{"number", seal.number}, {"date", seal.date}, {"picture", name(seal.picture)}});
+    if (painting.sealed()) json["seal_in_force"] = painting.seal_at;
+    for (const Pass& pass : painting.values) json["values"].push_back(to_json(pass, name));
+    for (const Group& group : painting.groups) json["groups"].push_back(to_json(group));
+    for (const Pass& pass : painting.passes) json["passes"].push_back(to_json(pass, name));
+    add_foreign(painting.foreign, json);
     return json;
 }
 
@@ -98,10 +172,47 @@ public:
         read_groups(json, painting);
         read_passes(json.at("passes"), painting, painting.passes);
         if (json.contains("meant")) read_meant(json.at("meant"), painting);
+        read_foreign(json, painting);
         return {with_settled_groups(std::move(painting)), std::move(lost_)};
     }
 
 private:
+    /// What others said of one layer or group, and a later version of what is now `ours`.
+    static SharedForeign foreign(const Json& json, Json ours) {
+        Foreign foreign;
+        if (json.contains(kForeign)) {
+            const Json& said = json.at(kForeign);
+            foreign.attributes = said.value("attributes", foreign.attributes);
+            foreign.elements = said.value("elements", "");
+            ours[kForeign] = nullptr;
+        }
+        if (const Json rest = unknown_members(json, ours); !rest.is_null())
+            foreign.members = as_text(rest);
+        return foreign.empty() ? nullptr : std::make_shared<const Foreign>(std::move(foreign));
+    }
+
+    static void read_foreign(const Json& json, Painting& painting) {
+        ForeignFile file;
+        Json of_image = json;
+        of_image.erase(kForeign);
+        for (const char* own : {"values", "passes", "groups"})
+            of_image.erase(own);  // by themselves
+        if (json.contains(kForeign)) {
+            const Json& said = json.at(kForeign);
+            file.ground_name = said.value("ground_name", "");
+            const auto part = [&](const char* key) {
+                return said.contains(key) ? foreign({{kForeign, said.at(key)}}, Json::object())
+                                          : nullptr;
+            };
+            file.stack = part("stack");
+            file.ground = part("ground");
+            if (said.contains("image")) of_image[kForeign] = said.at("image");
+        }
+        file.image = foreign(of_image, to_json(painting, [](const auto&) { return ""; }));
+        if (file.image || file.stack || file.ground || !file.ground_name.empty())
+            painting.foreign = std::make_shared<const ForeignFile>(std::move(file));
+    }
+
     /// Reads something that the rest can do without.
     template <class Read>
     void keep(const char* what, const Json& json, Read read) {
@@ -152,10 +263,12 @@ private:
     /// Older paintings have none.
     static void read_groups(const Json& json, Painting& painting) {
         if (!json.contains("groups")) return;
-        for (const Json& group : json.at("groups"))
-            painting.groups.push_back({group.at("id"), group.at("name"),
-                                       kStrength.clamp(group.at(kStrength.id).get<float>()),
-                                       group.at("on")});
+        for (const Json& each : json.at("groups")) {
+            Group group{each.at("id"), each.at("name"),
+                        kStrength.clamp(each.at(kStrength.id).get<float>()), each.at("on")};
+            group.foreign = foreign(each, to_json(group));
+            painting.groups.push_back(std::move(group));
+        }
     }
 
     SharedPicture picture(const std::string& entry) {
@@ -247,7 +360,9 @@ private:
         }
         const Json& band = reach.at("band");
         pass.reach.band = {band.at("low"), band.at("high"), band.at(kBandSoft.id)};
-        return in_range(std::move(pass));
+        pass = in_range(std::move(pass));
+        pass.foreign = foreign(json, to_json(pass, [](const auto&) { return ""; }));
+        return pass;
     }
 
     /// Without what it reached it would land everywhere.
@@ -267,36 +382,7 @@ private:
 }  // namespace
 
 std::string write_painting(const Painting& painting, const NamePicture& name) {
-    Json json{{"schema", kSchema},
-              {"name", painting.name},
-              {"underpaint", name(painting.underpaint)},
-              {"parts", Json::array()},
-              {"plan", to_json(painting.plan)},
-              {"meant", Json::array()},
-              {"seals", Json::array()},
-              {"values", Json::array()},
-              {"groups", Json::array()},
-              {"passes", Json::array()}};
-    for (const Part& part : painting.parts)
-        json["parts"].push_back({{"id", part.id},
-                                 {"name", part.name},
-                                 {"mask", name(part.mask)},
-                                 {"hidden", part.hidden}});
-    for (const Meant& meant : painting.meant)
-        json["meant"].push_back({{"finding", meant.finding},
-                                 {"pass", meant.pass},
-                                 {"parts", meant.parts},
-                                 {"focus", meant.focus},
-                                 {"figure", meant.figure},
-                                 {"note", meant.note}});
-    for (const Seal& seal : painting.seals)
-        json["seals"].push_back(
-            {{"number", seal.number}, {"date", seal.date}, {"picture", name(seal.picture)}});
-    if (painting.sealed()) json["seal_in_force"] = painting.seal_at;
-    for (const Pass& pass : painting.values) json["values"].push_back(to_json(pass, name));
-    for (const Group& group : painting.groups) json["groups"].push_back(to_json(group));
-    for (const Pass& pass : painting.passes) json["passes"].push_back(to_json(pass, name));
-    return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+    return as_text(to_json(painting, name)) + "\n";
 }
 
 Result<ParsedPainting> parse_painting(const std::string& file, std::string_view json,

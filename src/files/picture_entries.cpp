@@ -5,13 +5,14 @@
 
 #include <atomic>
 
+#include "files/foreign_entries.h"
 #include "files/png.h"
 
 namespace underpaint {
 
 std::string PictureEntries::name(const SharedPicture& picture, const std::string& wanted) {
-    const auto [place, fresh] = names_.try_emplace(picture.get(), wanted);
-    if (fresh) pictures_.emplace_back(wanted, picture);
+    const auto [place, fresh] = names_.try_emplace(picture.get(), unused_name(taken_, wanted));
+    if (fresh) pictures_.emplace_back(place->second, picture);
     return place->second;
 }
 

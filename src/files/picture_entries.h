@@ -2,6 +2,7 @@
 #pragma once
 
 #include <map>
+#include <set>
 #include <stop_token>
 #include <string>
 #include <utility>
@@ -17,6 +18,9 @@ namespace underpaint {
 /// Pictures by the entry that keeps them; the same picture is kept once.
 class PictureEntries {
 public:
+    /// \param taken names that are not to be had
+    explicit PictureEntries(std::set<std::string> taken = {}) : taken_(std::move(taken)) {}
+
     /// \param wanted the entry's name, unless the picture has one already
     std::string name(const SharedPicture& picture, const std::string& wanted);
     /// Among our own pictures.
@@ -35,6 +39,7 @@ public:
                                                        const Progress& progress) const;
 
 private:
+    std::set<std::string> taken_;
     std::map<const Pyramid*, std::string> names_;
     std::vector<std::pair<std::string, SharedPicture>> pictures_;
 };

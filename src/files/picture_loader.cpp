@@ -4,6 +4,7 @@
 #include <tbb/parallel_for.h>
 
 #include <algorithm>
+#include <atomic>
 
 #include "files/flat_picture.h"
 #include "files/png.h"
@@ -11,11 +12,22 @@
 
 namespace underpaint {
 
-void PictureLoader::prepare(const std::vector<std::string>& entries) {
+void PictureLoader::prepare(const std::vector<std::string>& entries, const Progress& progress) {
+    std::uint64_t all = 0;
+    for (const std::string& entry : entries) all += zip_.size(entry);
+    std::atomic<std::uint64_t> done = 0;
     tbb::parallel_for(std::size_t{0}, entries.size(), [&](std::size_t i) {
         // What can't be read is read again where it is asked for, and told of there.
         if (zip_.has(entries[i])) static_cast<void>(load(entries[i]));
+        done += zip_.size(entries[i]);
+        if (progress && all > 0) progress(static_cast<float>(done) / static_cast<float>(all));
     });
+}
+
+std::map<const Pyramid*, std::string> PictureLoader::names() const {
+    std::map<const Pyramid*, std::string> names;
+    for (const auto& [entry, picture] : loaded_) names.try_emplace(picture.get(), entry);
+    return names;
 }
 
 Result<SharedPicture> PictureLoader::load(const std::string& entry) {

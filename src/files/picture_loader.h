@@ -10,6 +10,7 @@
 #include "files/limits.h"
 #include "files/zip_container.h"
 #include "raster/pyramid.h"
+#include "render/render.h"
 
 namespace underpaint {
 
@@ -23,7 +24,9 @@ public:
 
     /// Reads these on all cores, so that load() has them at hand; which it has not, and why, is
     /// load()'s to tell.
-    void prepare(const std::vector<std::string>& entries);
+    void prepare(const std::vector<std::string>& entries, const Progress& progress = {});
+    /// Every one that was read, and its entry.
+    std::map<const Pyramid*, std::string> names() const;
     [[nodiscard]] Result<SharedPicture> load(const std::string& entry);
 
 private:

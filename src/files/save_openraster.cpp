@@ -4,6 +4,7 @@
 #include <nlohmann/json.hpp>
 
 #include "files/brief_json.h"
+#include "files/foreign_entries.h"
 #include "files/layers.h"
 #include "files/limits.h"
 #include "files/openraster.h"
@@ -64,16 +65,25 @@ std::string checksums(const std::string& stack, const std::vector<Layer>& layers
 }
 
 /// The brief and its pictures, which are compressed already.
-void add_brief(const Painting& painting, std::vector<ZipEntry>& entries) {
-    if (painting.brief == Brief{} && painting.log == WorkLog{}) return;
+void add_brief(const Painting& painting, const std::set<std::string>& taken,
+               std::vector<ZipEntry>& entries) {
+    const bool known = painting.brief != Brief{} || painting.log != WorkLog{};
+    if (!known && !(painting.foreign && !painting.foreign->brief_members.empty())) return;
     std::vector<ZipEntry> pictures;
     const std::string json = write_brief(painting, [&](const KeptPicture& kept) {
-        pictures.push_back({fmt::format("faithful-underpaint/brief/{}.jpg", pictures.size() + 1),
-                            *kept.jpeg, false});
+        const auto wanted = fmt::format("faithful-underpaint/brief/{}.jpg", pictures.size() + 1);
+        pictures.push_back({unused_name(taken, wanted), *kept.jpeg, false});
         return pictures.back().name;
     });
     entries.push_back({kBriefEntry, bytes_of(json), true});
     std::ranges::move(pictures, std::back_inserter(entries));
+}
+
+/// What others keep in it; pictures and all that is large are taken for compressed already.
+void add_foreign(const std::vector<ForeignEntry>& foreign, std::vector<ZipEntry>& entries) {
+    for (const ForeignEntry& each : foreign)
+        entries.push_back({each.name, *each.bytes,
+                           each.bytes->size() <= kMaxTextBytes && !each.name.ends_with(".png")});
 }
 
 Progress part_of(const Progress& progress, float from, float to) {
@@ -94,7 +104,7 @@ Done add_layers(const std::string& file, const Painting& painting, const LayerMa
     const auto make = [&]() -> Done {
         auto made = maker.make(wanted, stop);
         if (!made) return stopped();
-        PictureEntries pictures;
+        PictureEntries pictures;  // names were found to be free
         for (std::size_t k = 0; k < wanted.size(); ++k)
             pictures.name((*made)[k].pixels, layers[wanted[k]].entry.src);
         auto encoded = pictures.encode(file, before, stop, {});
@@ -138,11 +148,15 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
     if (!merged) return stopped();
 
     SavedFile now{path, {}, painting, maker.depth(), {}, {}};
-    PictureEntries pictures;
+    const std::vector<ForeignEntry> foreign = still_kept(painting);
+    std::set<std::string> taken;
+    for (const ForeignEntry& each : foreign) taken.insert(each.name);
+    PictureEntries pictures(taken);
     std::vector<Layer> layers = maker.outlines();
     for (std::size_t i = 0; i < layers.size(); ++i) {
         std::string& entry = layers[i].entry.src;
-        entry = i == 0 ? "data/underpaint.png" : "data/pass-" + std::to_string(i) + ".png";
+        entry = unused_name(
+            taken, i == 0 ? "data/underpaint.png" : "data/pass-" + std::to_string(i) + ".png");
         if (const SharedPicture ready = maker.ready(i)) entry = pictures.name(ready, entry);
         if (i > 0) now.layers.push_back(entry);
     }
@@ -164,13 +178,19 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
     if (!encoded) return tl::unexpected(encoded.error());
     std::ranges::move(*encoded, std::back_inserter(packed));
 
-    const std::string xml = write_stack({painting.size(), nested(seen, layers), {}, false});
+    LayerStack stack{painting.size(), nested(seen, layers), {}};
+    if (painting.foreign) {
+        stack.image = painting.foreign->image;
+        stack.stack = painting.foreign->stack;
+    }
+    const std::string xml = write_stack(stack);
     std::vector<ZipEntry> entries{{kMimetypeEntry, bytes_of(kMimetype), false},
                                   {kStackEntry, bytes_of(xml), true}};
     entries.push_back({kPaintingEntry, bytes_of(json), true});
     entries.push_back({kChecksumsEntry, bytes_of(checksums(xml, layers, packed)), true});
     std::ranges::move(packed, std::back_inserter(entries));
-    add_brief(painting, entries);
+    add_brief(painting, taken, entries);
+    add_foreign(foreign, entries);
     if (Done opens = check_opens(file, json, xml, pictures, entries); !opens) return opens;
     Done saved = replace_file(
         path, [&](const std::filesystem::path& fresh) { return write_zip(fresh, file, entries); },

@@ -12,6 +12,7 @@ OldEntries::OldEntries(const SavedFile& saved, Depth depth)
     if (auto zip = ZipReader::open(saved.path)) zip_ = std::move(*zip);
     seen_ = as_seen(saved.painting);
     plans_ = plans_of(seen_);
+    if (plans_.size() != saved.layers.size()) plans_.clear();
 }
 
 Bytes OldEntries::take(const Pyramid& picture) const {
@@ -21,7 +22,7 @@ Bytes OldEntries::take(const Pyramid& picture) const {
 
 Bytes OldEntries::take(const Painting& now, const LayerPlan& plan) const {
     if (!zip_ || !same_depth_) return {};
-    for (std::size_t i = 0; i < plans_.size() && i < saved_.layers.size(); ++i)
+    for (std::size_t i = 0; i < plans_.size(); ++i)
         if (same_layer(seen_, plans_[i], now, plan)) return read(saved_.layers[i]);
     return {};
 }

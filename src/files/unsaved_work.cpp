@@ -10,6 +10,7 @@
 #include <set>
 
 #include "files/brief_json.h"
+#include "files/foreign_entries.h"
 #include "files/kept_pictures.h"
 #include "files/limits.h"
 #include "files/painting_json.h"
@@ -32,7 +33,7 @@ constexpr auto kOld = std::chrono::days(30);
 bool is_own_name(const std::string& name) {
     const std::size_t digits = name.find_first_not_of("0123456789");
     const std::string ending = digits == name.npos ? "" : name.substr(digits);
-    return digits > 0 && digits < 10 && (ending == ".png" || ending == ".jpg");
+    return digits > 0 && digits < 10 && (ending == ".png" || ending == ".jpg" || ending == ".dat");
 }
 
 Json to_json(const UnsavedNote& note) {
@@ -73,6 +74,25 @@ Result<Json> read_whole(const fs::path& folder) {
     if (json.value("schema", "") != kSchema)
         return trouble(file, "it was kept by another version of this program.");
     return json;
+}
+
+/// What other programs keep in the painting's file.
+Done read_entries(const Json& json, const std::function<Result<Bytes>(const std::string&)>& bytes,
+                  Painting& painting) {
+    if (!json.contains("entries")) return {};
+    std::vector<ForeignEntry> entries;
+    try {
+        for (const Json& each : json.at("entries")) {
+            auto read = bytes(each.at(1));
+            if (!read) return tl::unexpected(read.error());
+            entries.push_back(
+                {each.at(0), std::make_shared<const Bytes>(std::move(*read)), each.at(2)});
+        }
+    } catch (const Json::exception&) {
+        return trouble(kWhole, "it is damaged, and can't be brought back.");
+    }
+    change_foreign(painting, [&](ForeignFile& file) { file.entries = std::move(entries); });
+    return {};
 }
 
 std::vector<fs::path> folders_in(const fs::path& store) {
@@ -130,6 +150,7 @@ Done UnsavedWork::keep(const Painting& painting, const UnsavedNote& note,
     std::set<std::string> used;
     std::vector<std::pair<std::string, SharedPicture>> pictures;
     std::vector<std::pair<std::string, KeptPicture>> photographs;
+    std::vector<std::pair<std::string, std::shared_ptr<const Bytes>>> foreign;
     const auto name_of = [&](const std::shared_ptr<const void>& what, const char* ending,
                              const auto& wanted, auto& fresh) {
         Written& written = written_[what.get()];
@@ -152,6 +173,9 @@ Done UnsavedWork::keep(const Painting& painting, const UnsavedNote& note,
     json["brief"] = Json::parse(write_brief(painting, [&](const KeptPicture& kept) {
         return name_of(kept.jpeg, ".jpg", kept, photographs);
     }));
+    for (const ForeignEntry& each : still_kept(painting))
+        json["entries"].push_back(
+            {each.name, name_of(each.bytes, ".dat", each.bytes, foreign), each.of_layer});
     std::erase_if(written_, [](const auto& each) { return each.second.what.expired(); });
 
     for (const auto& [name, picture] : pictures) {
@@ -164,6 +188,10 @@ Done UnsavedWork::keep(const Painting& painting, const UnsavedNote& note,
     for (const auto& [name, kept] : photographs) {
         if (Done done = replace_file(folder_ / name, *kept.jpeg); !done) return done;
         written_[kept.jpeg.get()] = {kept.jpeg, name};
+    }
+    for (const auto& [name, entry] : foreign) {
+        if (Done done = replace_file(folder_ / name, *entry); !done) return done;
+        written_[entry.get()] = {entry, name};
     }
     if (stop.stop_requested()) return stopped();
     if (Done done = replace_file(folder_ / kWhole, bytes_of(json.dump())); !done) return done;
@@ -238,8 +266,14 @@ Result<Painting> open_left_work(const fs::path& folder, const std::stop_token& s
         if (brief) {
             parsed->painting.brief = std::move(brief->brief);
             parsed->painting.log = std::move(brief->log);
+            if (!brief->unknown.empty())
+                change_foreign(parsed->painting, [&](ForeignFile& foreign) {
+                    foreign.brief_members = std::move(brief->unknown);
+                });
         }
     }
+    if (Done done = read_entries(*json, bytes, parsed->painting); !done)
+        return tl::unexpected(done.error());
     return std::move(parsed->painting);
 }
 

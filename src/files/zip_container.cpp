@@ -96,6 +96,13 @@ std::uint32_t ZipReader::crc(const std::string& entry) const {
     return (stat.valid & ZIP_STAT_CRC) != 0 ? stat.crc : 0;
 }
 
+std::uint64_t ZipReader::size(const std::string& entry) const {
+    zip_stat_t stat;
+    zip_stat_init(&stat);
+    if (zip_stat(archive_->zip, entry.c_str(), 0, &stat) != 0) return 0;
+    return (stat.valid & ZIP_STAT_SIZE) != 0 ? stat.size : 0;
+}
+
 Done write_zip(const std::filesystem::path& path, const std::string& file,
                const std::vector<ZipEntry>& entries) {
     const auto failed = [&](const std::string& reason) {

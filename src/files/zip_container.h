@@ -23,6 +23,8 @@ public:
     [[nodiscard]] Result<Bytes> read(const std::string& entry, std::size_t limit) const;
     /// The checksum that the container records for an entry; 0 when there is no such entry.
     std::uint32_t crc(const std::string& entry) const;
+    /// Bytes that an entry claims to have once inflated; 0 when there is no such entry.
+    std::uint64_t size(const std::string& entry) const;
     const std::vector<std::string>& entries() const { return entries_; }
     const std::string& file() const { return file_; }
 

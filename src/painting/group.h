@@ -3,6 +3,8 @@
 
 #include <string>
 
+#include "painting/foreign.h"
+
 namespace underpaint {
 
 /// Groups are spoken of by number, so that passes can be moved and groups renamed.
@@ -17,6 +19,7 @@ struct Group {
     std::string name;
     float strength = 1;  ///< see kStrength
     bool on = true;
+    SharedForeign foreign = nullptr;
 
     bool does_nothing() const { return !on || strength <= 0; }
     /// What its passes make is not laid as it is.

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "painting/brief.h"
+#include "painting/foreign.h"
 #include "painting/group.h"
 #include "painting/meant.h"
 #include "painting/part.h"
@@ -30,6 +31,7 @@ struct Painting {
     Brief brief;
     std::vector<Meant> meant;  ///< findings that the painter accepts
     WorkLog log;
+    std::shared_ptr<const ForeignFile> foreign;  ///< null: nothing
 
     Size size() const { return underpaint->size(); }
     bool sealed() const { return !seals.empty(); }

@@ -8,6 +8,7 @@
 
 #include "blend/lay.h"
 #include "blend/tune.h"
+#include "painting/foreign.h"
 #include "painting/group.h"
 #include "painting/reach.h"
 #include "painting/source.h"
@@ -64,6 +65,7 @@ struct Pass {
     bool clipped = false;
     bool ground = false;  ///< it is meant as the plain ground of flats; see plain_ground()
     GroupId group = kNoGroup;
+    SharedForeign foreign = nullptr;
 
     /// What it lays over a colour; see laid_over().
     std::optional<Rgb> lays_over(Rgb found) const {

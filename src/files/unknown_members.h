@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <nlohmann/json.hpp>
+
+namespace underpaint {
+
+// JSON of ours that a later version wrote: what this one does not know of it rides along.
+
+/// What an object holds that `ours`, written of the same thing, lacks; deeper down too. Items of
+/// lists are the same where their "id", "number" or "name" is; others are not looked into. Null
+/// when there is nothing.
+nlohmann::ordered_json unknown_members(const nlohmann::ordered_json& theirs,
+                                       const nlohmann::ordered_json& ours);
+
+/// The other way round: into what is still there, and the same "kind" of thing.
+void put_back(const nlohmann::ordered_json& unknown, nlohmann::ordered_json& ours);
+
+}  // namespace underpaint
