@@ -22,14 +22,18 @@ add_library(underpaint_test_options INTERFACE)
 target_link_libraries(underpaint_test_options INTERFACE underpaint_options)
 if(UNDERPAINT_SANITIZE)
   target_compile_options(underpaint_options INTERFACE
-    -fsanitize=address -fno-omit-frame-pointer -g1 -O1
+    -fsanitize=address -fno-omit-frame-pointer -g1
     # Checks that are built in hide from GCC that a variant is whole; the plain build does warn.
     $<$<CXX_COMPILER_ID:GNU>:-Wno-maybe-uninitialized>)
   target_link_options(underpaint_options INTERFACE -fsanitize=address,undefined)
   # Null, misplaced and outlying pointers the address sanitizer sees; to look for them twice takes a
   # third of the time that the build does.
   target_compile_options(underpaint_room_options INTERFACE
-    -fsanitize=undefined -fno-sanitize=null,alignment,object-size,vptr -fno-sanitize-recover=all)
+    -O1 -fsanitize=undefined -fno-sanitize=null,alignment,object-size,vptr -fno-sanitize-recover=all)
+elseif(UNDERPAINT_LIBFUZZER)
+  set(fuzzing -fsanitize=fuzzer-no-link,address,undefined -fno-sanitize=vptr -fno-sanitize-recover=all)
+  target_compile_options(underpaint_options INTERFACE ${fuzzing})
+  target_link_options(underpaint_options INTERFACE ${fuzzing})
 else()
   target_compile_options(underpaint_test_options INTERFACE -O1)
 endif()

@@ -1,15 +1,21 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QApplication>
 #include <QCommandLineParser>
 #include <QTimer>
 #include <cstdio>
+#include <span>
+#include <string_view>
 
 #include "desk/kit/look.h"
 #include "desk/view/canvas.h"
+#include "desk/window/application.h"
+#include "desk/window/crash_report.h"
 #include "desk/window/ending.h"
 #include "desk/window/main_window.h"
 #include "desk/window/settings_menus.h"
+#include "desk/window/starting.h"
+#include "files/log.h"
 #include "files/today.h"
+#include "files/user_folders.h"
 
 namespace {
 
@@ -47,10 +53,11 @@ private:
 }  // namespace
 
 int main(int argc, char** argv) {
-    QApplication application(argc, argv);
-    QApplication::setApplicationName(QStringLiteral("Faithful Underpaint"));
-    QApplication::setOrganizationName(QStringLiteral("Faithful Underpaint"));
-    QApplication::setApplicationVersion(QStringLiteral(UNDERPAINT_VERSION));
+    // What is only asked about itself needs no screen.
+    for (const std::string_view argument : std::span(argv, static_cast<std::size_t>(argc)))
+        if (argument == "--help" || argument == "-h" || argument == "--version" || argument == "-v")
+            qputenv("QT_QPA_PLATFORM", "offscreen");
+    Application application(argc, argv);
 
     QCommandLineParser parser;
     parser.setApplicationDescription(
@@ -79,9 +86,20 @@ int main(int argc, char** argv) {
                                  QStringLiteral("DATE"));
     const QCommandLineOption light(QStringLiteral("light"),
                                    QStringLiteral("Light greys, for a bright room"));
-    parser.addOptions({shot, until, bench, lens, page, day, light});
+    const QCommandLineOption safe(
+        QStringLiteral("safe"),
+        QStringLiteral("Put all settings aside and start as the first time, after a start that "
+                       "broken ones spoilt"));
+    parser.addOptions({shot, until, bench, lens, page, day, light, safe});
     parser.process(application);
 
+    std::string about;
+    for (const auto& [name, version] : versions())
+        about += (name + QStringLiteral(": ") + version + QLatin1Char('\n')).toStdString();
+    leave_report_of_crashes(state_folder(), about);
+    tidy_crash_reports(state_folder());
+    write_to_log("Started, version " UNDERPAINT_VERSION ".");
+    const QStringList aside = parser.isSet(safe) ? put_settings_aside() : QStringList();
     dress(application, parser.isSet(light) ? Look::light : kept_look());
     const auto other_day = date_from_iso(parser.value(day).toStdString());
     MainWindow window([other_day] { return other_day ? iso(*other_day) : today(); });
@@ -96,7 +114,7 @@ int main(int argc, char** argv) {
     // A picture of the window, and a measured start, are to be the same each time.
     if (!parser.isSet(shot) && !parser.isSet(until)) {
         tidy_left_work(window.autosave().store(), moment_now());
-        window.unsaved().offer();
+        window.tell(said_at_start(aside), [&window] { window.unsaved().offer(); });
     }
     const Ending ending([&window] { window.autosave().keep_now(); });
     const QStringList files = parser.positionalArguments();

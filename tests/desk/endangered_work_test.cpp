@@ -27,16 +27,16 @@ protected:
 
     /// Files open only when they are let through.
     void hold_openings() {
-        window_->files().set_opener(
-            [gate = gate_](const std::filesystem::path& file,
-                           const std::stop_token&) -> Result<OpenedPainting> {
-                gate->acquire();
-                OpenedPainting opened;
-                opened.painting = testing::slipping_painting();
-                opened.painting.name = file.stem().string();
-                opened.ours = true;
-                return opened;
-            });
+        window_->files().set_opener([gate = gate_](const std::filesystem::path& file,
+                                                   const std::stop_token&,
+                                                   const Progress&) -> Result<OpenedPainting> {
+            gate->acquire();
+            OpenedPainting opened;
+            opened.painting = testing::slipping_painting();
+            opened.painting.name = file.stem().string();
+            opened.ours = true;
+            return opened;
+        });
     }
 
     void save_as(const char* name) {
@@ -198,12 +198,13 @@ TEST_F(EndangeredWork, SavingDoesNotWaitForOpening) {
     answer("Stop");
     EXPECT_FALSE(window_->files().busy());
     // The one that hangs does not keep a newer one from opening.
-    window_->files().set_opener([](const auto&, const auto&) -> Result<OpenedPainting> {
-        OpenedPainting opened;
-        opened.painting = testing::slipping_painting();
-        opened.painting.name = "Another";
-        return opened;
-    });
+    window_->files().set_opener(
+        [](const auto&, const auto&, const auto&) -> Result<OpenedPainting> {
+            OpenedPainting opened;
+            opened.painting = testing::slipping_painting();
+            opened.painting.name = "Another";
+            return opened;
+        });
     window_->files().open_file("/other.ora");
     EXPECT_TRUE(wait([&] { return painting().name == "Another"; }));
 }

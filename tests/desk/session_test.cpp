@@ -145,13 +145,34 @@ TEST(LatestJobTest, DeliversInTheRightThreadAndDropsWhatIsOutdated) {
     EXPECT_EQ(seen, std::vector{2});
 }
 
-TEST(LatestJobTest, TellsWhenNoMemoryWasLeft) {
+TEST(LatestJobTest, TellsHowItFailed) {
     LatestJob job;
-    bool told = false;
-    job.on_no_memory([&] { told = true; });
-    job.start([](const std::stop_token&, const auto&) { throw std::bad_alloc(); });
-    EXPECT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, 20000));
-    EXPECT_TRUE(told);
+    QStringList told;
+    job.on_fault([&](const QString& sentence) { told << sentence; });
+    const auto fails_by = [&](auto error) {
+        job.start([=](const std::stop_token&, const auto&) { throw error; });
+        EXPECT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, 20000));
+    };
+    fails_by(std::bad_alloc());
+    fails_by(std::out_of_range("a tile beyond the last"));
+    fails_by(7);
+    ASSERT_EQ(told.size(), 3);
+    EXPECT_TRUE(told[0].contains("not enough memory")) << told[0].toStdString();
+    EXPECT_TRUE(told[1].contains("a tile beyond the last")) << told[1].toStdString();
+    EXPECT_TRUE(told[2].startsWith("A fault")) << told[2].toStdString();
+}
+
+TEST(LatestJobTest, IsAnsweredForWhereNobodyDoes) {
+    LatestJob job;
+    QString told;
+    QObject here;
+    QObject::connect(&Faults::all(), &Faults::happened, &here,
+                     [&](const QString& sentence) { told = sentence; });
+    job.start([](const std::stop_token&, const auto&) { throw std::logic_error("odd"); });
+    EXPECT_TRUE(QTest::qWaitFor([&] { return !told.isEmpty(); }, 20000));
+    EXPECT_FALSE(job.running());
+    job.start([](const std::stop_token&, const auto&) {});
+    EXPECT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, 20000)) << "it goes on working";
 }
 
 TEST(LatestJobTest, MayGoWhileItWorks) {

@@ -33,7 +33,7 @@ View coarse_of(const View& view, Size painting) {
 
 Projector::Projector(QObject* parent) : QObject(parent), live_(kUsualBudget), job_(this) {
     // What could not be shown is asked for again by the next change, and then keeps less.
-    job_.on_no_memory([this] {
+    job_.on_fault([this](const QString&) {
         live_.set_budget(live_.budget() / 2);
         settled_ = true;
     });

@@ -7,6 +7,7 @@
 #include <QSettings>
 
 #include "desk/window/file_names.h"
+#include "files/log.h"
 #include "files/open_any.h"
 #include "files/today.h"
 #include "files/user_folders.h"
@@ -45,18 +46,18 @@ FileDesk::FileDesk(Session& session, NoticeBar& notice, QObject* parent)
       notice_(notice),
       watch_(state_folder() / "open"),
       picker_(dialogs()),
-      opener_([](const Path& file, const std::stop_token& stop) {
-          return open_any(file, today(), {}, stop);
+      opener_([](const Path& file, const std::stop_token& stop, const Progress& progress) {
+          return open_any(file, today(), {}, stop, progress);
       }),
       loading_(this),
       saving_(this) {
     loading_.leave_behind_after(kPatience);
     for (LatestJob* job : {&loading_, &saving_})
-        job->on_no_memory([this, job] {
+        job->on_fault([this, job](const QString& sentence) {
+            if (job == &loading_) keep_after_all();
+            after_save_.clear();
             finish(*job);
-            say(
-                tr("There is not enough memory for this. The painting is as it was; close other "
-                   "programs and try again."));
+            say(sentence);
         });
     connect(&notice_, &NoticeBar::closed, this, &FileDesk::show_work);
     connect(&watch_, &FileWatch::changed_by_others, this, &FileDesk::ask_about_theirs);
@@ -100,19 +101,30 @@ void FileDesk::open_demo() {
     for (const Path& file : {program / "../share/faithful-underpaint/salt-cart.ora",
                              program / "../../../demo/salt-cart.ora"})
         if (std::filesystem::exists(file, error))
-            return when_safe([this, file] { load(file.lexically_normal(), true); });
+            return when_safe([this, file] { load(file.lexically_normal(), QString()); });
     say(tr("The demo painting is not where it belongs, beside the program."));
 }
 
 // --- opening
 
-void FileDesk::load(const Path& file, bool demo) {
+void FileDesk::open_earlier(const EarlierVersion& version) {
+    const QString text = tr("%1 as it was saved %2. It belongs to no file: saving asks for a name.")
+                             .arg(name_of(version.of), moment_in_words(version.saved));
+    when_safe([this, version, text] { load(version.kept, text); });
+}
+
+void FileDesk::load(const Path& file, const std::optional<QString>& as_copy) {
     run(loading_, tr("Opening %1").arg(name_of(file)),
-        [this, file, demo, opener = opener_](const std::stop_token& stop, const Deliver& deliver) {
+        [this, file, as_copy, opener = opener_](const std::stop_token& stop,
+                                                const Deliver& deliver) {
             // Shared, because what it holds is too large to copy on its way to the desk. The stamp
             // is taken first: whoever changes the file from here on changes it since it was opened.
             const auto stamp = stamp_of(file);
-            auto read = std::make_shared<Read>(Read{file, demo, stamp, opener(file, stop)});
+            const auto progress = [this, deliver](float share) {
+                deliver([this, share] { notice_.set_progress(share); });
+            };
+            auto read =
+                std::make_shared<Read>(Read{file, as_copy, stamp, opener(file, stop, progress)});
             deliver([this, read] {
                 finish(loading_);
                 take(read);
@@ -123,18 +135,21 @@ void FileDesk::load(const Path& file, bool demo) {
 void FileDesk::take(const std::shared_ptr<Read>& read) {
     if (!read->opened) {
         keep_after_all();
-        return say(QString::fromStdString(read->opened.error().message()));
+        return say(read->opened.error());
     }
-    if (!read->demo) remember(read->file);
+    if (!read->as_copy) remember(read->file);
     OpenedPainting& now = *read->opened;
     auto painting = std::make_shared<Painting>(std::move(now.painting));
     if (!painting->sealed() && has_colour(painting->underpaint->base().channels()) && !now.ours)
         return emit coloured(painting);
-    const bool owned = now.ours && !now.incomplete && !read->demo;
+    const bool owned = now.ours && !now.incomplete && !read->as_copy;
     const auto begin_it = [this, owned, painting, read] {
-        begin(painting, owned ? read->file : Path(), owned ? read->stamp : std::nullopt);
-        if (read->opened->incomplete) spared_ = read->file;
+        SavedFile known = owned ? std::move(read->opened->saved) : SavedFile();
+        known.stamp = read->stamp;
+        begin(painting, owned ? read->file : Path(), owned ? read->stamp : std::nullopt, known);
+        if (read->opened->incomplete && !read->as_copy) spared_ = read->file;
         if (!read->opened->notices.empty()) say(joined(read->opened->notices));
+        if (read->as_copy) say(*read->as_copy);
     };
     takes_brief_over(*painting) ? begin_it() : when_safe(begin_it);
 }
@@ -146,7 +161,7 @@ bool FileDesk::takes_brief_over(const Painting& painting) const {
 }
 
 void FileDesk::begin(std::shared_ptr<Painting> painting, const Path& file,
-                     const std::optional<FileStamp>& stamp) {
+                     const std::optional<FileStamp>& stamp, const SavedFile& known) {
     if (takes_brief_over(*painting)) {
         const Size is = painting->size();
         const auto asked = session_.document.painting().brief.size;
@@ -161,8 +176,8 @@ void FileDesk::begin(std::shared_ptr<Painting> painting, const Path& file,
                     .arg(asked->height));
         return;
     }
-    when_safe([this, painting = std::move(painting), file, stamp] {
-        put_on_desk(*painting, file, stamp, true);
+    when_safe([this, painting = std::move(painting), file, stamp, known] {
+        put_on_desk(*painting, file, stamp, true, known);
     });
 }
 
@@ -175,11 +190,12 @@ void FileDesk::begin_unsaved(std::shared_ptr<Painting> painting, const Path& fil
 }
 
 void FileDesk::put_on_desk(const Painting& painting, const Path& file,
-                           const std::optional<FileStamp>& stamp, bool saved) {
+                           const std::optional<FileStamp>& stamp, bool saved,
+                           const SavedFile& known) {
     given_up_.reset();
     spared_.clear();
     stamp_ = stamp;
-    saved_ = {};
+    saved_ = known;
     session_.document.begin(painting, file, saved);
     watch();
 }
@@ -220,7 +236,7 @@ void FileDesk::layers_as_parts() {
                 read_layer_masks(file, size, stop));
             deliver([this, masks, size, document] {
                 finish(loading_);
-                if (!*masks) return say(QString::fromStdString(masks->error().message()));
+                if (!*masks) return say(masks->error());
                 if (session_.document.number() != document ||
                     session_.document.painting().size() != size)
                     return say(
@@ -284,6 +300,12 @@ void FileDesk::show_work() {
         notice_.show_progress(loading_text_, [this] { stop_loading(); });
 }
 
+void FileDesk::say(const Trouble& trouble) {
+    if (trouble.what.empty()) return;  // it was stopped
+    write_to_log(trouble.message());
+    say(QString::fromStdString(trouble.message()));
+}
+
 void FileDesk::say(const QString& text) {
     if (!text.isEmpty()) notice_.say(text);
 }
@@ -312,6 +334,15 @@ Path FileDesk::folder() const {
 
 QStringList FileDesk::recent() const {
     return QSettings().value(QStringLiteral("recent")).toStringList();
+}
+
+std::vector<EarlierVersion> FileDesk::earlier() const {
+    std::vector<EarlierVersion> all;
+    for (const QString& file : recent())
+        std::ranges::move(earlier_versions(earlier_store(), path_of(file)),
+                          std::back_inserter(all));
+    std::ranges::stable_sort(all, std::greater(), &EarlierVersion::saved);
+    return all;
 }
 
 void FileDesk::remember(const Path& file) {

@@ -7,6 +7,7 @@
 #include <functional>
 #include <memory>
 #include <optional>
+#include <set>
 #include <vector>
 
 #include "desk/kit/notice_bar.h"
@@ -14,6 +15,7 @@
 #include "desk/work/ask_for_file.h"
 #include "desk/work/latest_job.h"
 #include "desk/work/session.h"
+#include "files/earlier_versions.h"
 #include "files/openraster.h"
 #include "raster/turn.h"
 
@@ -36,7 +38,8 @@ public:
             to_save;
     };
     /// How a file is read; see open_any().
-    using Opener = std::function<Result<OpenedPainting>(const Path&, const std::stop_token&)>;
+    using Opener =
+        std::function<Result<OpenedPainting>(const Path&, const std::stop_token&, const Progress&)>;
 
     FileDesk(Session& session, NoticeBar& notice, QObject* parent = nullptr);
 
@@ -71,7 +74,7 @@ public:
     void keep_after_all() { given_up_.reset(); }
     /// Begins with another painting; asks when what there is was changed since it was asked about.
     void begin(std::shared_ptr<Painting> painting, const Path& file = {},
-               const std::optional<FileStamp>& stamp = {});
+               const std::optional<FileStamp>& stamp = {}, const SavedFile& known = {});
 
     /// Begins with a painting that is not saved as it is, though it may belong to a file.
     void begin_unsaved(std::shared_ptr<Painting> painting, const Path& file,
@@ -88,6 +91,10 @@ public:
     Path ask_for_file(const QString& title, const QString& kinds) const;
 
     QStringList recent() const;
+    /// Those that recent files were before they were saved over, the newest first.
+    std::vector<EarlierVersion> earlier() const;
+    /// As a painting that belongs to no file.
+    void open_earlier(const EarlierVersion& version);
     /// Takes the layers of another painting as parts of this one.
     void layers_as_parts();
     /// The whole painting turned or mirrored, as one change.
@@ -107,14 +114,15 @@ private:
     using Deliver = std::function<void(std::function<void()>)>;
     using Work = std::function<void(const std::stop_token&, const Deliver&)>;
 
-    void load(const Path& file, bool demo = false);
+    /// What is said of a file that is not the painter's to save over, as a demo; empty: it is.
+    void load(const Path& file, const std::optional<QString>& as_copy = {});
     /// Nothing is there yet but a brief, which goes along with the picture that comes.
     bool only_a_brief() const;
     bool takes_brief_over(const Painting& painting) const;
     /// What came out of a file, and the stamp that it had before it was read.
     struct Read {
         Path file;
-        bool demo = false;
+        std::optional<QString> as_copy;
         std::optional<FileStamp> stamp;
         Result<OpenedPainting> opened;
     };
@@ -136,7 +144,8 @@ private:
                      const std::function<void()>& choose_again);
     /// What there was is safe; now there is another.
     void put_on_desk(const Painting& painting, const Path& file,
-                     const std::optional<FileStamp>& stamp, bool saved);
+                     const std::optional<FileStamp>& stamp, bool saved,
+                     const SavedFile& known = {});
     /// Watches over the session's file from now on.
     void watch();
     /// Somebody else wrote the session's file.
@@ -149,6 +158,8 @@ private:
     void finish(LatestJob& job);
     void show_work();
     void say(const QString& text);
+    /// Also into the log.
+    void say(const Trouble& trouble);
     Path folder() const;
     void remember(const Path& file);
 
@@ -162,7 +173,8 @@ private:
     std::vector<std::function<void()>> after_save_;
     std::optional<Painting> given_up_;  // unsaved work that the person said may go
     std::optional<FileStamp> stamp_;    // of the session's file, as it was opened or saved
-    SavedFile saved_;                   // what the last save made, for the next
+    SavedFile saved_;                   // what the file holds, for the next save
+    std::set<Path> kept_;               // files whose versions before this sitting are kept
     Path spared_;                       // holds more than could be read, and is not saved over
 };
 

@@ -3,6 +3,7 @@
 #include "desk/window/beside_file.h"
 #include "desk/window/file_desk.h"
 #include "desk/window/file_names.h"
+#include "desk/window/settings_menus.h"
 
 namespace underpaint {
 namespace {
@@ -66,15 +67,17 @@ void FileDesk::save_to(const Path& file, std::function<void()> then, const Repla
                                .arg(name_of(file)),
                            {{tr("Choose another name"), choose_again}, {tr("Cancel"), {}}});
     watch_.look_away();
+    const std::size_t most = kept_.contains(file) ? 0 : kept_versions();
     run(saving_, tr("Saving %1").arg(name_of(file)),
-        [this, file, then, choose_again, replacing, painting = session_.document.painting(),
+        [this, file, then, choose_again, replacing, most, painting = session_.document.painting(),
          document = session_.document.number(), known = std::make_shared<SavedFile>(saved_)](
             const std::stop_token& stop, const Deliver& deliver) {
             const auto progress = [this, deliver](float share) {
                 deliver([this, share] { notice_.set_progress(share); });
             };
+            const Done kept = keep_earlier(earlier_store(), file, most);
             const Done done = save_painting(file, painting, stop, progress, replacing, known.get());
-            deliver([this, file, then, choose_again, painting, document, done, known] {
+            deliver([this, file, then, choose_again, painting, document, kept, done, known] {
                 finish(saving_);
                 const auto waiting = std::exchange(after_save_, {});
                 if (!done) {
@@ -89,6 +92,8 @@ void FileDesk::save_to(const Path& file, std::function<void()> then, const Repla
                         choose_again);
                 }
                 remember(file);
+                kept_.insert(file);
+                if (!kept) say(kept.error());
                 // The painting may be another by now, to which this file does not belong.
                 if (session_.document.number() == document) {
                     stamp_ = known->stamp;
@@ -125,7 +130,7 @@ void FileDesk::ask_about(const Trouble& trouble, const Path& file,
                                       {tr("Cancel"), {}}});
         case TroubleKind::plain: break;
     }
-    if (!trouble.what.empty()) say(text);
+    say(trouble);
 }
 
 // --- the file in other hands

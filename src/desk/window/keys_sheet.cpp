@@ -1,14 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/window/keys_sheet.h"
 
-#include <QEvent>
 #include <QGridLayout>
 #include <QLabel>
-#include <QMouseEvent>
-#include <QPainter>
 #include <span>
 
-#include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 
@@ -97,11 +93,9 @@ QGridLayout* column_of(std::span<const Group> groups) {
 
 }  // namespace
 
-KeysSheet::KeysSheet(QWidget& over) : QWidget(&over) {
+KeysSheet::KeysSheet(QWidget& over) : OverSheet(over) {
     setObjectName(QStringLiteral("keys_sheet"));
     setAccessibleName(tr("Keys"));
-    setFocusPolicy(Qt::StrongFocus);
-    setAttribute(Qt::WA_NoMousePropagation);
     const std::span all(groups());
     auto* sides = new QHBoxLayout;
     sides->setSpacing(scaled(70));
@@ -112,33 +106,6 @@ KeysSheet::KeysSheet(QWidget& over) : QWidget(&over) {
     whole->setContentsMargins(scaled(60), scaled(10), scaled(40), scaled(18));
     whole->addLayout(sides, 1);
     whole->addWidget(hint_label(tr("Any key or a click puts this away.")));
-    over.installEventFilter(this);
-    hide();
-}
-
-void KeysSheet::toggle() {
-    setVisible(!isVisible());
-    if (!isVisible()) return;
-    setGeometry(parentWidget()->rect());
-    raise();
-    setFocus();
-}
-
-bool KeysSheet::eventFilter(QObject* watched, QEvent* event) {
-    if (watched == parent() && event->type() == QEvent::Resize) setGeometry(parentWidget()->rect());
-    return QWidget::eventFilter(watched, event);
-}
-
-void KeysSheet::keyPressEvent(QKeyEvent*) {
-    hide();
-}
-
-void KeysSheet::mousePressEvent(QMouseEvent*) {
-    hide();
-}
-
-void KeysSheet::paintEvent(QPaintEvent*) {
-    QPainter(this).fillRect(rect(), greys().sheet);
 }
 
 }  // namespace underpaint

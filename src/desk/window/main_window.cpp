@@ -20,9 +20,11 @@
 #include "desk/panes/pointer_line.h"
 #include "desk/panes/top_bar.h"
 #include "desk/view/canvas.h"
+#include "desk/window/about_sheet.h"
 #include "desk/window/bring_in_sheet.h"
 #include "desk/window/display.h"
 #include "desk/window/empty_state.h"
+#include "desk/window/file_names.h"
 #include "desk/window/keys_sheet.h"
 #include "desk/window/settings_menus.h"
 #include "files/user_folders.h"
@@ -121,6 +123,7 @@ QWidget* MainWindow::build() {
     column->addWidget(top_);
     column->addLayout(panes, 1);
     keys_ = new KeysSheet(*whole);
+    about_ = new AboutSheet(*whole);
     return whole;
 }
 
@@ -176,6 +179,7 @@ QMenu* MainWindow::file_menu() {
                                     tr("ICC profiles (*.icc *.icm)"));
     });
     add("keys", tr("Keys…"), {}, [this] { keys_->toggle(); });
+    add("about", tr("About…"), {}, [this] { about_->toggle(); });
     menu->addSeparator();
     add("quit", tr("Quit"), QKeySequence(Qt::CTRL | Qt::Key_Q), [this] { close(); });
     return menu;
@@ -186,6 +190,14 @@ void MainWindow::fill_recent(QMenu* menu) {
     for (const QString& file : files_->recent())
         connect(menu->addAction(file), &QAction::triggered, this,
                 [this, file] { files_->open_file(file.toStdString()); });
+    if (const auto earlier = files_->earlier(); !earlier.empty()) {
+        menu->addSection(tr("As they were before"));
+        for (const EarlierVersion& version : earlier)
+            connect(menu->addAction(tr("%1, saved %2")
+                                        .arg(shown_on_button(version.of.filename().string()),
+                                             moment_in_words(version.saved))),
+                    &QAction::triggered, this, [this, version] { files_->open_earlier(version); });
+    }
     if (menu->isEmpty()) menu->addAction(tr("Nothing yet"))->setEnabled(false);
 }
 
@@ -197,6 +209,7 @@ void MainWindow::connect_panes() {
     });
     connect(files_, &FileDesk::briefing, this, [this] { show_bench(QStringLiteral("brief")); });
     connect(autosave_, &Autosave::troubled, notice_, &NoticeBar::say);
+    connect(&Faults::all(), &Faults::happened, notice_, &NoticeBar::say);
     connect(files_, &FileDesk::saved, time_, &TimeKeeper::keep_record);
     connect(files_, &FileDesk::merged, this, [this](std::uint64_t number) {
         if (number != session_.document.number()) return;
@@ -253,6 +266,11 @@ void MainWindow::refresh_actions() {
         any ? tr("%1[*] – Faithful Underpaint").arg(shown(session_.document.painting().name))
             : tr("Faithful Underpaint"));
     setWindowModified(session_.document.unsaved());
+}
+
+void MainWindow::tell(const QString& text, const std::function<void()>& then) {
+    if (text.isEmpty()) return then();
+    notice_->ask(text, {{tr("Go on"), then}});
 }
 
 void MainWindow::show_bench(const QString& id) {
@@ -342,7 +360,8 @@ bool MainWindow::handle_key(int key, bool pressed) {
 
 /// What is shown by itself goes first, wherever the focus is; then whoever has the focus is asked.
 bool MainWindow::escape() {
-    if (keys_->isVisible() || notice_->asks() || canvas_->tool() != Canvas::Tool::none)
+    if (keys_->isVisible() || about_->isVisible() || notice_->asks() ||
+        canvas_->tool() != Canvas::Tool::none)
         return false;
     if (canvas_->show_everything()) return true;
     if (view_->currentIndex() == 0) return false;
@@ -374,7 +393,7 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
     // A question mark comes with Shift on many keyboards.
     const bool plain = key->modifiers() == Qt::NoModifier || key->key() == Qt::Key_Question;
     if (!here || typing || (press && !plain)) return false;
-    if (keys_->isVisible() && key->key() != Qt::Key_Question) return false;
+    if ((keys_->isVisible() && key->key() != Qt::Key_Question) || about_->isVisible()) return false;
     // A held key repeats; only its first press and its last release mean something.
     if (key->isAutoRepeat()) return std::ranges::count(kHeldKeys, key->key()) > 0;
     return handle_key(key->key(), press);

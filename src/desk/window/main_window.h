@@ -21,6 +21,7 @@ class FindingsView;
 class Ladder;
 class LensRow;
 class NoticeBar;
+class AboutSheet;
 class KeysSheet;
 class PointerLine;
 class TopBar;
@@ -38,6 +39,8 @@ public:
     FileDesk& files() { return *files_; }
     Autosave& autosave() { return *autosave_; }
     UnsavedOffer& unsaved() { return *unsaved_; }
+    /// Something to be read before anything else, and what comes then; at once when it is empty.
+    void tell(const QString& text, const std::function<void()>& then);
     const Meters& meters() const { return meters_; }
     /// Whatever is made beside the interface has come.
     bool settled() const;
@@ -88,6 +91,7 @@ private:
     PointerLine* pointer_;
     FindingsView* findings_;
     BringInSheet* bring_in_;
+    AboutSheet* about_ = nullptr;
     KeysSheet* keys_;
     std::vector<std::unique_ptr<Bench>> benches_;
     QStackedWidget *sheets_, *middle_, *view_;

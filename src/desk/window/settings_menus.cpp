@@ -14,6 +14,7 @@ namespace underpaint {
 namespace {
 
 const QString kLook = QStringLiteral("look");
+const QString kEarlier = QStringLiteral("files/earlier_versions");
 const QString kMemory = QStringLiteral("memory/megabytes");
 constexpr int kMegabytes[] = {64, 128, 256, 512, 1024};
 constexpr int kUsual = 256;
@@ -96,7 +97,28 @@ void add_look(QMenu& menu) {
     }
 }
 
+void add_earlier(QMenu& menu) {
+    QMenu* earlier = menu.addMenu(tr("Earlier versions kept"));
+    earlier->setObjectName(QStringLiteral("earlier_versions"));
+    earlier->setToolTip(
+        tr("Of each file, as it was before its first save of a sitting; see Open again"));
+    auto* group = new QActionGroup(earlier);
+    for (const auto& [label, most] :
+         {std::pair(tr("none"), 0), {tr("one of each file"), 1}, {tr("five of each file"), 5}}) {
+        QAction* action = earlier->addAction(label);
+        action->setCheckable(true);
+        action->setChecked(static_cast<std::size_t>(most) == kept_versions());
+        group->addAction(action);
+        QObject::connect(action, &QAction::triggered, earlier,
+                         [most = most] { QSettings().setValue(kEarlier, most); });
+    }
+}
+
 }  // namespace
+
+std::size_t kept_versions() {
+    return static_cast<std::size_t>(std::clamp(QSettings().value(kEarlier, 1).toInt(), 0, 5));
+}
 
 Look kept_look() {
     const int kept = QSettings().value(kLook, static_cast<int>(Look::dark)).toInt();
@@ -110,6 +132,7 @@ void add_settings(QMenu& menu, Canvas& canvas, Display& display,
     add_display(menu, display, pick_profile);
     add_memory(menu, canvas);
     add_look(menu);
+    add_earlier(menu);
     const auto show = [&canvas, &display] {
         canvas.projector().set_display(display.transform());
         canvas.refresh();

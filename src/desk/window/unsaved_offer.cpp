@@ -1,25 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/window/unsaved_offer.h"
 
-#include <QDateTime>
-#include <QLocale>
-
 #include "desk/window/beside_file.h"
 #include "desk/window/file_names.h"
 
 namespace underpaint {
-namespace {
-
-QString moment_in_words(std::chrono::sys_seconds when) {
-    const QDateTime then = QDateTime::fromSecsSinceEpoch(when.time_since_epoch().count());
-    const QString time = then.toString(QStringLiteral("HH:mm"));
-    if (then.date() == QDate::currentDate()) return QObject::tr("today at %1").arg(time);
-    return QObject::tr("%1 at %2")
-        .arg(QLocale().toString(then.date(), QStringLiteral("d MMMM yyyy")), time);
-}
-
-}  // namespace
-
 UnsavedOffer::UnsavedOffer(Session& session, FileDesk& files, Autosave& autosave, NoticeBar& notice,
                            QObject* parent)
     : QObject(parent),

@@ -8,9 +8,10 @@
 #include <functional>
 #include <memory>
 #include <mutex>
-#include <new>
 #include <stop_token>
 #include <utility>
+
+#include "desk/work/faults.h"
 
 namespace underpaint {
 
@@ -65,19 +66,17 @@ public:
                     },
                     Qt::QueuedConnection);
             };
-            try {
+            const QString fault = fault_of([&] {
                 if (!token.stop_requested()) work(token, deliver);
-            } catch (const std::bad_alloc&) {
-                deliver([gate] {
-                    if (gate->owner->no_memory_) gate->owner->no_memory_();
-                });
-            }
+            });
+            if (!fault.isEmpty()) deliver([gate, fault] { gate->owner->fail(fault); });
             deliver([gate] { gate->owner->running_ = false; });
         });
     }
 
-    /// What is to be done when work came to an end because no memory was left for it.
-    void on_no_memory(std::function<void()> act) { no_memory_ = std::move(act); }
+    /// What is to be done, and said, when work came to an end by an exception, as when no memory is
+    /// left for it. Unless this is told, Faults is.
+    void on_fault(std::function<void(const QString& sentence)> act) { on_fault_ = std::move(act); }
 
     void stop() {
         source_.request_stop();
@@ -94,10 +93,15 @@ private:
         LatestJob* owner = nullptr;
     };
 
+    void fail(const QString& sentence) {
+        running_ = false;
+        on_fault_ ? on_fault_(sentence) : emit Faults::all().happened(sentence);
+    }
+
     static constexpr int kIdleNiceness = 10;
     Urgency urgency_;
     int patience_ = -1;
-    std::function<void()> no_memory_;
+    std::function<void(const QString&)> on_fault_;
     std::stop_source source_;
     bool running_ = false;
     std::shared_ptr<Gate> gate_ = std::make_shared<Gate>();

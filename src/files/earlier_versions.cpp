@@ -1,0 +1,111 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "files/earlier_versions.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <charconv>
+
+#include "files/zip_container.h"
+
+namespace underpaint {
+namespace {
+
+namespace fs = std::filesystem;
+constexpr const char* kEnding = ".ora";
+
+fs::path whole(const fs::path& file) {
+    std::error_code error;
+    const fs::path path = fs::weakly_canonical(file, error);
+    return error ? file : path;
+}
+
+/// A folder for each file, by its name and a checksum of where it lies.
+fs::path folder_of(const fs::path& store, const fs::path& file) {
+    const fs::path path = whole(file);
+    return store / fmt::format("{}-{:08x}", path.stem().string().substr(0, 100),
+                               crc_of(bytes_of(path.string())));
+}
+
+std::chrono::sys_seconds saved_at(const fs::path& file) {
+    std::error_code error;
+    const auto time = fs::last_write_time(file, error);
+    if (error) return {};
+    return std::chrono::floor<std::chrono::seconds>(std::chrono::file_clock::to_sys(time));
+}
+
+/// Versions are named by the second that they were saved in.
+std::vector<EarlierVersion> versions_in(const fs::path& folder, const fs::path& file) {
+    std::vector<EarlierVersion> versions;
+    std::error_code error;
+    for (fs::directory_iterator at(folder, error), end; !error && at != end; at.increment(error)) {
+        const std::string name = at->path().stem().string();
+        std::int64_t seconds = 0;
+        const auto [stop, wrong] = std::from_chars(name.data(), name.data() + name.size(), seconds);
+        if (wrong != std::errc() || stop != name.data() + name.size() ||
+            at->path().extension() != kEnding)
+            continue;
+        versions.push_back(
+            {at->path(), file, std::chrono::sys_seconds(std::chrono::seconds(seconds))});
+    }
+    std::ranges::sort(versions, std::greater(), &EarlierVersion::saved);
+    return versions;
+}
+
+void remove_beyond(std::vector<EarlierVersion> versions, std::size_t most) {
+    std::error_code ignored;
+    for (std::size_t i = most; i < versions.size(); ++i) {
+        fs::remove(versions[i].kept, ignored);
+        fs::remove(versions[i].kept.parent_path(), ignored);  // once it is empty
+    }
+}
+
+void tidy(const fs::path& store) {
+    std::vector<EarlierVersion> all;
+    std::error_code error;
+    for (fs::directory_iterator at(store, error), end; !error && at != end; at.increment(error))
+        std::ranges::move(versions_in(at->path(), {}), std::back_inserter(all));
+    std::ranges::sort(all, std::greater(), &EarlierVersion::saved);
+    remove_beyond(std::move(all), kMostEarlier);
+}
+
+}  // namespace
+
+Done keep_earlier(const fs::path& store, const fs::path& file, std::size_t most) {
+    std::error_code error;
+    if (most == 0 || !fs::is_regular_file(file, error)) return {};
+    const fs::path folder = folder_of(store, file);
+    const auto failed = [&] {
+        return trouble(file.string(), fmt::format("the version before could not be kept in {}: {}.",
+                                                  folder.string(), error.message()));
+    };
+    fs::create_directories(folder, error);
+    if (error) return failed();
+    fs::permissions(store, fs::perms::owner_all, error);  // it may be nobody else's to see
+    const fs::path kept =
+        folder / (std::to_string(saved_at(file).time_since_epoch().count()) + kEnding);
+    if (!fs::exists(kept, error)) {
+        fs::create_hard_link(whole(file), kept, error);
+        if (error) {
+            // One that is cut short has a name that is not looked for.
+            fs::path half = kept;
+            half += ".part";
+            fs::copy_file(file, half, fs::copy_options::overwrite_existing, error);
+            if (!error) fs::rename(half, kept, error);
+            if (error) {
+                const Done done = failed();
+                fs::remove(half, error);
+                return done;
+            }
+        }
+    }
+    remove_beyond(versions_in(folder, file), most);
+    tidy(store);
+    return {};
+}
+
+std::vector<EarlierVersion> earlier_versions(const fs::path& store, const fs::path& file) {
+    return versions_in(folder_of(store, file), file);
+}
+
+}  // namespace underpaint
