@@ -2,14 +2,14 @@
 # What `cmake --install` puts where (the freedesktop.org places), and the .deb that cpack makes.
 include(GNUInstallDirs)
 set(share ${CMAKE_INSTALL_DATADIR})
-set(doc ${CMAKE_INSTALL_DOCDIR})
+set(doc ${share}/doc/faithful-underpaint)
 set(from ${PROJECT_SOURCE_DIR}/install)
 set(made ${PROJECT_BINARY_DIR}/install)
 
 install(TARGETS faithful-underpaint underpaint RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR})
 install(FILES ${PROJECT_SOURCE_DIR}/demo/salt-cart.ora DESTINATION ${share}/faithful-underpaint)
 install(FILES ${from}/faithful-underpaint.desktop DESTINATION ${share}/applications)
-install(FILES ${from}/org.faithfulunderpaint.FaithfulUnderpaint.metainfo.xml
+install(FILES ${from}/org.faithfulunderpaint.desk.metainfo.xml
   DESTINATION ${share}/metainfo)
 install(FILES ${from}/faithful-underpaint.mime.xml
   DESTINATION ${share}/mime/packages RENAME faithful-underpaint.xml)
