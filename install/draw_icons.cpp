@@ -18,7 +18,8 @@ int main(int argc, char** argv) {
         QPainter painter(&image);
         icon.render(&painter);
         painter.end();
-        const QString file = QStringLiteral("%1/%2.png").arg(QString::fromLocal8Bit(argv[2])).arg(side);
+        const QString file =
+            QStringLiteral("%1/%2.png").arg(QString::fromLocal8Bit(argv[2])).arg(side);
         if (!icon.isValid() || !image.save(file)) {
             std::fprintf(stderr, "draw_icons: no %s\n", qPrintable(file));
             return 1;

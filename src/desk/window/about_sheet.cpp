@@ -19,7 +19,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kLastLines = 40;
+constexpr int kLastLines = 40, kShownLines = 10;
 
 /// Where what is kept lies, by what it is.
 QList<std::pair<QString, QString>> places() {
@@ -36,12 +36,12 @@ QList<std::pair<QString, QString>> places() {
     return places;
 }
 
-QString last_of_log() {
+QStringList last_of_log(int most) {
     const auto bytes = read_file(log_file());
     if (!bytes) return {};
     const QStringList lines = QString::fromStdString(std::string(text_of(*bytes)))
                                   .split(QLatin1Char('\n'), Qt::SkipEmptyParts);
-    return lines.mid(std::max<qsizetype>(0, lines.size() - kLastLines)).join(QLatin1Char('\n'));
+    return lines.mid(std::max<qsizetype>(0, lines.size() - most));
 }
 
 void add_rows(QGridLayout& grid, const QString& title,
@@ -62,7 +62,7 @@ void add_rows(QGridLayout& grid, const QString& title,
 
 }  // namespace
 
-AboutSheet::AboutSheet(QWidget& over) : OverSheet(over), rows_(new QGridLayout) {
+AboutSheet::AboutSheet(QWidget& over) : OverSheet(over), rows_(new QGridLayout), log_(new QLabel) {
     setObjectName(QStringLiteral("about_sheet"));
     setAccessibleName(tr("About"));
     auto* copy = action_button("copy_about", tr("Copy all of this"),
@@ -88,6 +88,13 @@ AboutSheet::AboutSheet(QWidget& over) : OverSheet(over), rows_(new QGridLayout) 
                       "moved it.")));
     whole->addLayout(rows_);
     whole->addSpacing(scaled(18));
+    whole->addWidget(group_title(tr("Last in the log")));
+    log_->setFont(figure_font(11));
+    log_->setTextFormat(Qt::PlainText);
+    log_->setWordWrap(true);
+    log_->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    whole->addWidget(log_);
+    whole->addSpacing(scaled(18));
     whole->addLayout(buttons);
     whole->addStretch(1);
     whole->addWidget(hint_label(
@@ -103,6 +110,8 @@ void AboutSheet::showEvent(QShowEvent* event) {
     }
     add_rows(*rows_, tr("What runs here"), versions());
     add_rows(*rows_, tr("On this disk"), places());
+    const QStringList last = last_of_log(kShownLines);
+    log_->setText(last.isEmpty() ? tr("Nothing yet.") : last.join(QLatin1Char('\n')));
     OverSheet::showEvent(event);
 }
 
@@ -110,8 +119,8 @@ QString AboutSheet::text() {
     QStringList lines;
     for (const auto& rows : {versions(), places()})
         for (const auto& [name, value] : rows) lines << name + QStringLiteral(": ") + value;
-    return lines.join(QLatin1Char('\n')) + QStringLiteral("\n\n") + last_of_log() +
-           QLatin1Char('\n');
+    return lines.join(QLatin1Char('\n')) + QStringLiteral("\n\n") +
+           last_of_log(kLastLines).join(QLatin1Char('\n')) + QLatin1Char('\n');
 }
 
 }  // namespace underpaint

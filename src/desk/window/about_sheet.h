@@ -4,6 +4,7 @@
 #include "desk/kit/over_sheet.h"
 
 class QGridLayout;
+class QLabel;
 
 namespace underpaint {
 
@@ -22,6 +23,7 @@ protected:
 
 private:
     QGridLayout* rows_;
+    QLabel* log_;
 };
 
 }  // namespace underpaint

@@ -191,7 +191,8 @@ void MainWindow::fill_recent(QMenu* menu) {
         connect(menu->addAction(file), &QAction::triggered, this,
                 [this, file] { files_->open_file(file.toStdString()); });
     if (const auto earlier = files_->earlier(); !earlier.empty()) {
-        menu->addSection(tr("As they were before"));
+        menu->addSeparator();
+        menu->addAction(tr("As they were before"))->setEnabled(false);
         for (const EarlierVersion& version : earlier)
             connect(menu->addAction(tr("%1, saved %2")
                                         .arg(shown_on_button(version.of.filename().string()),
