@@ -31,7 +31,7 @@ if(UNDERPAINT_SANITIZE)
   target_compile_options(underpaint_room_options INTERFACE
     -O1 -fsanitize=undefined -fno-sanitize=null,alignment,object-size,vptr -fno-sanitize-recover=all)
 elseif(UNDERPAINT_LIBFUZZER)
-  set(fuzzing -fsanitize=fuzzer-no-link,address,undefined -fno-sanitize=vptr -fno-sanitize-recover=all)
+  set(fuzzing -O1 -g1 -fsanitize=fuzzer-no-link,address,undefined -fno-sanitize=vptr -fno-sanitize-recover=all)
   target_compile_options(underpaint_options INTERFACE ${fuzzing})
   target_link_options(underpaint_options INTERFACE ${fuzzing})
 else()

@@ -34,6 +34,24 @@ std::uint64_t PictureEntries::bytes() const {
     return sum;
 }
 
+std::vector<ZipEntry> PictureEntries::entries(const std::string& file, const OldEntries& before,
+                                              const std::stop_token& stop,
+                                              const Progress& progress) const {
+    std::vector<ZipEntry> entries;
+    for (std::size_t i = 0; i < pictures_.size(); ++i)
+        entries.push_back({pictures_[i].first, {}, false, [=, this, &before]() -> Result<Bytes> {
+                               if (stop.stop_requested()) return stopped();
+                               if (progress)
+                                   progress(static_cast<float>(i) /
+                                            static_cast<float>(pictures_.size()));
+                               const SharedPicture& picture = pictures_[i].second;
+                               Bytes bytes = before.take(*picture);
+                               return bytes.empty() ? write_png(file, picture->base())
+                                                    : Result<Bytes>(std::move(bytes));
+                           }});
+    return entries;
+}
+
 Result<std::vector<ZipEntry>> PictureEntries::encode(const std::string& file,
                                                      const OldEntries& before,
                                                      const std::stop_token& stop,

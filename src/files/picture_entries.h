@@ -32,6 +32,10 @@ public:
     /// Memory of the pixels.
     std::uint64_t bytes() const;
 
+    /// All of them as entries that are packed when their turn comes; this and `before` must outlive
+    /// them.
+    std::vector<ZipEntry> entries(const std::string& file, const OldEntries& before,
+                                  const std::stop_token& stop, const Progress& progress) const;
     /// All of them as PNG, on all cores; those that `before` has are taken over from there.
     [[nodiscard]] Result<std::vector<ZipEntry>> encode(const std::string& file,
                                                        const OldEntries& before,

@@ -5,6 +5,7 @@
 
 #include "files/brief_json.h"
 #include "files/foreign_entries.h"
+#include "files/layer_feed.h"
 #include "files/layers.h"
 #include "files/limits.h"
 #include "files/openraster.h"
@@ -54,15 +55,14 @@ SharedPicture thumbnail_of(const SharedPicture& merged) {
 }
 
 /// What other programs see, remembered so that a change made there is noticed.
-std::string checksums(const std::string& stack, const std::vector<Layer>& layers,
-                      const std::vector<ZipEntry>& entries) {
-    nlohmann::ordered_json json;
-    json[kStackEntry] = crc_of(bytes_of(stack));
-    for (const Layer& layer : layers)
-        for (const ZipEntry& entry : entries)
-            if (entry.name == layer.entry.src) json[entry.name] = crc_of(entry.bytes);
-    return json.dump(1) + "\n";
-}
+class Checksums {
+public:
+    void add(const std::string& entry, const Bytes& bytes) { json_[entry] = crc_of(bytes); }
+    Bytes text() const { return bytes_of(json_.dump(1) + "\n"); }
+
+private:
+    nlohmann::ordered_json json_;
+};
 
 /// The brief and its pictures, which are compressed already.
 void add_brief(const Painting& painting, const std::set<std::string>& taken,
@@ -91,45 +91,6 @@ Progress part_of(const Progress& progress, float from, float to) {
     return [=](float share) { progress(from + share * (to - from)); };
 }
 
-/// The layers but for the ground and those that are pictures of the painting: each made, packed and
-/// let go again, a few at a time, or taken over from the file that was there.
-Done add_layers(const std::string& file, const Painting& painting, const LayerMaker& maker,
-                const OldEntries& before, std::vector<Layer>& layers,
-                std::vector<ZipEntry>& entries, const std::stop_token& stop,
-                const Progress& progress) {
-    constexpr std::uint64_t most = 200'000'000;  // bytes of layers that are held at once
-    std::vector<std::size_t> wanted;
-    std::uint64_t held = 0, all = 0, done = 0;
-    for (std::size_t i = 0; i < layers.size(); ++i) all += maker.bytes_of(i);
-    const auto make = [&]() -> Done {
-        auto made = maker.make(wanted, stop);
-        if (!made) return stopped();
-        PictureEntries pictures;  // names were found to be free
-        for (std::size_t k = 0; k < wanted.size(); ++k)
-            pictures.name((*made)[k].pixels, layers[wanted[k]].entry.src);
-        auto encoded = pictures.encode(file, before, stop, {});
-        if (!encoded) return tl::unexpected(encoded.error());
-        std::ranges::move(*encoded, std::back_inserter(entries));
-        done += held;
-        if (progress) progress(static_cast<float>(done) / static_cast<float>(all));
-        wanted.clear();
-        held = 0;
-        return {};
-    };
-    for (std::size_t i = 1; i < layers.size(); ++i) {
-        if (maker.ready(i)) continue;
-        if (Bytes bytes = before.take(painting, maker.plan(i)); !bytes.empty()) {
-            entries.push_back({layers[i].entry.src, std::move(bytes), false});
-            continue;
-        }
-        if (!wanted.empty() && held + maker.bytes_of(i) > most)
-            if (Done made = make(); !made) return made;
-        wanted.push_back(i);
-        held += maker.bytes_of(i);
-    }
-    return wanted.empty() ? Done() : make();
-}
-
 }  // namespace
 
 Done save_painting(const std::filesystem::path& path, const Painting& painting,
@@ -146,11 +107,23 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
     if (Done fits = check_memory(file, maker.bytes_to_make()); !fits) return fits;
     auto merged = maker.look(stop, part_of(progress, 0, 0.2F));
     if (!merged) return stopped();
+    const SavedFile nothing;
+    const OldEntries before(known != nullptr ? *known : nothing, maker.depth());
+    std::vector<ZipEntry> shown;
+    {
+        PictureEntries pictures;
+        const SharedPicture whole = share(std::move(*merged));
+        pictures.name(whole, kMergedEntry);
+        pictures.name(thumbnail_of(whole), kThumbnailEntry);
+        auto packed = pictures.encode(file, before, stop, part_of(progress, 0.2F, 0.35F));
+        if (!packed) return tl::unexpected(packed.error());
+        shown = std::move(*packed);
+    }
 
-    SavedFile now{path, {}, painting, maker.depth(), {}, {}};
     const std::vector<ForeignEntry> foreign = still_kept(painting);
     std::set<std::string> taken;
     for (const ForeignEntry& each : foreign) taken.insert(each.name);
+    SavedFile now{path, {}, painting, maker.depth(), {}, {}};
     PictureEntries pictures(taken);
     std::vector<Layer> layers = maker.outlines();
     for (std::size_t i = 0; i < layers.size(); ++i) {
@@ -160,24 +133,9 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
         if (const SharedPicture ready = maker.ready(i)) entry = pictures.name(ready, entry);
         if (i > 0) now.layers.push_back(entry);
     }
-    const SharedPicture shared = share(std::move(*merged));
     const std::string json = write_painting(
         painting, [&](const SharedPicture& picture) { return pictures.name(picture); });
     now.pictures = pictures.names();
-    pictures.name(shared, kMergedEntry);
-    pictures.name(thumbnail_of(shared), kThumbnailEntry);
-
-    const SavedFile nothing;
-    const OldEntries before(known != nullptr ? *known : nothing, maker.depth());
-    std::vector<ZipEntry> packed;
-    if (Done added = add_layers(file, seen, maker, before, layers, packed, stop,
-                                part_of(progress, 0.2F, 0.7F));
-        !added)
-        return added;
-    auto encoded = pictures.encode(file, before, stop, part_of(progress, 0.7F, 0.95F));
-    if (!encoded) return tl::unexpected(encoded.error());
-    std::ranges::move(*encoded, std::back_inserter(packed));
-
     LayerStack stack{painting.size(), nested(seen, layers), {}};
     if (painting.foreign) {
         stack.image = painting.foreign->image;
@@ -187,10 +145,30 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
     std::vector<ZipEntry> entries{{kMimetypeEntry, bytes_of(kMimetype), false},
                                   {kStackEntry, bytes_of(xml), true}};
     entries.push_back({kPaintingEntry, bytes_of(json), true});
-    entries.push_back({kChecksumsEntry, bytes_of(checksums(xml, layers, packed)), true});
-    std::ranges::move(packed, std::back_inserter(entries));
+    std::ranges::move(shown, std::back_inserter(entries));
+    // What follows is made, one after the other, as the file is written.
+    std::ranges::move(pictures.entries(file, before, stop, part_of(progress, 0.35F, 0.5F)),
+                      std::back_inserter(entries));
+    LayerFeed feed(file, seen, maker, before, layers, stop, part_of(progress, 0.5F, 0.98F));
+    for (std::size_t i = 1; i < layers.size(); ++i)
+        if (!maker.ready(i))
+            entries.push_back(
+                {layers[i].entry.src, {}, false, [&feed, i] { return feed.take(i); }});
+    Checksums checksums;
+    checksums.add(kStackEntry, entries[1].bytes);
+    for (ZipEntry& entry : entries)
+        if (std::ranges::any_of(layers,
+                                [&](const Layer& layer) { return layer.entry.src == entry.name; }))
+            entry.make = [&checksums, name = entry.name, make = std::move(entry.make)] {
+                return make().map([&](Bytes bytes) {
+                    checksums.add(name, bytes);
+                    return bytes;
+                });
+            };
     add_brief(painting, taken, entries);
     add_foreign(foreign, entries);
+    entries.push_back(
+        {kChecksumsEntry, {}, true, [&checksums]() -> Result<Bytes> { return checksums.text(); }});
     if (Done opens = check_opens(file, json, xml, pictures, entries); !opens) return opens;
     Done saved = replace_file(
         path, [&](const std::filesystem::path& fresh) { return write_zip(fresh, file, entries); },

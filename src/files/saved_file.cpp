@@ -20,11 +20,21 @@ Bytes OldEntries::take(const Pyramid& picture) const {
     return found == saved_.pictures.end() ? Bytes() : read(found->second);
 }
 
-Bytes OldEntries::take(const Painting& now, const LayerPlan& plan) const {
-    if (!zip_ || !same_depth_) return {};
+const std::string* OldEntries::find(const Painting& now, const LayerPlan& plan) const {
+    if (!zip_ || !same_depth_) return nullptr;
     for (std::size_t i = 0; i < plans_.size(); ++i)
-        if (same_layer(seen_, plans_[i], now, plan)) return read(saved_.layers[i]);
-    return {};
+        if (same_layer(seen_, plans_[i], now, plan)) return &saved_.layers[i];
+    return nullptr;
+}
+
+Bytes OldEntries::take(const Painting& now, const LayerPlan& plan) const {
+    const std::string* entry = find(now, plan);
+    return entry != nullptr ? read(*entry) : Bytes();
+}
+
+bool OldEntries::has(const Painting& now, const LayerPlan& plan) const {
+    const std::string* entry = find(now, plan);
+    return entry != nullptr && zip_->has(*entry);
 }
 
 Bytes OldEntries::read(const std::string& entry) const {

@@ -35,8 +35,11 @@ public:
     Bytes take(const Pyramid& picture) const;
     /// Those of the layer that has the same pixels as one of another painting.
     Bytes take(const Painting& now, const LayerPlan& plan) const;
+    bool has(const Painting& now, const LayerPlan& plan) const;
 
 private:
+    /// The entry of that layer; null where there is none.
+    const std::string* find(const Painting& now, const LayerPlan& plan) const;
     Bytes read(const std::string& entry) const;
 
     const SavedFile& saved_;

@@ -5,6 +5,10 @@
 #include <zlib.h>
 
 #include <algorithm>
+#include <cstring>
+#include <deque>
+#include <exception>
+#include <optional>
 
 #include "files/limits.h"
 
@@ -103,6 +107,80 @@ std::uint64_t ZipReader::size(const std::string& entry) const {
     return (stat.valid & ZIP_STAT_SIZE) != 0 ? stat.size : 0;
 }
 
+namespace {
+
+/// An entry as the library reads it: at hand, or made when it is first asked for and let go again.
+class EntrySource {
+public:
+    EntrySource(const ZipEntry& entry, std::optional<Trouble>& trouble, std::exception_ptr& thrown)
+        : entry_(entry), trouble_(trouble), thrown_(thrown) {}
+
+    static zip_int64_t answer(void* self, void* data, zip_uint64_t length, zip_source_cmd_t what) {
+        return static_cast<EntrySource*>(self)->answer(data, length, what);
+    }
+
+private:
+    zip_int64_t answer(void* data, zip_uint64_t length, zip_source_cmd_t what) {
+        switch (what) {
+            case ZIP_SOURCE_SUPPORTS:
+                return zip_source_make_command_bitmap(ZIP_SOURCE_OPEN, ZIP_SOURCE_READ,
+                                                      ZIP_SOURCE_CLOSE, ZIP_SOURCE_STAT,
+                                                      ZIP_SOURCE_ERROR, ZIP_SOURCE_FREE, -1);
+            case ZIP_SOURCE_STAT: {
+                // It asks right before it reads. With a size that is known it writes a plain entry,
+                // not one of ZIP64, which not every reader takes.
+                // Once it is written it may be asked again.
+                if (!written_ && !make()) return -1;
+                auto* stat = static_cast<zip_stat_t*>(data);
+                zip_stat_init(stat);
+                stat->size = written_ ? at_ : bytes().size();
+                stat->valid = ZIP_STAT_SIZE;
+                return sizeof *stat;
+            }
+            case ZIP_SOURCE_OPEN: at_ = 0; return make() ? 0 : -1;
+            case ZIP_SOURCE_READ: {
+                const auto some = std::min<std::size_t>(length, bytes().size() - at_);
+                std::memcpy(data, bytes().data() + at_, some);
+                at_ += some;
+                return static_cast<zip_int64_t>(some);
+            }
+            case ZIP_SOURCE_CLOSE:
+                made_ = {};
+                written_ = true;
+                return 0;
+            case ZIP_SOURCE_ERROR: {
+                auto* error = static_cast<int*>(data);
+                error[0] = ZIP_ER_READ, error[1] = 0;
+                return 2 * sizeof(int);
+            }
+            default: return 0;
+        }
+    }
+
+    bool make() {
+        if (!entry_.make || !made_.empty()) return true;
+        try {
+            auto made = entry_.make();
+            if (!made) trouble_ = made.error();
+            if (made) made_ = std::move(*made);
+            return made.has_value();
+        } catch (...) {  // which the library must not see
+            thrown_ = std::current_exception();
+            return false;
+        }
+    }
+    const Bytes& bytes() const { return entry_.make ? made_ : entry_.bytes; }
+
+    const ZipEntry& entry_;
+    std::optional<Trouble>& trouble_;
+    std::exception_ptr& thrown_;
+    Bytes made_;
+    std::size_t at_ = 0;
+    bool written_ = false;
+};
+
+}  // namespace
+
 Done write_zip(const std::filesystem::path& path, const std::string& file,
                const std::vector<ZipEntry>& entries) {
     const auto failed = [&](const std::string& reason) {
@@ -112,8 +190,12 @@ Done write_zip(const std::filesystem::path& path, const std::string& file,
     int code = 0;
     zip_t* zip = zip_open(path.c_str(), ZIP_CREATE | ZIP_TRUNCATE, &code);
     if (zip == nullptr) return failed(message_of(code));
+    std::optional<Trouble> wrong;
+    std::exception_ptr thrown;
+    std::deque<EntrySource> sources;
     for (const ZipEntry& entry : entries) {
-        zip_source_t* source = zip_source_buffer(zip, entry.bytes.data(), entry.bytes.size(), 0);
+        zip_source_t* source = zip_source_function(zip, EntrySource::answer,
+                                                   &sources.emplace_back(entry, wrong, thrown));
         const zip_int64_t index =
             source ? zip_file_add(zip, entry.name.c_str(), source, ZIP_FL_ENC_UTF_8) : -1;
         if (index < 0 && source) zip_source_free(source);
@@ -128,6 +210,8 @@ Done write_zip(const std::filesystem::path& path, const std::string& file,
     if (zip_close(zip) != 0) {
         const std::string reason = zip_strerror(zip);
         zip_discard(zip);
+        if (thrown) std::rethrow_exception(thrown);
+        if (wrong) return tl::unexpected(*wrong);
         return failed(reason);
     }
     return {};

@@ -3,6 +3,7 @@
 
 #include <cstdint>
 #include <filesystem>
+#include <functional>
 #include <memory>
 #include <string>
 #include <string_view>
@@ -43,9 +44,12 @@ struct ZipEntry {
     std::string name;
     Bytes bytes;
     bool deflate = false;  ///< pictures are compressed already
+    /// Makes the bytes when their turn comes, so that not all are held at once; in order.
+    std::function<Result<Bytes>()> make = nullptr;
 };
 
-/// Writes a new ZIP file at `path`, which is shown as `file` in messages.
+/// Writes a new ZIP file at `path`, which is shown as `file` in messages. Trouble of an entry that
+/// could not be made is passed on.
 [[nodiscard]] Done write_zip(const std::filesystem::path& path, const std::string& file,
                              const std::vector<ZipEntry>& entries);
 

@@ -4,8 +4,12 @@
 #include <sys/resource.h>
 #include <sys/stat.h>
 
+#include <random>
+
 #include "files/disk.h"
+#include "files/openraster.h"
 #include "files/zip_container.h"
+#include "support/pictures.h"
 #include "support/temporary_folder.h"
 
 namespace underpaint {
@@ -81,6 +85,38 @@ TEST(Disk, AFullDeviceLeavesNoHalfWrittenContainer) {
         EXPECT_EQ(read_text(path), "old");
         EXPECT_EQ(folder.files(), 1U) << room;
     }
+}
+
+/// UNDERPAINT_DEVICES=2000 fails after as many numbers of bytes.
+TEST(Disk, ADeviceThatFailsAfterAnyByteLeavesThePaintingWhole) {
+    const TemporaryFolder folder;
+    const auto path = folder / "cart.ora";
+    const Painting old = testing::sealed(testing::noise({60, 40}, Channels::grey, Depth::bits8));
+    const Painting fresh = with_pass(old, testing::tint({0.3F, 0.4F, 0.7F}, BlendMode::multiply));
+    ASSERT_TRUE(save_painting(path, fresh));
+    const auto whole = static_cast<rlim_t>(std::filesystem::file_size(path));
+    ASSERT_TRUE(save_painting(path, old));
+    const std::string before = read_text(path);
+
+    std::vector<rlim_t> rooms;
+    for (rlim_t room = 0; room < whole; room += 512) rooms.push_back(room);
+    const char* asked = std::getenv("UNDERPAINT_DEVICES");
+    std::mt19937 random(7);
+    for (int i = asked != nullptr ? std::atoi(asked) : 100; i > 0; --i)
+        rooms.push_back(random() % whole);
+    for (const rlim_t room : rooms) {
+        Done done;
+        {
+            const SmallDevice device(room);
+            done = save_painting(path, fresh);
+        }
+        ASSERT_FALSE(done) << room;
+        EXPECT_NE(done.error().message().find("try another place"), std::string::npos)
+            << done.error().message();
+        ASSERT_TRUE(read_text(path) == before) << room;
+        EXPECT_EQ(folder.files(), 1U) << room;
+    }
+    EXPECT_TRUE(save_painting(path, fresh));
 }
 
 TEST(Disk, ASaveThatFailsOnItsWayLeavesNothing) {
