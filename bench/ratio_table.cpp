@@ -109,6 +109,8 @@ void RatioTable::Finalize() {
     at_most("24 Mpx with 12 passes saved", "files/24/save", 6000, " ms");
     at_most("the same after one pass was changed", "files/24/resave", 1500, " ms");
     at_most("the same opened", "files/24/open", 3000, " ms");
+    at_most("the window's longest stall while 24 Mpx are opened, kept and saved", "desk/stall/24",
+            100, " ms");
     at_most("peak memory, 24 Mpx, 12 passes, open and rendered", "memory/24", 600, " MB");
     at_most("the same with two painted passes and 100 strokes to undo", "memory/24/painted", 700,
             " MB");

@@ -13,7 +13,7 @@ Result<std::shared_ptr<const DisplayTransform>> DisplayTransform::for_screen(
     const std::string& file, std::span<const std::byte> bytes) {
     const icc::Profile screen = icc::open(bytes);
     if (!screen) return trouble(file, "this is not an ICC profile, or a damaged one.");
-    if (cmsGetColorSpace(screen.get()) != cmsSigRgbData)
+    if (icc::space_of(bytes) != cmsSigRgbData)
         return trouble(file, "this profile is not for a screen: it does not describe RGB.");
     const icc::Profile srgb = icc::srgb();
     const auto probe = icc::transform(srgb.get(), TYPE_RGB_FLT, screen.get(), TYPE_RGB_FLT);

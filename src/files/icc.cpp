@@ -10,6 +10,15 @@ Profile open(std::span<const std::byte> bytes) {
             cmsCloseProfile};
 }
 
+std::uint32_t space_of(std::span<const std::byte> bytes) {
+    constexpr std::size_t at = 16;
+    std::uint32_t space = 0;
+    if (bytes.size() >= at + 4)
+        for (const std::byte b : bytes.subspan(at, 4))
+            space = space << 8 | std::to_integer<std::uint32_t>(b);
+    return space;
+}
+
 Profile srgb() {
     return {cmsCreate_sRGBProfile(), cmsCloseProfile};
 }

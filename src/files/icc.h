@@ -3,6 +3,7 @@
 
 #include <lcms2.h>
 
+#include <cstdint>
 #include <memory>
 #include <span>
 
@@ -14,6 +15,10 @@ using Transform = std::unique_ptr<void, decltype(&cmsDeleteTransform)>;
 /// Null when the bytes are no profile.
 Profile open(std::span<const std::byte> bytes);
 Profile srgb();
+
+/// The space that a profile's numbers are of, as its header has it (ICC.1, 7.2.8): any four bytes,
+/// where the library's own type has values only for those it knows.
+std::uint32_t space_of(std::span<const std::byte> bytes);
 
 /// Relative colorimetric with black point compensation, usable by any number of threads; null when
 /// the profiles can't be used for that.

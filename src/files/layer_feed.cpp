@@ -53,7 +53,8 @@ Done LayerFeed::make_from(std::size_t layer) {
     made->clear();
     auto encoded = pictures.encode(file_, before_, stop_, {});
     if (!encoded) return tl::unexpected(encoded.error());
-    for (std::size_t k = 0; k < wanted.size(); ++k) made_[wanted[k]] = std::move((*encoded)[k].bytes);
+    for (std::size_t k = 0; k < wanted.size(); ++k)
+        made_[wanted[k]] = std::move((*encoded)[k].bytes);
     return {};
 }
 

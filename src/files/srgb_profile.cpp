@@ -23,7 +23,7 @@ Result<Converted> to_srgb(const std::string& file, Decoded decoded, const std::s
 
     const Picture& in = decoded.picture;
     const bool colour = has_colour(in.channels());
-    const auto space = cmsGetColorSpace(from.get());
+    const std::uint32_t space = icc::space_of(decoded.icc);
     if (space != (colour ? cmsSigRgbData : cmsSigGrayData)) {
         if (!colour && space == cmsSigRgbData)  // neutrals of an RGB space: taken as sRGB's
             return Converted{std::move(decoded.picture), false, 0};

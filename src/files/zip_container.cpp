@@ -27,7 +27,8 @@ std::string message_of(int code) {
 
 struct ZipReader::Archive {
     zip_t* zip = nullptr;
-    explicit Archive(zip_t* opened) : zip(opened) {}
+    std::uint64_t bytes = 0;  ///< of the file
+    Archive(zip_t* opened, std::uint64_t size) : zip(opened), bytes(size) {}
     ~Archive() { zip_discard(zip); }
     Archive(const Archive&) = delete;
     Archive& operator=(const Archive&) = delete;
@@ -53,7 +54,8 @@ Result<ZipReader> ZipReader::open(const std::filesystem::path& path) {
     if (zip == nullptr)
         return trouble(reader.file_,
                        "it can't be opened as an OpenRaster painting: " + message_of(code) + ".");
-    reader.archive_ = std::make_shared<Archive>(zip);
+    std::error_code error;
+    reader.archive_ = std::make_shared<Archive>(zip, std::filesystem::file_size(path, error));
 
     const zip_int64_t count = zip_get_num_entries(zip, 0);
     if (count < 0 || static_cast<std::size_t>(count) > kMaxEntries)
@@ -77,8 +79,11 @@ Result<Bytes> ZipReader::read(const std::string& entry, std::size_t limit) const
     zip_stat_init(&stat);
     if (zip_stat(archive_->zip, entry.c_str(), 0, &stat) != 0)
         return trouble(file_, "the entry \"" + entry + "\" that it speaks of is missing.");
-    const bool sized = (stat.valid & ZIP_STAT_SIZE) != 0;
-    if (!sized || stat.size > limit)
+    const bool sized = (stat.valid & ZIP_STAT_SIZE) != 0 && (stat.valid & ZIP_STAT_COMP_SIZE) != 0;
+    // Memory is taken for what an entry can hold, not for what it claims.
+    constexpr std::uint64_t most_deflated = 1032;  // to one: zlib's technical notes
+    if (!sized || stat.size > limit || stat.comp_size > archive_->bytes ||
+        stat.size / most_deflated > stat.comp_size)
         return trouble(file_, "the entry \"" + entry + "\" claims to be larger than it may be.");
     const std::unique_ptr<zip_file_t, decltype(&zip_fclose)> opened(
         zip_fopen(archive_->zip, entry.c_str(), 0), zip_fclose);

@@ -30,8 +30,8 @@ class Diary {
 public:
     explicit Diary(fs::path path) : path_(std::move(path)) {}
     void write(int number, const char* what) const {
-        const std::string line = std::to_string(number) + " " + std::to_string(now()) + " " + what +
-                                 "\n";
+        const std::string line =
+            std::to_string(number) + " " + std::to_string(now()) + " " + what + "\n";
         std::FILE* file = std::fopen(path_.c_str(), "a");
         std::fputs(line.c_str(), file);
         std::fclose(file);
@@ -88,8 +88,7 @@ struct Entry {
 std::vector<Entry> read_diary(const fs::path& path) {
     std::vector<Entry> entries;
     std::ifstream file(path);
-    for (Entry entry; file >> entry.number >> entry.moment >> entry.what;)
-        entries.push_back(entry);
+    for (Entry entry; file >> entry.number >> entry.moment >> entry.what;) entries.push_back(entry);
     return entries;
 }
 

@@ -182,6 +182,23 @@ TEST(Zip, BoundsWhatItInflates) {
     EXPECT_NE(read.error().message().find("larger than it may be"), std::string::npos);
 }
 
+TEST(Zip, AnEntryThatClaimsMoreThanItCanHoldTakesNoMemory) {
+    const TemporaryFolder folder;
+    const auto path = folder / "a.zip";
+    ASSERT_TRUE(write_zip(path, "a.zip", {{"a", bytes_of("plain"), false}}));
+    std::string bytes = read_text(path);
+    // The size in the central directory, APPNOTE.TXT 4.3.12: at 24 from its beginning.
+    const std::size_t at = bytes.find("PK\1\2") + 24;
+    bytes.replace(at, 4, std::string("\0\0\0\x40", 4));
+    write_text(path, bytes);
+    const auto zip = ZipReader::open(path);
+    ASSERT_TRUE(zip);
+    const auto read = zip->read("a", std::size_t{2} << 30);
+    ASSERT_FALSE(read);
+    EXPECT_NE(read.error().what.find("claims to be larger"), std::string::npos)
+        << read.error().what;
+}
+
 TEST(Zip, NamesStayInside) {
     for (const char* good : {"a", "a/b.png", "..a", "a..", "data/..b/c"})
         EXPECT_TRUE(stays_inside(good)) << good;
