@@ -68,7 +68,7 @@ bool judge(const Judging& with, Audit& audit) {
     if (with.viewing.empty() || foci.empty()) return true;
     const Search search = audit.exact ? Search::thorough : Search::quick;
     if (with.known == 0) {
-        const ViewingSteps sealed = with.viewing[0].steps();
+        const ViewingSteps sealed = with.viewing.steps(0);
         audit.ground.focus = audit_focus(sealed, foci, std::nullopt, search);
         audit.ground.other_foci = other_foci(sealed, foci, nullptr, search);
     }
@@ -80,7 +80,7 @@ bool judge(const Judging& with, Audit& audit) {
             pass.focus = audit.before(pass).focus;
             pass.other_foci = audit.before(pass).other_foci;
         } else {
-            const ViewingSteps now = with.viewing[i + 1].steps();
+            const ViewingSteps now = with.viewing.steps(i + 1);
             if (sealed) pass.focus = audit_focus(now, foci, sealed, search);
             pass.other_foci = other_foci(now, foci, &audit.ground.other_foci, search);
         }

@@ -27,7 +27,7 @@
 #include "audit/measures/value_drift.h"
 #include "audit/no_effect.h"
 #include "audit/step_histogram.h"
-#include "audit/viewing.h"
+#include "audit/viewing_states.h"
 #include "colour/reader.h"
 #include "painting/painting.h"
 
@@ -123,7 +123,7 @@ struct Judging {
     const Painting& painting;
     /// The ground and the state after each pass at viewing scale; empty where only values are
     /// measured.
-    const std::vector<ViewingTally>& viewing;
+    const ViewingStates& viewing;
     const ReachedFirst* reached;  ///< null unless every pixel was measured
     const std::stop_token& stop;
     std::size_t known = 0;  ///< passes, and the ground, whose figures are there already

@@ -48,7 +48,8 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
     if (options.only_values_after) return;
     for (const Part& part : painting.parts) masks_.push_back(part.mask->level(options.level));
     const Size size = halved(painting.size(), options.level);
-    if (options.viewing) viewing_.assign(passes_ + 1, ViewingTally(size, painting.size()));
+    if (options.viewing)
+        viewing_ = ViewingStates(size, painting.size(), passes_ + 1, options.known.passes);
     // On halved pixels slivers are lost.
     if (options.level == 0) reached_ = std::make_unique<ReachedFirst>(size);
 }
@@ -58,6 +59,8 @@ AuditTally TileAuditor::empty_tally() const {
     state.parts.parts.resize(painting_.parts.size());
     return {std::vector<StateTally>(passes_ + 1, state),
             std::vector<DriftTally>(groups_.size()),
+            {},
+            {},
             {},
             {}};
 }
@@ -125,7 +128,10 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
     begin(tile, walk);
     if (all) {
         gather(tile, tally.states[0]);
-        if (!viewing_.empty()) viewing_[0].add(tile.now);
+        if (!viewing_.empty()) {
+            viewing_.grid().average(tile.now, tally.before);
+            viewing_.begin(tally.before);
+        }
     }
     if (reached_) tally.reached = FloatBlock(area);
     bool reached_all = !reached_;
@@ -159,7 +165,12 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
             move_on(tile, walk.state(), all, i >= open_);
         if (i < known) continue;
         if (all || last) gather(tile, tally.states[i + 1]);
-        if (!viewing_.empty()) viewing_[i + 1].add(tile.now);
+        // The first that is measured follows the ground, whatever was laid before it.
+        if (!viewing_.empty() && (laid || i == known)) {
+            viewing_.grid().average(tile.now, tally.now);
+            viewing_.change(i + 1, tally.before, tally.now);
+            std::swap(tally.before, tally.now);
+        }
         for (std::size_t g = 0; g < groups_.size(); ++g)
             if (groups_[g].back() == i)
                 tally.groups[g].add(std::as_const(tile.now).samples(),

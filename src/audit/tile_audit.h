@@ -6,6 +6,7 @@
 
 #include "audit/audit.h"
 #include "audit/tile_state.h"
+#include "audit/viewing_states.h"
 #include "painting/group_changes.h"
 #include "render/render.h"
 
@@ -17,6 +18,7 @@ struct AuditTally {
     std::vector<DriftTally> groups;  ///< from what each of them found to what it left
     TileState tile;                  ///< a thread's own, whose memory is kept from tile to tile
     FloatBlock reached;              ///< by colour passes so far
+    ViewingCells before, now;        ///< of the tile
     AuditTally& operator+=(const AuditTally& other);
 };
 
@@ -29,7 +31,7 @@ public:
     /// The walk stands at the ground.
     void measure(TileWalk& walk, AuditTally& tally);
     /// The ground and the state after each pass at viewing scale, when all was measured.
-    const std::vector<ViewingTally>& viewing() const { return viewing_; }
+    const ViewingStates& viewing() const { return viewing_; }
     const ReachedFirst* reached() const { return reached_.get(); }
     void report(const AuditTally& tally, Audit& audit) const;
     /// What each group did to values.
@@ -51,7 +53,7 @@ private:
     std::size_t passes_;
     std::size_t open_;  // how many of them are not judged
     bool starts_late_;  // at a state that is known
-    std::vector<ViewingTally> viewing_;
+    ViewingStates viewing_;
     std::unique_ptr<ReachedFirst> reached_;
     std::vector<PassPlaces> groups_;  // the places of each one's passes
 };

@@ -46,18 +46,15 @@ ViewingSteps at_viewing_scale(FloatBlock steps, Size picture, int side) {
     return viewing_of(std::move(steps), picture);
 }
 
-ViewingTally::ViewingTally(Size pixels, Size picture)
-    : size_(size_within(pixels, picture, kViewingSide)),
-      picture_(picture),
-      averages_(size_ != pixels),
-      sums_(static_cast<std::size_t>(size_.area())) {
-    if (!averages_) return;
-    across_ = cells(pixels.width, size_.width);
-    down_ = cells(pixels.height, size_.height);
+ViewingGrid::ViewingGrid(Size pixels, Size picture)
+    : size_(size_within(pixels, picture, kViewingSide)), picture_(picture) {
+    if (size_ == pixels) return;
+    across_ = shares(pixels.width, size_.width);
+    down_ = shares(pixels.height, size_.height);
 }
 
-std::vector<ViewingTally::Cells> ViewingTally::cells(int from, int to) {
-    std::vector<Cells> all;
+std::vector<ViewingGrid::Shares> ViewingGrid::shares(int from, int to) {
+    std::vector<Shares> all;
     const double by = static_cast<double>(to) / from;
     for (int i = 0; i < from; ++i) {
         const double begin = i * by, end = begin + by;
@@ -68,54 +65,53 @@ std::vector<ViewingTally::Cells> ViewingTally::cells(int from, int to) {
     return all;
 }
 
-void ViewingTally::add(const FloatBlock& steps) {
+void ViewingGrid::average(const FloatBlock& steps, ViewingCells& cells) const {
     const Rect& area = steps.area();
-    const auto width = static_cast<std::size_t>(size_.width);
-    if (!averages_) {
-        for (int y = 0; y < area.height; ++y) {
-            const auto row = steps.row(y);
-            const std::size_t at =
-                static_cast<std::size_t>(area.y + y) * width + static_cast<std::size_t>(area.x);
-            for (std::size_t x = 0; x < row.size(); ++x)
-                sums_[at + x] = static_cast<std::uint16_t>((row[x] - 1) * kUnit + 0.5F);
-        }
+    const auto units = [](float sum) { return static_cast<std::uint16_t>(sum * kUnit + 0.5F); };
+    if (across_.empty()) {
+        cells.area = area;
+        cells.sums.resize(steps.samples().size());
+        std::ranges::transform(steps.samples(), cells.sums.begin(),
+                               [&](float step) { return units(step - 1); });
         return;
     }
     const auto columns = std::span(across_).subspan(static_cast<std::size_t>(area.x),
                                                     static_cast<std::size_t>(area.width));
-    const int left = columns.front().first;
-    const auto run = static_cast<std::size_t>(columns.back().first - left) + 2;
+    const auto rows = std::span(down_).subspan(static_cast<std::size_t>(area.y),
+                                               static_cast<std::size_t>(area.height));
+    const int left = columns.front().first, top = rows.front().first;
+    // One more than is begun in; at the border that gets nothing.
+    cells.area = intersection(
+        {left, top, columns.back().first - left + 2, rows.back().first - top + 2}, rect_of(size_));
+    const auto run = static_cast<std::size_t>(cells.area.width);
+    cells.sums.assign(run * static_cast<std::size_t>(cells.area.height), 0);
     thread_local std::vector<float> above, below, line;
     above.assign(columns.size(), 0), below = above;
     // Rows that go to one row are averaged down first, then all of them across at once.
     const auto send = [&](int to) {
-        line.assign(run, 0);
+        line.assign(run + 1, 0);
         for (std::size_t x = 0; x < columns.size(); ++x) {
             const auto at = static_cast<std::size_t>(columns[x].first - left);
             line[at] += columns[x].share * above[x];
             line[at + 1] += columns[x].rest * above[x];
         }
-        const std::size_t at =
-            static_cast<std::size_t>(to) * width + static_cast<std::size_t>(left);
+        const auto sums = std::span(cells.sums).subspan(static_cast<std::size_t>(to - top) * run);
         for (std::size_t i = 0; i < run; ++i)
-            if (line[i] > 0)
-                std::atomic_ref(sums_[at + i])
-                    .fetch_add(static_cast<std::uint16_t>(line[i] * kUnit + 0.5F),
-                               std::memory_order_relaxed);
+            sums[i] = static_cast<std::uint16_t>(sums[i] + units(line[i]));
     };
-    int to = down_[static_cast<std::size_t>(area.y)].first;
+    int to = top;
     for (int y = 0; y < area.height; ++y) {
-        const Cells& cells = down_[static_cast<std::size_t>(area.y + y)];
-        if (cells.first != to) {
+        const Shares& share = rows[static_cast<std::size_t>(y)];
+        if (share.first != to) {
             send(to);
             above.swap(below);
             below.assign(columns.size(), 0);
-            to = cells.first;
+            to = share.first;
         }
         const auto row = steps.row(y);
-        for (std::size_t x = 0; x < row.size(); ++x) above[x] += cells.share * (row[x] - 1);
-        if (cells.rest > 0)
-            for (std::size_t x = 0; x < row.size(); ++x) below[x] += cells.rest * (row[x] - 1);
+        for (std::size_t x = 0; x < row.size(); ++x) above[x] += share.share * (row[x] - 1);
+        if (share.rest > 0)
+            for (std::size_t x = 0; x < row.size(); ++x) below[x] += share.rest * (row[x] - 1);
     }
     send(to);
     if (to + 1 < size_.height) {
@@ -124,11 +120,27 @@ void ViewingTally::add(const FloatBlock& steps) {
     }
 }
 
-ViewingSteps ViewingTally::steps() const {
+ViewingSteps ViewingGrid::steps(std::span<const std::uint16_t> sums) const {
     FloatBlock steps(rect_of(size_));
-    std::ranges::transform(sums_, steps.samples().begin(),
+    std::ranges::transform(sums, steps.samples().begin(),
                            [](std::uint16_t sum) { return 1 + static_cast<float>(sum) / kUnit; });
     return viewing_of(std::move(steps), picture_);
+}
+
+ViewingTally::ViewingTally(Size pixels, Size picture)
+    : grid_(pixels, picture), sums_(static_cast<std::size_t>(grid_.size().area())) {}
+
+void ViewingTally::add(const FloatBlock& steps) {
+    thread_local ViewingCells cells;
+    grid_.average(steps, cells);
+    const auto width = static_cast<std::size_t>(grid_.size().width);
+    auto sum = cells.sums.begin();
+    for (int y = cells.area.y; y < cells.area.bottom(); ++y)
+        for (int x = cells.area.x; x < cells.area.right(); ++x, ++sum)
+            if (*sum != 0)
+                std::atomic_ref(
+                    sums_[static_cast<std::size_t>(y) * width + static_cast<std::size_t>(x)])
+                    .fetch_add(*sum, std::memory_order_relaxed);
 }
 
 }  // namespace underpaint

@@ -30,7 +30,7 @@ bool judge(const Judging& with, Audit& audit) {
     if (with.viewing.empty()) return true;
     const auto& foci = with.painting.plan.foci;
     if (!audit.sealed_edges)
-        audit.sealed_edges = std::make_shared<const EdgeMap>(find_edges(with.viewing[0].steps()));
+        audit.sealed_edges = std::make_shared<const EdgeMap>(find_edges(with.viewing.steps(0)));
     const EdgeMap& map = *audit.sealed_edges;
     if (with.known == 0) audit.ground.edges = edges_in(map, foci);
     for (std::size_t i = with.known; i < audit.passes.size(); ++i) {
@@ -38,7 +38,7 @@ bool judge(const Judging& with, Audit& audit) {
         PassAudit& pass = audit.passes[i];
         pass.edges = stands_as_before(pass)
                          ? audit.before(pass).edges
-                         : edges_in(follow_edges(map, with.viewing[i + 1].steps()), foci);
+                         : edges_in(follow_edges(map, with.viewing.steps(i + 1)), foci);
     }
     const double sealed = audit.ground.edges->hard();
     const bool judged = sealed >= kLeastHard && audit.ground.edges->all.total() >= kLeastLength;

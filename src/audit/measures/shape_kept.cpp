@@ -39,7 +39,7 @@ namespace {
 
 bool judge(const Judging& with, Audit& audit) {
     if (with.viewing.empty()) return true;
-    const FloatBlock sealed = with.viewing[0].steps().steps;
+    const FloatBlock sealed = with.viewing.steps(0).steps;
     if (with.known == 0) audit.ground.shape.kept = shape_kept(sealed, sealed);
     bool meant = false;
     for (PassAudit& pass : audit.passes) {
@@ -50,7 +50,7 @@ bool judge(const Judging& with, Audit& audit) {
             if (with.stop.stop_requested()) return false;
             pass.shape.kept = stands_as_before(pass)
                                   ? audit.before(pass).shape.kept
-                                  : shape_kept(sealed, with.viewing[index].steps().steps);
+                                  : shape_kept(sealed, with.viewing.steps(index).steps);
         }
         pass.shape.verdict = pass.open || meant || !pass.shape.kept
                                  ? Verdict::open
