@@ -1,45 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/png.h"
-
-#include <zlib.h>
-
-#include "files/srgb_profile.h"
-#include "fuzz/target.h"
-
-using namespace underpaint;
-using namespace underpaint::fuzz;
-
-namespace {
-
-constexpr std::size_t kHeader = 8, kFrame = 12;  // length, kind and checksum of a chunk
-
-std::uint32_t number_at(const Bytes& bytes, std::size_t at) {
-    std::uint32_t number = 0;
-    for (std::size_t i = 0; i < 4; ++i)
-        number = number << 8 | std::to_integer<std::uint32_t>(bytes[at + i]);
-    return number;
-}
-
-/// Chunks get the checksum that belongs to what they hold, or none would get past it.
-Bytes with_right_checksums(Bytes bytes) {
-    for (std::size_t at = kHeader; at + kFrame <= bytes.size();) {
-        const std::size_t length = number_at(bytes, at), end = at + 8 + length;
-        if (length > bytes.size() || end + 4 > bytes.size()) break;
-        const auto* from = reinterpret_cast<const unsigned char*>(bytes.data() + at + 4);
-        const auto crc = static_cast<std::uint32_t>(crc32_z(0, from, length + 4));
-        for (std::size_t i = 0; i < 4; ++i)
-            bytes[end + i] = static_cast<std::byte>(crc >> (24 - 8 * i));
-        at = end + 4;
-    }
-    return bytes;
-}
-
-}  // namespace
+#include "fuzz/decoded.h"
+#include "fuzz/png_chunks.h"
 
 int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
-    auto read = read_png(kFile, with_right_checksums(copied(data, size)));
-    if (!read) return 0;
-    look_at(read->picture);
-    if (auto converted = to_srgb(kFile, std::move(*read))) look_at(converted->picture);
+    using namespace underpaint;
+    const Bytes bytes = fuzz::with_right_checksums(fuzz::copied(data, size));
+    fuzz::look_at(read_png(fuzz::kFile, bytes));
     return 0;
 }

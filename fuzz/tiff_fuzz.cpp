@@ -1,15 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "files/srgb_profile.h"
 #include "files/tiff.h"
-#include "fuzz/target.h"
-
-using namespace underpaint;
-using namespace underpaint::fuzz;
+#include "fuzz/decoded.h"
 
 int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
-    if (auto read = read_tiff(kFile, as_bytes(data, size))) {
-        look_at(read->picture);
-        if (auto converted = to_srgb(kFile, std::move(*read))) look_at(converted->picture);
-    }
+    using namespace underpaint;
+    fuzz::look_at(read_tiff(fuzz::kFile, fuzz::as_bytes(data, size)));
     return 0;
 }

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <charconv>
 
+#include "files/user_folders.h"
 #include "files/zip_container.h"
 
 namespace underpaint {
@@ -70,6 +71,10 @@ void tidy(const fs::path& store) {
 }
 
 }  // namespace
+
+fs::path earlier_store() {
+    return state_folder() / "earlier";
+}
 
 Done keep_earlier(const fs::path& store, const fs::path& file, std::size_t most) {
     std::error_code error;

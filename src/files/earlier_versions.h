@@ -19,6 +19,9 @@ struct EarlierVersion {
     friend bool operator==(const EarlierVersion&, const EarlierVersion&) = default;
 };
 
+/// The usual store, of this program's own.
+std::filesystem::path earlier_store();
+
 /// Keeps the file as it is now, before it is replaced: as a second name where both lie on one disk,
 /// else as a copy. Of each file the newest `most` stay, and kMostEarlier of all. Nothing happens
 /// when there is no such file or it is kept already.

@@ -11,6 +11,7 @@
 #include "desk/window/starting.h"
 #include "desk/work/faults.h"
 #include "files/log.h"
+#include "files/user_folders.h"
 #include "support/desk_fixture.h"
 
 namespace underpaint {

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/kit/words.h"
 
-#include <QDate>
+#include <QDateTime>
 #include <QLocale>
 #include <cmath>
 
@@ -19,6 +19,14 @@ QString shown(const std::string& name) {
 
 QString shown_on_button(const std::string& name) {
     return shown(name).replace(QLatin1Char('&'), QStringLiteral("&&"));
+}
+
+QString moment_in_words(std::chrono::sys_seconds when) {
+    const QDateTime then = QDateTime::fromSecsSinceEpoch(when.time_since_epoch().count());
+    const QString time = then.toString(QStringLiteral("HH:mm"));
+    if (then.date() == QDate::currentDate()) return QObject::tr("today at %1").arg(time);
+    return QObject::tr("%1 at %2")
+        .arg(QLocale().toString(then.date(), QStringLiteral("d MMMM yyyy")), time);
 }
 
 QString label_of(BlendMode mode) {

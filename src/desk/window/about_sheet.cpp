@@ -13,7 +13,9 @@
 #include "desk/window/crash_report.h"
 #include "desk/window/file_names.h"
 #include "files/disk.h"
+#include "files/earlier_versions.h"
 #include "files/log.h"
+#include "files/user_folders.h"
 #include "files/zip_container.h"
 
 namespace underpaint {

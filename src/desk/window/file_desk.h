@@ -114,7 +114,7 @@ private:
     using Deliver = std::function<void(std::function<void()>)>;
     using Work = std::function<void(const std::stop_token&, const Deliver&)>;
 
-    /// What is said of a file that is not the painter's to save over, as a demo; empty: it is.
+    /// \param as_copy what is said of a file that is no painter's to save over, as a demo is
     void load(const Path& file, const std::optional<QString>& as_copy = {});
     /// Nothing is there yet but a brief, which goes along with the picture that comes.
     bool only_a_brief() const;

@@ -5,6 +5,7 @@
 
 #include "desk/window/crash_report.h"
 #include "desk/window/file_names.h"
+#include "files/user_folders.h"
 
 namespace underpaint {
 
