@@ -271,6 +271,23 @@ double inside(const Pyramid& mask, const Pyramid& other) {
     return both / all;
 }
 
+/// A background that outdoes the focus has more contrast, not "-24% less".
+TEST(PlantedFaults, AreSaidWithoutSharesBelowNothing) {
+    bool more = false;
+    for (const Fault& fault : faults()) {
+        const Painting painting = painted(fault);
+        for (const Finding& finding : find(painting, *audit(painting, {}))) {
+            const std::string& text = finding.text;
+            for (std::size_t at = text.find('-'); at != text.npos; at = text.find('-', at + 1))
+                EXPECT_FALSE(at + 1 < text.size() && std::isdigit(text[at + 1]) != 0 &&
+                             (at == 0 || text[at - 1] == ' '))
+                    << fault.name << ": " << text;
+            more = more || text.find("% more contrast") != text.npos;
+        }
+    }
+    EXPECT_TRUE(more);
+}
+
 TEST(PlantedFaults, AreShownWhereTheyAre) {
     // These are about other places too: the focus as it stands, the rest of the parts.
     const auto of_more = [](FindingCode code) {

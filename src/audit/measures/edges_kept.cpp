@@ -3,7 +3,10 @@
 
 #include <fmt/format.h>
 
+#include <cmath>
+
 #include "audit/extremes.h"
+#include "audit/figures.h"
 #include "audit/slips.h"
 #include "painting/shown_name.h"
 
@@ -120,6 +123,11 @@ bool judge_background(const Judging&, Audit& audit) {
     return true;
 }
 
+/// "12% less", or "3% more" of what there is to be less of.
+std::string less_or_more(double less) {
+    return fmt::format("{:.0f}% {}", 100 * std::fabs(less), less < 0 ? "more" : "less");
+}
+
 void find_background(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
     if (painting.plan.foci.empty()) return;
     find_slips(
@@ -129,10 +137,10 @@ void find_background(const Painting& painting, const Audit& audit, std::vector<F
             const double now = *background_of(pass.focus),
                          sealed = *background_of(audit.ground.focus);
             finding.text = fmt::format(
-                "The strongest place beside {} has {:.0f}% less contrast; sealed {:.0f}% less, the "
-                "house rules ask for {:.0f}%",
-                shown_name(painting.plan.foci.front().name), 100 * now, 100 * sealed,
-                100 * audit.limits.background);
+                "The strongest place beside {} has {} contrast; sealed {}, the house rules ask for "
+                "{}",
+                shown_name(painting.plan.foci.front().name), less_or_more(now),
+                less_or_more(sealed), less_or_more(audit.limits.background));
             finding.figure = now;
             finding.budget = std::min(audit.limits.background, sealed) - 0.02;
         },
@@ -142,7 +150,8 @@ void find_background(const Painting& painting, const Audit& audit, std::vector<F
 std::optional<FigureWords> background_words(const PassAudit& pass) {
     const auto background = background_of(pass.focus);
     if (!background) return std::nullopt;
-    const std::string now = fmt::format("{:.0f}%", 100 * *background);
+    const double share = 100 * *background;
+    const std::string now = share < 0 ? with_sign(share, 0) + "%" : fmt::format("{:.0f}%", share);
     return FigureWords{now, {}, now, pass.background_verdict};
 }
 

@@ -63,10 +63,11 @@ void find(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
     find_slips(
         audit, FindingCode::shape_slips, [](const PassAudit& pass) { return pass.shape.verdict; },
         [](const PassAudit& pass, Finding& finding) {
+            const double kept = *pass.shape.kept;
             finding.text = fmt::format(
-                "What stands light beside dark is kept to {:.2f} of 1; the seal's shapes are "
-                "blurred or turned over",
-                *pass.shape.kept);
+                "What stands light beside dark is kept to {} of 1; the seal's shapes are {}",
+                kept < 0 ? with_sign(kept, 2) : fmt::format("{:.2f}", kept),
+                kept < 0 ? "turned over" : "blurred or turned over");
             finding.figure = *pass.shape.kept;
             finding.budget = kHeldShape;
         },

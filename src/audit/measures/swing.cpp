@@ -84,13 +84,12 @@ void find_swing(const Painting&, const Audit& audit, std::vector<Finding>& findi
         const bool turned = swing.swing * before < 0 && swing.verdict == Verdict::lost;
         const bool apart = audit.limits.swing == 0.0;
         Finding finding{FindingCode::swing_slips, slip.verdict, slip.pass->index};
-        finding.text = fmt::format(
-            "Lights and shadows {}: light minus shadow warmth went from {:+.1f} to "
-            "{:+.1f}",
-            turned  ? "changed sides"
-            : apart ? "drew apart, and one temperature is planned"
-                    : "drew together",
-            before, swing.swing);
+        finding.text =
+            fmt::format("Lights and shadows {}: light minus shadow warmth went from {} to {}",
+                        turned  ? "changed sides"
+                        : apart ? "drew apart, and one temperature is planned"
+                                : "drew together",
+                        with_sign(before, 1), with_sign(swing.swing, 1));
         if (slip.back != nullptr)
             finding.text += fmt::format("; pass {} brought them back", slip.back->index);
         finding.text += fmt::format(". Pass {}.", slip.pass->index);
@@ -106,9 +105,8 @@ void find_swing(const Painting&, const Audit& audit, std::vector<Finding>& findi
         is_bad(last.swing.verdict) || last.swing.swing / *wanted >= 1)
         return;
     Finding finding{FindingCode::swing_short, Verdict::open, 0,
-                    fmt::format("Lights and shadows differ by {:+.1f} so far; the brief asks for "
-                                "{:+.1f}.",
-                                last.swing.swing, *wanted)};
+                    fmt::format("Lights and shadows differ by {} so far; the brief asks for {}.",
+                                with_sign(last.swing.swing, 1), with_sign(*wanted, 1))};
     finding.figure = last.swing.swing;
     finding.budget = *wanted;
     findings.push_back(std::move(finding));
