@@ -5,7 +5,6 @@
 #include <zlib.h>
 
 #include <algorithm>
-#include <cstring>
 #include <deque>
 #include <exception>
 #include <optional>
@@ -145,7 +144,8 @@ private:
             case ZIP_SOURCE_OPEN: at_ = 0; return make() ? 0 : -1;
             case ZIP_SOURCE_READ: {
                 const auto some = std::min<std::size_t>(length, bytes().size() - at_);
-                std::memcpy(data, bytes().data() + at_, some);
+                std::copy_n(bytes().begin() + static_cast<std::ptrdiff_t>(at_), some,
+                            static_cast<std::byte*>(data));
                 at_ += some;
                 return static_cast<zip_int64_t>(some);
             }
