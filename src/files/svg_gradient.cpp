@@ -183,9 +183,10 @@ Result<GradientFile> parse_svg_gradient(const std::string& file, std::string_vie
     if (!parsed)
         return trouble(file, fmt::format("it is not a whole SVG file: {}, at byte {}.",
                                          parsed.description(), parsed.offset));
+    const auto nothing =
+        trouble(file, "it has no linearGradient with stops, so there is nothing to take.");
     const pugi::xml_node node = find_gradient(document);
-    if (!node)
-        return trouble(file, "it has no linearGradient with stops, so there is nothing to take.");
+    if (!node) return nothing;
     if (property(node, "color-interpolation") == "linearRGB")
         return trouble(file,
                        "it mixes its colours in linear light, which a gradient map does not.");
@@ -216,6 +217,7 @@ Result<GradientFile> parse_svg_gradient(const std::string& file, std::string_vie
         if (!gradient.stops.empty()) stop.at = std::max(stop.at, gradient.stops.back().at);
         gradient.stops.push_back(stop);
     }
+    if (gradient.stops.empty()) return nothing;  // all were said to lie between others
     gradient.stops = in_range(std::move(gradient.stops));
     return gradient;
 }
