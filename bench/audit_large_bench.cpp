@@ -54,9 +54,16 @@ void audit_sketched(benchmark::State& state) {
     for (auto _ : state) benchmark::DoNotOptimize(audit(painting(), options));
 }
 
+/// Three hundred layers, most of which leave most of the picture alone.
+void audit_many(benchmark::State& state) {
+    static const Painting many = three_hundred_layers(k24Megapixels);
+    for (auto _ : state) benchmark::DoNotOptimize(audit(many, {}));
+}
+
 BENCHMARK(lay_large)->Name("audit/24/lay")->Apply(on_all_cores);
 BENCHMARK(audit_large)->Name("audit/24/audit")->Apply(on_all_cores);
 BENCHMARK(audit_changed)->Name("audit/24/changed")->Apply(on_all_cores);
+BENCHMARK(audit_many)->Name("audit/24/300")->Apply(on_all_cores);
 BENCHMARK(audit_sketched)->Name("audit/24/sketch")->Apply(on_all_cores);
 
 }  // namespace

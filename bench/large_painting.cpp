@@ -8,6 +8,11 @@
 namespace underpaint::bench {
 namespace {
 
+constexpr BlendMode kModes[] = {
+    BlendMode::color,      BlendMode::multiply,   BlendMode::overlay, BlendMode::color,
+    BlendMode::soft_light, BlendMode::screen,     BlendMode::normal,  BlendMode::hue,
+    BlendMode::hard_light, BlendMode::luminosity, BlendMode::lighten, BlendMode::color_burn};
+
 /// A soft disc or a bar, in shares of the picture.
 float form(float u, float v, unsigned seed) {
     const auto s = static_cast<float>(seed);
@@ -66,21 +71,51 @@ Painting twelve_passes(Size size) {
         mask.settle();
         painting = with_part(std::move(painting), "Part", share(std::move(mask)));
     }
-    constexpr BlendMode modes[] = {
-        BlendMode::color,      BlendMode::multiply,   BlendMode::overlay, BlendMode::color,
-        BlendMode::soft_light, BlendMode::screen,     BlendMode::normal,  BlendMode::hue,
-        BlendMode::hard_light, BlendMode::luminosity, BlendMode::lighten, BlendMode::color_burn};
     const SharedPicture colours = share(structured(size, Channels::rgb, 3));
     for (int i = 0; i < 12; ++i) {
         Pass pass;
         pass.name = "Pass";
-        pass.blend = modes[i];
+        pass.blend = kModes[i];
         pass.strength = 0.35F + 0.04F * static_cast<float>(i);
         if (i % 3 == 0)
             pass.source = Painted{colours, 0, 0};
         else
             pass.source = Tint{{0.2F + 0.06F * static_cast<float>(i), 0.5F, 0.6F}};
         if (i % 2 == 1) pass.reach.parts = {painting.parts[static_cast<std::size_t>(i / 2)].id};
+        painting = with_pass(std::move(painting), pass);
+    }
+    return painting;
+}
+
+Painting three_hundred_layers(Size size) {
+    Painting painting = sealed_grey(size);
+    const Size small{size.width / 12, size.height / 12};
+    const Picture colours = structured(small, Channels::rgb, 4);
+    std::uint32_t random = 7;
+    const auto below = [&](int limit) {
+        random = random * 1664525U + 1013904223U;
+        return static_cast<int>((random >> 8) % static_cast<std::uint32_t>(limit));
+    };
+    for (int i = 0; i < 300; ++i) {
+        const int left = below(size.width - small.width), top = below(size.height - small.height);
+        Picture pixels(small, Channels::rgb_alpha, Depth::bits8);
+        std::vector<float> row(static_cast<std::size_t>(small.width));
+        for (int y = 0; y < small.height; ++y) {
+            for (int c = 0; c < 3; ++c) {
+                colours.read_channel((c + i) % 3, 0, y, row);
+                pixels.write_channel(c, 0, y, row);
+            }
+            for (int x = 0; x < small.width; ++x)
+                row[static_cast<std::size_t>(x)] = std::min(
+                    1.0F, 0.02F * static_cast<float>(
+                                      std::min({x, y, small.width - 1 - x, small.height - 1 - y})));
+            pixels.write_channel(3, 0, y, row);
+        }
+        Pass pass;
+        pass.name = "Layer";
+        pass.blend = kModes[i % 12];
+        pass.strength = 0.6F;
+        pass.source = Painted{share(std::move(pixels)), left, top};
         painting = with_pass(std::move(painting), pass);
     }
     return painting;

@@ -20,4 +20,8 @@ Painting sealed_grey(Size size);
 /// a quarter of the picture.
 Painting twelve_passes(Size size);
 
+/// As files come from elsewhere: three hundred small layers, here and there and over one another,
+/// with soft borders, in the modes of twelve_passes().
+Painting three_hundred_layers(Size size);
+
 }  // namespace underpaint::bench

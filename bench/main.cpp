@@ -24,11 +24,10 @@ void pass_on(QtMsgType, const QMessageLogContext&, const QString& text) {
 
 int main(int argc, char** argv) {
     using namespace underpaint::bench;
-    for (const char* flag : {kMemoryFlag, kPaintedMemoryFlag})
-        if (argc == 2 && std::strcmp(argv[1], flag) == 0) {
-            std::printf("%.0f\n", peak_megabytes_of_24(flag == kPaintedMemoryFlag));
-            return 0;
-        }
+    if (argc == 3 && std::strcmp(argv[1], kMemoryFlag) == 0) {
+        std::printf("%.0f\n", peak_megabytes_of(argv[2]));
+        return 0;
+    }
     // Machines change their speed: what is compared is run in turns. --quick runs every row, but
     // each only for as long as shows that nothing has become much slower.
     char repeat[] = "--benchmark_repetitions=5", once[] = "--benchmark_repetitions=1";

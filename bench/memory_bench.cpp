@@ -5,9 +5,12 @@
 #include <unistd.h>
 
 #include <cstdio>
+#include <filesystem>
 #include <fstream>
 #include <string>
 
+#include "audit/audit.h"
+#include "files/openraster.h"
 #include "large_painting.h"
 #include "painting/history.h"
 #include "raster/brush.h"
@@ -19,11 +22,11 @@ namespace {
 
 /// Runs this program again for the one purpose: its own memory is full of other benchmarks. The
 /// "time" is megabytes, one a millisecond.
-void peak(benchmark::State& state, const char* flag) {
+void peak(benchmark::State& state, const char* row) {
     char self[4096] = {};
     if (::readlink("/proc/self/exe", self, sizeof self - 1) < 0) return state.SkipWithError("?");
     for (auto _ : state) {
-        FILE* run = ::popen((std::string(self) + " " + flag).c_str(), "r");
+        FILE* run = ::popen((std::string(self) + " " + kMemoryFlag + " " + row).c_str(), "r");
         double megabytes = 0;
         const bool told = run && std::fscanf(run, "%lf", &megabytes) == 1;
         if (!run || ::pclose(run) != 0 || !told) return state.SkipWithError("the run told nothing");
@@ -31,16 +34,13 @@ void peak(benchmark::State& state, const char* flag) {
         state.counters["MB"] = megabytes;
     }
 }
-BENCHMARK_CAPTURE(peak, plain, kMemoryFlag)
-    ->Name("memory/24")
-    ->Unit(benchmark::kMillisecond)
-    ->UseManualTime()
-    ->Iterations(1);
-BENCHMARK_CAPTURE(peak, painted, kPaintedMemoryFlag)
-    ->Name("memory/24/painted")
-    ->Unit(benchmark::kMillisecond)
-    ->UseManualTime()
-    ->Iterations(1);
+void of_row(benchmark::internal::Benchmark* benchmark) {
+    benchmark->Unit(benchmark::kMillisecond)->UseManualTime()->Iterations(1);
+}
+BENCHMARK_CAPTURE(peak, plain, "24")->Name("memory/24")->Apply(of_row);
+BENCHMARK_CAPTURE(peak, painted, "24/painted")->Name("memory/24/painted")->Apply(of_row);
+BENCHMARK_CAPTURE(peak, saving, "24/save")->Name("memory/24/save")->Apply(of_row);
+BENCHMARK_CAPTURE(peak, many, "24/300")->Name("memory/24/300")->Apply(of_row);
 
 /// Colour over all of a picture, laid by a brush.
 Painted painted_over(Size size, const Brush& brush) {
@@ -70,28 +70,58 @@ void paint(History& history, std::size_t pass, Brush brush) {
     }
 }
 
-}  // namespace
+History with_strokes(History history) {
+    Painting with = history.now();
+    Brush brush{250, 0.3, 0.5, false};
+    brush.colour = {0.7F, 0.5F, 0.3F};
+    for (const std::size_t pass : {std::size_t{1}, std::size_t{4}})
+        with.passes[pass].source = painted_over(with.size(), brush);
+    history = History(std::move(with));
+    brush.radius = 90;
+    paint(history, 4, brush);
+    return history;
+}
 
-double peak_megabytes_of_24(bool painted) {
-    History history(twelve_passes(k24Megapixels));
-    if (painted) {
-        Painting with = history.now();
-        Brush brush{250, 0.3, 0.5, false};
-        brush.colour = {0.7F, 0.5F, 0.3F};
-        for (const std::size_t pass : {std::size_t{1}, std::size_t{4}})
-            with.passes[pass].source = painted_over(with.size(), brush);
-        history = History(std::move(with));
-        brush.radius = 90;
-        paint(history, 4, brush);
-    }
-    const Painting& painting = history.now();
+/// As a canvas does, small and large.
+void look_at(const Painting& painting) {
     LiveRender live(std::size_t{256} << 20);
     const std::size_t moments[] = {painting.passes.size()};
     for (const View& view : {whole_at(painting.size(), 5.45), View{1, {2000, 1500, 1100, 740}},
                              View{2, {0, 0, 1100, 740}}})
         live.frame(painting, moments, view, [](LiveRender::States) {});
-    benchmark::DoNotOptimize(render_picture(painting, painting.passes.size(), Depth::bits8));
+}
 
+void save(const Painting& painting) {
+    const auto path = std::filesystem::temp_directory_path() /
+                      ("underpaint-bench-" + std::to_string(::getpid()) + ".ora");
+    benchmark::DoNotOptimize(save_painting(path, painting));
+    std::filesystem::remove(path);
+}
+
+/// False for no such row.
+bool work_of(std::string_view row) {
+    if (row == "24/save") {
+        save(twelve_passes(k24Megapixels));
+    } else if (row == "24/300") {
+        const Painting many = three_hundred_layers(k24Megapixels);
+        look_at(many);
+        benchmark::DoNotOptimize(audit(many, {}));
+    } else if (row == "24" || row == "24/painted") {
+        History history(twelve_passes(k24Megapixels));
+        if (row == "24/painted") history = with_strokes(std::move(history));
+        look_at(history.now());
+        benchmark::DoNotOptimize(
+            render_picture(history.now(), history.now().passes.size(), Depth::bits8));
+    } else {
+        return false;
+    }
+    return true;
+}
+
+}  // namespace
+
+double peak_megabytes_of(std::string_view row) {
+    if (!work_of(row)) return -1;
     std::ifstream status("/proc/self/status");
     for (std::string word; status >> word;)
         if (double kilobytes = 0; word == "VmHWM:" && status >> kilobytes) return kilobytes / 1024;

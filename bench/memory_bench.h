@@ -1,17 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <string_view>
+
 namespace underpaint::bench {
 
-/// Given this, the program prints only peak_megabytes_of_24(); and given the other, that with two
-/// painted passes.
-inline constexpr const char *kMemoryFlag = "--peak-memory",
-                            *kPaintedMemoryFlag = "--peak-memory-painted";
+/// Given this and a row's name behind "memory/", the program prints only peak_megabytes_of().
+inline constexpr const char* kMemoryFlag = "--peak-memory";
 
-/// Makes the painting of 24 megapixels and twelve passes, looks at it and renders it whole; the
-/// most memory that this process had, in MB.
-/// \param painted two of its passes are painted over the whole picture, and 100 strokes on one of
-/// them can be undone
-double peak_megabytes_of_24(bool painted);
+/// The most memory, in MB, that this process has had once it did what the row is about: with a
+/// painting of 24 megapixels
+///   24          and twelve passes: looks at it and renders it whole
+///   24/painted  the same, two of them painted over all of it, with 100 strokes to undo
+///   24/save     and twelve passes: saves it
+///   24/300      and three hundred layers: looks at it and measures all figures
+/// -1 for anything else.
+double peak_megabytes_of(std::string_view row);
 
 }  // namespace underpaint::bench

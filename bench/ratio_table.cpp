@@ -114,6 +114,9 @@ void RatioTable::Finalize() {
     at_most("peak memory, 24 Mpx, 12 passes, open and rendered", "memory/24", 600, " MB");
     at_most("the same with two painted passes and 100 strokes to undo", "memory/24/painted", 700,
             " MB");
+    at_most("peak memory, 24 Mpx, 12 passes, saved", "memory/24/save", 350, " MB");
+    at_most("peak memory, 24 Mpx, 300 layers, looked at and measured", "memory/24/300", 300, " MB");
+    at_most("300 layers over 24 Mpx, every figure", "audit/24/300", 10000, " ms");
     if (fastest("stack/us") > 0 && fastest("stack/memory") > 0)
         std::printf("\nThe stack render reaches %.0f %% of the memory-bandwidth limit.\n",
                     100 * fastest("stack/memory") / fastest("stack/us"));

@@ -4,6 +4,7 @@
 #include <tbb/enumerable_thread_specific.h>
 
 #include <algorithm>
+#include <utility>
 
 #include "audit/part_means.h"
 #include "audit/tile_audit.h"
@@ -66,7 +67,8 @@ bool measure_states(const Painting& painting, const AuditOptions& options,
                 recipe, [&](TileWalk& walk, int) { auditor.measure(walk, tallies.local()); }, stop,
                 progress))
             return false;
-        for (const AuditTally& tally : tallies) sum += tally;
+        // One after the other is let go: together they are large.
+        for (AuditTally& tally : tallies) sum += std::exchange(tally, {});
     }
     auditor.report(sum, result);
     const Judging judging{painting, auditor.viewing(), auditor.reached(), stop,

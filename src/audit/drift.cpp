@@ -11,22 +11,37 @@ namespace underpaint {
 namespace {
 
 constexpr int kBinsPerStep = 5000;
-constexpr int kBins = 8 * kBinsPerStep + 1;  // steps 1-9 are at most 8 apart
+constexpr int kFarthest = 8 * kBinsPerStep;  // steps 1-9 are at most 8 apart
+// What is more than a step off is lost whatever else it is: bins beyond are wider.
+constexpr int kWider = 10;
+constexpr int kBins = kBinsPerStep + (kFarthest - kBinsPerStep) / kWider + 1;
+
+int folded(int bin) {
+    return bin <= kBinsPerStep ? bin : kBinsPerStep + (bin - kBinsPerStep + kWider / 2) / kWider;
+}
+double steps_of_bin(std::size_t bin) {
+    const double beyond = std::max(0.0, static_cast<double>(bin) - kBinsPerStep);
+    return (static_cast<double>(bin) + beyond * (kWider - 1)) / kBinsPerStep;
+}
 
 }  // namespace
 
 void DriftTally::add(std::span<const float> now, std::span<const float> then) {
-    if (bins_.empty()) bins_.resize(kBins);
     std::array<std::int32_t, 1024> bins;
     for (std::size_t from = 0; from < now.size(); from += bins.size()) {
         const std::size_t count = std::min(bins.size(), now.size() - from);
         const RowDrift row =
             drift_row(now.subspan(from, count), then.subspan(from, count),
-                      static_cast<float>(kQuarterStep), kBinsPerStep, kBins - 1, bins);
-        if (row.max > 0)
-            for (std::size_t i = 0; i < count; ++i) ++bins_[static_cast<std::size_t>(bins[i])];
-        else
-            bins_[0] += static_cast<std::uint32_t>(count);
+                      static_cast<float>(kQuarterStep), kBinsPerStep, kFarthest, bins);
+        if (row.max > 0) {
+            const auto counted = std::span(bins).first(count);
+            if (row.max >= 1) std::ranges::transform(counted, counted.begin(), folded);
+            const auto highest = static_cast<int>(row.max * kBinsPerStep) + 1;
+            bins_.reach(static_cast<std::size_t>(std::min(folded(highest) + 1, kBins)));
+            bins_.count(counted);
+        } else {
+            bins_.count(0, count);
+        }
         changed_ += row.changed, lighter_ += row.above, darker_ += row.below;
         sum_.add(row.sum);
         max_ = std::max(max_, row.max);
@@ -35,20 +50,28 @@ void DriftTally::add(std::span<const float> now, std::span<const float> then) {
 }
 
 void DriftTally::add_unmoved(std::size_t pixels) {
-    if (bins_.empty()) bins_.resize(kBins);
-    bins_[0] += static_cast<std::uint32_t>(pixels);
+    bins_.count(0, pixels);
     count_ += pixels;
 }
 
 DriftTally& DriftTally::operator+=(const DriftTally& other) {
-    if (bins_.empty()) bins_.resize(other.bins_.size());
-    for (std::size_t i = 0; i < other.bins_.size(); ++i) bins_[i] += other.bins_[i];
+    bins_ += other.bins_;
     count_ += other.count_;
     changed_ += other.changed_;
     lighter_ += other.lighter_;
     darker_ += other.darker_;
     sum_ += other.sum_;
-    max_ = std::max(max_, other.max_);
+    raise_max(other);
+    return *this;
+}
+
+DriftTally& DriftTally::operator-=(const DriftTally& other) {
+    bins_ -= other.bins_;
+    count_ -= other.count_;
+    changed_ -= other.changed_;
+    lighter_ -= other.lighter_;
+    darker_ -= other.darker_;
+    sum_ -= other.sum_;
     return *this;
 }
 
@@ -56,11 +79,9 @@ Drift DriftTally::drift() const {
     if (count_ == 0) return {};
     const auto pixels = static_cast<double>(count_);
     const auto rank = static_cast<std::uint64_t>(std::ceil(0.95 * pixels));
-    std::uint64_t seen = 0;
-    std::size_t bin = 0;
-    while ((seen += bins_[bin]) < rank) ++bin;
+    const std::size_t bin = bins_.bin_of_rank(rank, 0);
     return {sum_.value() / pixels,
-            std::min(static_cast<double>(bin) / kBinsPerStep, static_cast<double>(max_)),
+            std::min(steps_of_bin(bin), static_cast<double>(max_)),
             max_,
             static_cast<double>(changed_) / pixels,
             static_cast<double>(lighter_) / pixels,

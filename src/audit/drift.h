@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <algorithm>
 #include <cstdint>
 #include <span>
-#include <vector>
 
 #include "audit/exact_sum.h"
+#include "audit/tallies.h"
 
 namespace underpaint {
 
@@ -28,11 +29,18 @@ public:
     /// Pixels that stand where they stood.
     void add_unmoved(std::size_t pixels);
     DriftTally& operator+=(const DriftTally& other);
-    /// The 95th percentile is the nearest rank, to 1/5000 step; mean and maximum are exact.
+    /// All but the maximum, which can't be taken off again.
+    DriftTally& operator-=(const DriftTally& other);
+    void raise_max(const DriftTally& other) { max_ = std::max(max_, other.max_); }
+    void forget_max() { max_ = 0; }
+
+    std::uint64_t count() const { return count_; }
+    /// The 95th percentile is the nearest rank, to 1/5000 step where it is below one and to 1/500
+    /// beyond; mean and maximum are exact.
     Drift drift() const;
 
 private:
-    std::vector<std::uint32_t> bins_;  // empty until something is added: many tallies stay so
+    BinCounts bins_;
     std::uint64_t count_ = 0, changed_ = 0, lighter_ = 0, darker_ = 0;
     ExactSum sum_;
     float max_ = 0;

@@ -25,18 +25,31 @@ constexpr float kFlatSlope = 0.08F;     // of the steepest: beyond it the transi
 constexpr double kLeastRidge = 8;       // viewing pixels
 constexpr int kNarrow = 12;             // pixels: beyond it how pixels fall makes no difference
 
+cv::Rect grown(const cv::Rect& area, int by, cv::Size within) {
+    return cv::Rect(area.x - by, area.y - by, area.width + 2 * by, area.height + 2 * by) &
+           cv::Rect({}, within);
+}
+
 /// A picture of steps at one blur, with its gradient.
 struct Level {
     cv::Mat steps, dx, dy, slope;
 
-    Level(const cv::Mat& sharp, double sigma) {
-        if (sigma > 0)
-            cv::GaussianBlur(sharp, steps, {}, sigma, 0, cv::BORDER_REPLICATE);
-        else
-            steps = sharp;
-        cv::Scharr(steps, dx, CV_32F, 1, 0, 1.0 / 32, 0, cv::BORDER_REPLICATE);
-        cv::Scharr(steps, dy, CV_32F, 0, 1, 1.0 / 32, 0, cv::BORDER_REPLICATE);
-        cv::magnitude(dx, dy, slope);
+    Level(const cv::Mat& sharp, double sigma) : Level(sharp, sigma, {{}, sharp.size()}) {}
+
+    /// Within an area; what lies beyond is not to be read.
+    Level(const cv::Mat& sharp, double sigma, const cv::Rect& area) {
+        steps = sharp;
+        if (sigma > 0) {
+            const cv::Rect wider = grown(area, 1, sharp.size());
+            steps = cv::Mat(sharp.size(), CV_32F);
+            cv::Mat blurred = steps(wider);
+            cv::GaussianBlur(sharp(wider), blurred, {}, sigma, 0, cv::BORDER_REPLICATE);
+        }
+        for (cv::Mat* plane : {&dx, &dy, &slope}) plane->create(sharp.size(), CV_32F);
+        cv::Mat across = dx(area), down = dy(area), steepness = slope(area);
+        cv::Scharr(steps(area), across, CV_32F, 1, 0, 1.0 / 32, 0, cv::BORDER_REPLICATE);
+        cv::Scharr(steps(area), down, CV_32F, 0, 1, 1.0 / 32, 0, cv::BORDER_REPLICATE);
+        cv::magnitude(across, down, steepness);
     }
 
     bool inside(double x, double y) const {
@@ -237,15 +250,31 @@ cv::Point place_now(const Level& level, const EdgePoint& sealed, double sigma, d
 
 EdgeMap follow_edges(const EdgeMap& edges, const ViewingSteps& now) {
     EdgeMap followed = edges;
+    follow_edges(edges, now, now.steps.area(), followed);
+    return followed;
+}
+
+void follow_edges(const EdgeMap& edges, const ViewingSteps& now, const Rect& changed,
+                  EdgeMap& followed) {
     const cv::Mat sharp = matrix_of(now);
     for (int blur = 0; blur < static_cast<int>(std::size(kBlurs)); ++blur) {
-        if (std::ranges::find(edges.points, blur, &EdgePoint::blur) == edges.points.end()) continue;
         const double sigma = kBlurs[blur].sigma / now.pixel;
-        const Level level(sharp, sigma);
-        tbb::parallel_for(std::size_t{0}, followed.points.size(), [&](std::size_t i) {
-            EdgePoint& point = followed.points[i];
-            if (point.blur != blur) return;
-            const cv::Point place = place_now(level, point, sigma, now.pixel);
+        // How far from an edge's pixel it is looked at: the slope for a steeper place, along the
+        // transition from there; all of it blurred, by OpenCV to four sigma.
+        const int looked = static_cast<int>((kSoftEdge + kReach) / now.pixel + 4 * sigma) + 8;
+        const cv::Rect touched =
+            grown({changed.x, changed.y, changed.width, changed.height}, looked, sharp.size());
+        std::vector<std::size_t> points;
+        for (std::size_t i = 0; i < edges.points.size(); ++i)
+            if (edges.points[i].blur == blur &&
+                touched.contains({edges.points[i].x, edges.points[i].y}))
+                points.push_back(i);
+        if (points.empty()) continue;
+        const Level level(sharp, sigma, grown(touched, looked, sharp.size()));
+        tbb::parallel_for(std::size_t{0}, points.size(), [&](std::size_t k) {
+            const EdgePoint& sealed = edges.points[points[k]];
+            EdgePoint& point = followed.points[points[k]];
+            const cv::Point place = place_now(level, sealed, sigma, now.pixel);
             const bool flat = level.slope.at<float>(place) <= 0;
             const auto is =
                 flat ? std::nullopt : measure(level, place.x, place.y, sigma, now.pixel);
@@ -253,7 +282,6 @@ EdgeMap follow_edges(const EdgeMap& edges, const ViewingSteps& now) {
             point.contrast = is ? is->contrast : 0;
         });
     }
-    return followed;
 }
 
 EdgeMap find_edges(const ViewingSteps& viewing) {

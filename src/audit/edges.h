@@ -55,6 +55,10 @@ EdgeMap find_edges(const ViewingSteps& viewing);
 /// edge any more the width is infinite. Edges that were not there are not seen; it takes a small
 /// part of the time.
 EdgeMap follow_edges(const EdgeMap& edges, const ViewingSteps& now);
+/// The same from one state to the next, where only what lies about an area has changed.
+/// \param followed  the edges as they were in the state before; becomes what they are now
+void follow_edges(const EdgeMap& edges, const ViewingSteps& now, const Rect& changed,
+                  EdgeMap& followed);
 
 /// The blur, as a sigma in pixels, that a step may have without measuring wider, where a pixel is
 /// so many viewing pixels.

@@ -16,6 +16,10 @@ public:
         units_ += other.units_;
         return *this;
     }
+    ExactSum& operator-=(const ExactSum& other) {
+        units_ -= other.units_;
+        return *this;
+    }
     double value() const { return static_cast<double>(units_) / kUnit; }
 
 private:
@@ -34,6 +38,11 @@ public:
     WeightedMean& operator+=(const WeightedMean& other) {
         sum_ += other.sum_;
         weight_ += other.weight_;
+        return *this;
+    }
+    WeightedMean& operator-=(const WeightedMean& other) {
+        sum_ -= other.sum_;
+        weight_ -= other.weight_;
         return *this;
     }
     bool empty() const { return weight_.value() <= 0; }

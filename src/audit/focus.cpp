@@ -68,11 +68,12 @@ bool judge(const Judging& with, Audit& audit) {
     if (with.viewing.empty() || foci.empty()) return true;
     const Search search = audit.exact ? Search::thorough : Search::quick;
     if (with.known == 0) {
-        const ViewingSteps sealed = with.viewing.steps(0);
+        const ViewingSteps sealed = with.viewing.ground();
         audit.ground.focus = audit_focus(sealed, foci, std::nullopt, search);
         audit.ground.other_foci = other_foci(sealed, foci, nullptr, search);
     }
     const auto& sealed = audit.ground.focus;
+    ViewingWalk walk(with.viewing);
     for (std::size_t i = with.known; i < audit.passes.size(); ++i) {
         if (with.stop.stop_requested()) return false;
         PassAudit& pass = audit.passes[i];
@@ -80,9 +81,9 @@ bool judge(const Judging& with, Audit& audit) {
             pass.focus = audit.before(pass).focus;
             pass.other_foci = audit.before(pass).other_foci;
         } else {
-            const ViewingSteps now = with.viewing.steps(i + 1);
-            if (sealed) pass.focus = audit_focus(now, foci, sealed, search);
-            pass.other_foci = other_foci(now, foci, &audit.ground.other_foci, search);
+            walk.go_to(i + 1);
+            if (sealed) pass.focus = audit_focus(walk.now(), foci, sealed, search);
+            pass.other_foci = other_foci(walk.now(), foci, &audit.ground.other_foci, search);
         }
     }
     for (PassAudit& pass : audit.passes) {

@@ -3,16 +3,6 @@
 
 namespace underpaint {
 
-StateTally& StateTally::operator+=(const StateTally& other) {
-    steps += other.steps;
-    value += other.value;
-    swing += other.swing;
-    parts += other.parts;
-    intensity += other.intensity;
-    extremes += other.extremes;
-    return *this;
-}
-
 bool stands_as_before(const PassAudit& pass) {
     constexpr double least = 1.0 / 2000;
     return pass.value.own.max < least;

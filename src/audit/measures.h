@@ -48,7 +48,15 @@ struct StateTally {
     PartColoursTally parts;
     IntensityTally intensity;
     ExtremesTally extremes;
-    StateTally& operator+=(const StateTally& other);
+    static constexpr auto kMembers =
+        std::tuple(&StateTally::steps, &StateTally::value, &StateTally::swing, &StateTally::parts,
+                   &StateTally::intensity, &StateTally::extremes);
+};
+
+/// What is gathered about one pass, over those tiles that it changed.
+struct PassTally {
+    ValueChangeTally value;
+    static constexpr auto kMembers = std::tuple(&PassTally::value);
 };
 
 /// The painting after one pass, or as it was sealed.
@@ -115,7 +123,8 @@ struct Audit {
 struct StateReport {
     const Painting& painting;
     const StateTally &ground, &state;
-    bool all_keep;  ///< as in TileState
+    const PassTally& pass;  ///< that made the state; of nothing for the ground
+    bool all_keep;          ///< as in TileState
 };
 
 /// What is judged once all states are reported.
@@ -145,6 +154,7 @@ struct MeasureRecord {
     bool of_trials = false;  ///< it is measured also where a mend is only tried; see AuditOptions
     // What is null has nothing to do.
     void (*gather)(const TileState& tile, StateTally& into) = nullptr;
+    void (*gather_pass)(const TileState& tile, PassTally& into) = nullptr;
     void (*report)(const StateReport& from, PassAudit& pass) = nullptr;
     /// False when stopped.
     bool (*judge)(const Judging& with, Audit& audit) = nullptr;

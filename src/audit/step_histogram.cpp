@@ -11,6 +11,7 @@ namespace {
 
 constexpr double kBinsPerStep = 500;
 constexpr int kBins = 8 * 500 + 1;
+constexpr std::size_t kBinCount = kBins;
 
 int bin_of(double step) {
     return std::clamp(static_cast<int>((step - 1) * kBinsPerStep + 0.5), 0, kBins - 1);
@@ -21,32 +22,34 @@ double step_of_bin(double bin) {
 
 }  // namespace
 
-StepHistogram::StepHistogram() : bins_(kBins) {}
-
 void StepHistogram::add(std::span<const float> steps) {
     count_ += steps.size();
+    bins_.reach(kBinCount);
     std::array<std::int32_t, 1024> bins;
     while (!steps.empty()) {
         const auto now = steps.first(std::min(steps.size(), bins.size()));
         bin_row(now, 1, static_cast<float>(kBinsPerStep), kBins - 1, bins);
-        for (std::size_t i = 0; i < now.size(); ++i) ++bins_[static_cast<std::size_t>(bins[i])];
+        bins_.count(std::span(bins).first(now.size()));
         steps = steps.subspan(now.size());
     }
 }
 
 StepHistogram& StepHistogram::operator+=(const StepHistogram& other) {
-    for (std::size_t i = 0; i < bins_.size(); ++i) bins_[i] += other.bins_[i];
+    bins_ += other.bins_;
     count_ += other.count_;
+    return *this;
+}
+
+StepHistogram& StepHistogram::operator-=(const StepHistogram& other) {
+    bins_ -= other.bins_;
+    count_ -= other.count_;
     return *this;
 }
 
 double StepHistogram::percentile(double share) const {
     const auto rank =
         static_cast<std::uint64_t>(std::max(1.0, std::ceil(share * static_cast<double>(count_))));
-    std::uint64_t seen = 0;
-    for (std::size_t bin = 0; bin < bins_.size(); ++bin)
-        if ((seen += bins_[bin]) >= rank) return step_of_bin(static_cast<double>(bin));
-    return step_of_bin(0);
+    return step_of_bin(static_cast<double>(bins_.bin_of_rank(rank, 0)));
 }
 
 double StepHistogram::share_between(double low, double high) const {
@@ -58,13 +61,13 @@ double StepHistogram::share_between(double low, double high) const {
 
 double StepHistogram::otsu_split() const {
     double total = 0;
-    for (std::size_t bin = 0; bin < bins_.size(); ++bin)
+    for (std::size_t bin = 0; bin < kBinCount; ++bin)
         total += static_cast<double>(bin) * bins_[bin];
     const auto pixels = static_cast<double>(count_);
 
     double best = 0, below = 0, sum_below = 0;
-    std::size_t first = bins_.size() / 2, last = first;
-    for (std::size_t bin = 0; bin + 1 < bins_.size(); ++bin) {
+    std::size_t first = kBinCount / 2, last = first;
+    for (std::size_t bin = 0; bin + 1 < kBinCount; ++bin) {
         below += bins_[bin];
         sum_below += static_cast<double>(bin) * bins_[bin];
         if (below == 0 || below == pixels) continue;

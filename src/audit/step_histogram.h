@@ -5,8 +5,8 @@
 #include <cstdint>
 #include <span>
 #include <string_view>
-#include <vector>
 
+#include "audit/tallies.h"
 #include "colour/value_scale.h"
 
 namespace underpaint {
@@ -14,10 +14,10 @@ namespace underpaint {
 /// How the steps (1-9) of a picture are distributed, in bins of 1/500 step.
 class StepHistogram {
 public:
-    StepHistogram();
     /// Those beyond the scale count at its ends, what is no number at its dark one.
     void add(std::span<const float> steps);
     StepHistogram& operator+=(const StepHistogram& other);
+    StepHistogram& operator-=(const StepHistogram& other);
 
     std::uint64_t count() const { return count_; }
     /// The step below or at which a share 0..1 of the pixels lies; nearest rank, to 1/1000 step.
@@ -29,7 +29,7 @@ public:
     double otsu_split() const;
 
 private:
-    std::vector<std::uint32_t> bins_;
+    BinCounts bins_;
     std::uint64_t count_ = 0;
 };
 

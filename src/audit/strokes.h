@@ -17,8 +17,10 @@ namespace underpaint {
 /// kStrokeSigma viewing pixels; of a large picture at half the viewing scale.
 class StrokeField {
 public:
-    /// \param planes of one area, from (0, 0); \param scale their pixels in one of the picture
-    StrokeField(std::span<const FloatBlock> planes, double scale, double viewing_pixel);
+    /// \param planes  of one area of `whole`, both sides of which begin at even numbers; beyond it
+    ///                they are 0
+    /// \param scale   their pixels in one of the picture
+    StrokeField(std::span<const FloatBlock> planes, Size whole, double scale, double viewing_pixel);
 
     /// Of one place of it, in its own pixels.
     struct Stroke {
@@ -37,10 +39,15 @@ public:
     std::optional<double> angle_at(const Point& picture) const;
 
 private:
+    using Tensor = std::array<float, 3>;  // xx, xy, yy
+    const Tensor& tensor(int x, int y) const;
+    friend std::optional<double> agreement(const StrokeField& a, const StrokeField& b);
+
     Size size_;
     double scale_;
     int grain_ = 1;
-    std::vector<std::array<float, 3>> tensors_;  // xx, xy, yy
+    Rect known_;  // where there may be any
+    std::vector<Tensor> tensors_;
 };
 
 inline constexpr double kStrokeSigma = 4;

@@ -20,7 +20,9 @@ float meant(Intent intent, float move) {
 }
 
 AuditTally& AuditTally::operator+=(const AuditTally& other) {
-    for (std::size_t i = 0; i < states.size(); ++i) states[i] += other.states[i];
+    alone += other.alone;
+    changes += other.changes;
+    passes += other.passes;
     for (std::size_t i = 0; i < groups.size(); ++i) groups[i] += other.groups[i];
     return *this;
 }
@@ -45,6 +47,7 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
                    std::ranges::none_of(groups_, [&](const PassPlaces& places) {
                        return places.front() < after && after <= places.back();
                    });
+    nothing_.parts.parts.resize(painting.parts.size());
     if (options.only_values_after) return;
     for (const Part& part : painting.parts) masks_.push_back(part.mask->level(options.level));
     const Size size = halved(painting.size(), options.level);
@@ -55,39 +58,17 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
 }
 
 AuditTally TileAuditor::empty_tally() const {
-    StateTally state;
-    state.parts.parts.resize(painting_.parts.size());
-    return {std::vector<StateTally>(passes_ + 1, state),
-            std::vector<DriftTally>(groups_.size()),
-            {},
-            {},
-            {},
-            {}};
+    const std::vector<StateTally> states(passes_ + 1, nothing_);
+    return {.alone = states,
+            .changes = states,
+            .passes = std::vector<PassTally>(passes_),
+            .groups = std::vector<DriftTally>(groups_.size())};
 }
 
-/// What is the same in all states of a tile.
-void TileAuditor::begin(TileState& tile, const TileWalk& walk) const {
-    const Rect area = walk.state().area();
-    tile.area = area;
-    tile.all_keep = all_keep_;
-    look_at(tile, walk.state(), !options_.only_values_after);
-    tile.sealed = tile.now;
-    if (!all_keep_) tile.reference = tile.sealed;
-    tile.found = tile.sealed;
-    tile.intent = Intent::keep;
-    tile.laid = true;
-    if (options_.only_values_after) return;
-
-    const auto sealed = std::as_const(tile.sealed).samples();
-    for (FloatBlock* block : {&tile.lights, &tile.shadows, &tile.in_focus, &tile.watched})
-        block->reshape(area);
-    const auto lights_from = static_cast<float>(split_.lights_from);
-    const auto shadows_below = static_cast<float>(split_.shadows_below);
-    for (std::size_t i = 0; i < sealed.size(); ++i) {
-        tile.lights.samples()[i] = sealed[i] >= lights_from ? 1.0F : 0.0F;
-        tile.shadows.samples()[i] = sealed[i] < shadows_below ? 1.0F : 0.0F;
-    }
-
+/// Where on it the foci lie, and where pure black and white are watched for.
+void TileAuditor::find_foci(TileState& tile) const {
+    const Rect& area = tile.area;
+    for (FloatBlock* block : {&tile.in_focus, &tile.watched}) block->reshape(area);
     const double scale = shrink_of_level(options_.level);
     tile.has_focus = false;
     std::ranges::fill(tile.in_focus.samples(), 0.0F);
@@ -107,6 +88,29 @@ void TileAuditor::begin(TileState& tile, const TileWalk& walk) const {
     std::ranges::transform(
         tile.in_focus.samples(), tile.watched.samples().begin(),
         [&](float inside) { return extremes_ == Extremes::nowhere ? 1.0F : 1 - inside; });
+}
+
+/// What is the same in all states of a tile.
+void TileAuditor::begin(TileState& tile, const TileWalk& walk) const {
+    const Rect area = walk.state().area();
+    tile.area = area;
+    tile.all_keep = all_keep_;
+    if (!options_.only_values_after) find_foci(tile);
+    look_at(tile, walk.state(), !options_.only_values_after);
+    tile.sealed = tile.now;
+    if (!all_keep_) tile.reference = tile.sealed;
+    tile.found = tile.sealed;
+    tile.intent = Intent::keep;
+    if (options_.only_values_after) return;
+
+    const auto sealed = std::as_const(tile.sealed).samples();
+    for (FloatBlock* block : {&tile.lights, &tile.shadows}) block->reshape(area);
+    const auto lights_from = static_cast<float>(split_.lights_from);
+    const auto shadows_below = static_cast<float>(split_.shadows_below);
+    for (std::size_t i = 0; i < sealed.size(); ++i) {
+        tile.lights.samples()[i] = sealed[i] >= lights_from ? 1.0F : 0.0F;
+        tile.shadows.samples()[i] = sealed[i] < shadows_below ? 1.0F : 0.0F;
+    }
 
     tile.parts.clear();
     for (std::size_t part = 0; part < masks_.size(); ++part) {
@@ -127,7 +131,6 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
     TileState& tile = tally.tile;
     begin(tile, walk);
     if (all) {
-        gather(tile, tally.states[0]);
         if (!viewing_.empty()) {
             viewing_.grid().average(tile.now, tally.before);
             viewing_.begin(tally.before);
@@ -137,6 +140,9 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
     bool reached_all = !reached_;
     FloatBlock found_by_group;
     const std::size_t known = options_.known.passes;
+    // The first of the states that the tile stands in as it does now. The ground is wanted always.
+    std::size_t first_of_run = known == 0 ? 0 : known + 1;
+    if (all && known > 0) gather(tile, tally.alone[0]);
     if (starts_late_) walk.begin(area, *options_.known.state);
     for (std::size_t i = starts_late_ ? options_.known.state_after : 0; i < passes_; ++i) {
         // A state whose figures are known is looked at where something is measured from it.
@@ -154,17 +160,20 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
         // The first state that is judged is compared with the seal and nothing else.
         const bool first = open_ > 0 && i == open_;
         tile.intent = painting_.passes[i].intent;
-        tile.laid = laid || first;
+        const bool moves = laid || first || (last && all_keep_ && !all);
+        if (moves && all && i >= known) {
+            gather_run(first_of_run, i + 1, tally);
+            first_of_run = i + 1;
+        }
         if (first)
             tile.found = tile.sealed;
         else if (laid)
             std::swap(tile.found, tile.now);
         else if (!all_keep_)
             tile.found = tile.now;
-        if (laid || first || (last && all_keep_ && !all))
-            move_on(tile, walk.state(), all, i >= open_);
+        if (moves) move_on(tile, walk.state(), all, i >= open_);
         if (i < known) continue;
-        if (all || last) gather(tile, tally.states[i + 1]);
+        if ((laid || first) && (all || last)) gather_pass(tile, tally.passes[i]);
         // The first that is measured follows the ground, whatever was laid before it.
         if (!viewing_.empty() && (laid || i == known)) {
             viewing_.grid().average(tile.now, tally.now);
@@ -176,14 +185,16 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
                 tally.groups[g].add(std::as_const(tile.now).samples(),
                                     std::as_const(found_by_group).samples());
     }
+    gather_run(all ? first_of_run : passes_, passes_ + 1, tally);
 }
 
 void TileAuditor::look_at(TileState& tile, const RgbBlock& state, bool all) const {
-    tile.pixels = &state;
-    if (all)
-        read_colours(state, options_.reader, tile.now, tile.colours);
-    else
+    if (!all) {
         tile.now = steps_of(state, options_.reader);
+        return;
+    }
+    read_colours(state, options_.reader, tile.now, tile.colours);
+    tile.extremes = extremes_in_row(state.all(), tile.watched.samples(), kExtremeMargin);
 }
 
 /// Takes in what a pass did to a tile.
@@ -196,28 +207,62 @@ void TileAuditor::move_on(TileState& tile, const RgbBlock& state, bool all, bool
         reference[p] += meant(tile.intent, now[p] - found[p]);
 }
 
-void TileAuditor::gather(const TileState& tile, StateTally& tally) const {
-    tally.steps.add(tile.now.samples());
+void TileAuditor::gather(const TileState& tile, StateTally& into) const {
+    into.steps.add(tile.now.samples());
     for (const MeasureRecord* measure : kMeasures)
         if (measure->gather != nullptr && (measure->of_trials || !options_.only_values_after))
-            measure->gather(tile, tally);
+            measure->gather(tile, into);
+}
+
+void TileAuditor::gather_run(std::size_t first, std::size_t end, AuditTally& tally) const {
+    // Adding and taking off costs about as much as gathering twice.
+    constexpr std::size_t short_run = 2;
+    if (first >= end) return;  // what is known already
+    if (end - first <= short_run) {
+        for (std::size_t state = first; state < end; ++state)
+            gather(tally.tile, tally.alone[state]);
+        return;
+    }
+    tally.run = nothing_;
+    gather(tally.tile, tally.run);
+    // Maxima can't be taken off again.
+    for (std::size_t state = first; state < end; ++state)
+        tally.alone[state].value.raise_max(tally.run.value);
+    tally.run.value.forget_max();
+    tally.changes[first] += tally.run;
+    if (end <= passes_) tally.changes[end] -= tally.run;
+}
+
+void TileAuditor::gather_pass(const TileState& tile, PassTally& into) const {
+    for (const MeasureRecord* measure : kMeasures)
+        if (measure->gather_pass != nullptr && (measure->of_trials || !options_.only_values_after))
+            measure->gather_pass(tile, into);
 }
 
 void TileAuditor::report(const AuditTally& tally, Audit& audit) const {
-    const auto report_state = [&](std::size_t state, PassAudit& pass) {
-        pass.steps = tally.states[state].steps;
+    StateTally run = nothing_;
+    const auto next_state = [&](std::size_t index) {
+        run += tally.changes[index];
+        StateTally state = run;
+        state += tally.alone[index];
+        return state;
+    };
+    const StateTally ground = next_state(0);
+    const auto report_state = [&](const StateTally& state, const PassTally& by, PassAudit& pass) {
+        pass.steps = state.steps;
         for (const MeasureRecord* measure : kMeasures)
             if (measure->report != nullptr && (measure->of_trials || !options_.only_values_after))
-                measure->report({painting_, tally.states[0], tally.states[state], all_keep_}, pass);
+                measure->report({painting_, ground, state, by, all_keep_}, pass);
     };
-    if (options_.known.passes == 0 && !options_.only_values_after) report_state(0, audit.ground);
+    if (options_.known.passes == 0 && !options_.only_values_after)
+        report_state(ground, {}, audit.ground);
     const std::size_t first = options_.only_values_after ? passes_ - 1 : options_.known.passes;
     for (std::size_t i = first; i < passes_; ++i) {
         PassAudit& pass = audit.passes.emplace_back();
         pass.index = static_cast<int>(i) + 1;
         pass.name = painting_.passes[i].name;
         pass.open = i < open_;
-        report_state(i + 1, pass);
+        report_state(next_state(i + 1), tally.passes[i], pass);
     }
 }
 

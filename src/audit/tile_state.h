@@ -3,6 +3,7 @@
 
 #include <vector>
 
+#include "blend/tally_rows.h"
 #include "painting/pass.h"
 #include "raster/rgb_block.h"
 #include "render/readings.h"
@@ -30,10 +31,9 @@ struct TileState {
                            ///< were meant to do
     FloatBlock found;      ///< before the pass
     FloatBlock now;
-    const RgbBlock* pixels = nullptr;  ///< now
-    ColourBlocks colours;              ///< now; not filled where only values are measured
+    ColourBlocks colours;  ///< now; not filled where only values are measured
+    RowExtremes extremes;  ///< now, of what is watched; likewise
     Intent intent = Intent::keep;
-    bool laid = true;      ///< the pass changed something here
     bool all_keep = true;  ///< no pass is meant to move values: what is judged is what is measured
 };
 

@@ -122,9 +122,21 @@ void ViewingGrid::average(const FloatBlock& steps, ViewingCells& cells) const {
 
 ViewingSteps ViewingGrid::steps(std::span<const std::uint16_t> sums) const {
     FloatBlock steps(rect_of(size_));
-    std::ranges::transform(sums, steps.samples().begin(),
-                           [](std::uint16_t sum) { return 1 + static_cast<float>(sum) / kUnit; });
+    read(sums, rect_of(size_), steps);
     return viewing_of(std::move(steps), picture_);
+}
+
+void ViewingGrid::read(std::span<const std::uint16_t> sums, const Rect& area,
+                       FloatBlock& steps) const {
+    const auto left = static_cast<std::size_t>(area.x),
+               width = static_cast<std::size_t>(area.width);
+    for (int y = area.y; y < area.bottom(); ++y) {
+        const auto from = sums.subspan(
+            static_cast<std::size_t>(y) * static_cast<std::size_t>(size_.width) + left, width);
+        std::ranges::transform(from, steps.row(y).begin() + area.x, [](std::uint16_t sum) {
+            return 1 + static_cast<float>(sum) / kUnit;
+        });
+    }
 }
 
 ViewingTally::ViewingTally(Size pixels, Size picture)

@@ -42,6 +42,8 @@ public:
     void average(const FloatBlock& steps, ViewingCells& cells) const;
     /// From the sums of all cells.
     ViewingSteps steps(std::span<const std::uint16_t> sums) const;
+    /// The same of one area, into steps of the whole.
+    void read(std::span<const std::uint16_t> sums, const Rect& area, FloatBlock& steps) const;
 
 private:
     /// Where a row or column of pixels goes: to `first` and the one after it, by how much.

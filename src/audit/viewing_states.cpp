@@ -47,31 +47,45 @@ void ViewingStates::change(std::size_t state, const ViewingCells& before, const 
         }
 }
 
-ViewingSteps ViewingStates::steps(std::size_t state) const {
-    const Size size = grid_->size();
+ViewingSteps ViewingStates::ground() const {
+    return ViewingWalk(*this).now();
+}
+
+ViewingWalk::ViewingWalk(const ViewingStates& states)
+    : states_(states), sums_(static_cast<std::size_t>(states.grid_->size().area())) {
+    add(*states.states_[0]);
+    now_ = states.grid_->steps(sums_);
+    changed_ = {};
+}
+
+void ViewingWalk::go_to(std::size_t state) {
+    changed_ = {};
+    for (std::size_t i = std::max(at_, states_.known_) + 1; i <= state; ++i)
+        add(*states_.states_[i]);
+    at_ = state;
+    states_.grid_->read(sums_, changed_, now_.steps);
+}
+
+void ViewingWalk::add(const ViewingStates::State& state) {
+    constexpr int side = ViewingStates::kSide;
+    const Size size = states_.grid_->size();
     const auto width = static_cast<std::size_t>(size.width);
-    std::vector<std::uint16_t> sums(static_cast<std::size_t>(size.area()));
-    const auto add = [&](const State& from) {
-        for (std::size_t b = 0; b < from.blocks.size(); ++b) {
-            const Block* block = from.blocks[b].load(std::memory_order_acquire);
-            if (block == nullptr) continue;
-            const int left = static_cast<int>(b) % across_ * kSide,
-                      top = static_cast<int>(b) / across_ * kSide;
-            const auto run = static_cast<std::size_t>(std::min(kSide, size.width - left));
-            for (int y = 0; y < std::min(kSide, size.height - top); ++y) {
-                const auto more =
-                    std::span(*block).subspan(static_cast<std::size_t>(y) * kSide, run);
-                const auto to = std::span(sums).subspan(
-                    static_cast<std::size_t>(top + y) * width + static_cast<std::size_t>(left),
-                    run);
-                for (std::size_t x = 0; x < run; ++x)
-                    to[x] = static_cast<std::uint16_t>(to[x] + more[x]);
-            }
+    for (std::size_t b = 0; b < state.blocks.size(); ++b) {
+        const ViewingStates::Block* block = state.blocks[b].load(std::memory_order_acquire);
+        if (block == nullptr) continue;
+        const int left = static_cast<int>(b) % states_.across_ * side,
+                  top = static_cast<int>(b) / states_.across_ * side;
+        const Rect area = intersection({left, top, side, side}, rect_of(size));
+        changed_ = united(changed_, area);
+        const auto run = static_cast<std::size_t>(area.width);
+        for (int y = 0; y < area.height; ++y) {
+            const auto more = std::span(*block).subspan(static_cast<std::size_t>(y) * side, run);
+            const auto to = std::span(sums_).subspan(
+                static_cast<std::size_t>(top + y) * width + static_cast<std::size_t>(left), run);
+            for (std::size_t x = 0; x < run; ++x)
+                to[x] = static_cast<std::uint16_t>(to[x] + more[x]);
         }
-    };
-    add(*states_[0]);
-    for (std::size_t i = known_ + 1; i <= state; ++i) add(*states_[i]);
-    return grid_->steps(sums);
+    }
 }
 
 }  // namespace underpaint

@@ -28,10 +28,11 @@ public:
     void begin(const ViewingCells& cells);
     /// A tile of a state, and of the one that it follows.
     void change(std::size_t state, const ViewingCells& before, const ViewingCells& now);
-    /// When all tiles were added.
-    ViewingSteps steps(std::size_t state) const;
+    /// The sealed state, when all tiles were added.
+    ViewingSteps ground() const;
 
 private:
+    friend class ViewingWalk;
     static constexpr int kSide = 64;
     using Block = std::array<std::uint16_t, static_cast<std::size_t>(kSide) * kSide>;
     /// What a state adds to the one before it, modulo 2^16.
@@ -48,6 +49,26 @@ private:
     int across_ = 0;
     std::size_t known_ = 0;
     std::vector<std::unique_ptr<State>> states_;
+};
+
+/// Goes through such states in their order, when all tiles were added; begins at the ground.
+class ViewingWalk {
+public:
+    explicit ViewingWalk(const ViewingStates& states);
+    /// To a later one.
+    void go_to(std::size_t state);
+    const ViewingSteps& now() const { return now_; }
+    /// All that changed since go_to() was called before, or since the ground; empty for nothing.
+    const Rect& changed() const { return changed_; }
+
+private:
+    void add(const ViewingStates::State& state);
+
+    const ViewingStates& states_;
+    std::size_t at_ = 0;
+    std::vector<std::uint16_t> sums_;
+    ViewingSteps now_;
+    Rect changed_;
 };
 
 }  // namespace underpaint

@@ -11,21 +11,13 @@
 #include <charconv>
 #include <system_error>
 
+#include "files/device_trouble.h"
 #include "files/limits.h"
 
 namespace underpaint {
 namespace {
 
 namespace fs = std::filesystem;
-
-std::string reason(int error) {
-    return std::generic_category().message(error);
-}
-
-std::string not_saved(int error) {
-    return "could not be saved: " + reason(error) +
-           ". The file that was there is untouched; try another place.";
-}
 
 class Descriptor {
 public:
@@ -160,7 +152,7 @@ Done check_plain_file(const fs::path& path) {
     if (::stat(path.c_str(), &found) != 0)
         return trouble(path.string(), errno == ENOENT
                                           ? "there is no such file."
-                                          : "could not be opened: " + reason(errno) + ".");
+                                          : "could not be opened: " + reason_of(errno) + ".");
     return not_plain(path, found.st_mode);
 }
 
@@ -175,7 +167,7 @@ Result<Bytes> read_file(const fs::path& path) {
     const Descriptor file(::open(path.c_str(), O_RDONLY | O_NONBLOCK | O_CLOEXEC));
     struct stat found {};
     if (file.get() < 0 || ::fstat(file.get(), &found) != 0)
-        return trouble(shown, "could not be opened: " + reason(errno) + ".");
+        return trouble(shown, "could not be opened: " + reason_of(errno) + ".");
     if (Done plain = not_plain(path, found.st_mode); !plain) return tl::unexpected(plain.error());
     if (static_cast<std::uint64_t>(found.st_size) > kMaxFileBytes)
         return trouble(shown, "it is larger than 2 GB, which is more than can be opened.");

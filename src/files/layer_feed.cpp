@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/layer_feed.h"
 
-#include "files/picture_entries.h"
+#include <tbb/parallel_for.h>
+
+#include "files/png.h"
 
 namespace underpaint {
 namespace {
@@ -47,14 +49,15 @@ Done LayerFeed::make_from(std::size_t layer) {
     }
     auto made = maker_.make(wanted, stop_);
     if (!made) return stopped();
-    PictureEntries pictures;
-    for (std::size_t k = 0; k < wanted.size(); ++k)
-        pictures.name((*made)[k].pixels, layers_[wanted[k]].entry.src);
-    made->clear();
-    auto encoded = pictures.encode(file_, before_, stop_, {});
-    if (!encoded) return tl::unexpected(encoded.error());
-    for (std::size_t k = 0; k < wanted.size(); ++k)
-        made_[wanted[k]] = std::move((*encoded)[k].bytes);
+    std::vector<Result<Bytes>> packed(wanted.size());
+    tbb::parallel_for(std::size_t{0}, wanted.size(), [&](std::size_t k) {
+        if (!stop_.stop_requested()) packed[k] = write_png(file_, std::move((*made)[k]));
+    });
+    if (stop_.stop_requested()) return stopped();
+    for (std::size_t k = 0; k < wanted.size(); ++k) {
+        if (!packed[k]) return tl::unexpected(packed[k].error());
+        made_[wanted[k]] = std::move(*packed[k]);
+    }
     return {};
 }
 

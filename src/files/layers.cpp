@@ -4,7 +4,6 @@
 #include <algorithm>
 #include <atomic>
 #include <cmath>
-#include <numeric>
 #include <utility>
 
 #include "blend/lay_rows.h"
@@ -89,10 +88,14 @@ struct LayerInWork {
     void take(TileWalk& walk) {
         if (plan.native) {
             if (walk.lay(plan.first)) write(walk.source(), walk.coverage());
-            return;
+        } else {
+            FloatBlock landed;
+            if (lay_and_mark(walk, plan.first, plan.last, landed)) write(walk.state(), landed);
         }
-        FloatBlock landed;
-        if (lay_and_mark(walk, plan.first, plan.last, landed)) write(walk.state(), landed);
+        // A tile's last strip: much of a tint is of one value, and need not be held until the end.
+        const Rect& strip = walk.state().area();
+        if (strip.bottom() % kTileSide == 0 && !intersection(strip, area).empty())
+            pixels.settle({strip.x - area.x, strip.y - area.y, strip.width, strip.height});
     }
 };
 
@@ -220,29 +223,23 @@ SharedPicture LayerMaker::ready(std::size_t layer) const {
     return layer == 0 ? painting_.ground() : plans_[layer - 1].ready;
 }
 
-std::optional<std::vector<Layer>> LayerMaker::make(std::span<const std::size_t> wanted,
-                                                   const std::stop_token& stop) const {
+std::optional<std::vector<Picture>> LayerMaker::make(std::span<const std::size_t> wanted,
+                                                     const std::stop_token& stop) const {
     std::vector<std::optional<LayerInWork>> making(plans_.size());
     bool any = false;
     for (const std::size_t layer : wanted) {
-        if (ready(layer)) continue;
         const LayerPlan& plan = plans_[layer - 1];
         making[layer - 1].emplace(plan, areas_[layer - 1], depth_);
         if (plan.hidden && !make_hidden(*making[layer - 1], stop)) return std::nullopt;
         any = any || !plan.hidden;
     }
     if (any && !make_shown(making, stop)) return std::nullopt;
-    std::vector<Layer> layers;
+    std::vector<Picture> pictures;
     for (const std::size_t layer : wanted) {
-        SharedPicture pixels = ready(layer);
-        if (!pixels) {
-            Picture& made = making[layer - 1]->pixels;
-            made.settle();
-            pixels = share(std::move(made));
-        }
-        layers.push_back({entry_of(layer), std::move(pixels), group_of(layer)});
+        pictures.push_back(std::move(making[layer - 1]->pixels));
+        pictures.back().settle();
     }
-    return layers;
+    return pictures;
 }
 
 /// Each where it has its place in one walk through all passes.
@@ -282,9 +279,15 @@ bool LayerMaker::make_hidden(LayerInWork& making, const std::stop_token& stop) c
 std::optional<std::vector<Layer>> layers_of(const Painting& painting, const std::stop_token& stop) {
     LayerMaker maker(painting);
     if (!maker.look(stop)) return std::nullopt;
-    std::vector<std::size_t> all(maker.count());
-    std::iota(all.begin(), all.end(), 0);
-    return maker.make(all, stop);
+    std::vector<Layer> layers = maker.outlines();
+    std::vector<std::size_t> wanted;
+    for (std::size_t i = 0; i < layers.size(); ++i)
+        if (layers[i].pixels = maker.ready(i); !layers[i].pixels) wanted.push_back(i);
+    auto made = maker.make(wanted, stop);
+    if (!made) return std::nullopt;
+    for (std::size_t k = 0; k < wanted.size(); ++k)
+        layers[wanted[k]].pixels = share(std::move((*made)[k]));
+    return layers;
 }
 
 std::vector<LayerEntry> nested(const Painting& painting, const std::vector<Layer>& layers) {

@@ -52,9 +52,10 @@ public:
     /// All of them without their pixels.
     std::vector<Layer> outlines() const;
 
-    /// Those that are asked for, in one walk. Nothing when stopped.
-    std::optional<std::vector<Layer>> make(std::span<const std::size_t> layers,
-                                           const std::stop_token& stop = {}) const;
+    /// The pixels of those that are asked for, which are not ready(), in one walk. Nothing when
+    /// stopped.
+    std::optional<std::vector<Picture>> make(std::span<const std::size_t> layers,
+                                             const std::stop_token& stop = {}) const;
 
 private:
     LayerEntry entry_of(std::size_t layer) const;

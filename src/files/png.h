@@ -14,5 +14,7 @@ namespace underpaint {
 
 /// PNG in the picture's own channels and depth, marked as sRGB.
 [[nodiscard]] Result<Bytes> write_png(const std::string& file, const Picture& picture);
+/// The same of a picture that is not wanted any more: its memory is given back as it is packed.
+[[nodiscard]] Result<Bytes> write_png(const std::string& file, Picture&& picture);
 
 }  // namespace underpaint

@@ -2,7 +2,9 @@
 #include <libdeflate.h>
 
 #include <array>
+#include <atomic>
 #include <memory>
+#include <optional>
 
 #include "files/deflate.h"
 #include "files/png.h"
@@ -117,21 +119,51 @@ void put_header(Bytes& png, const Picture& picture) {
     end_chunk(png, 1);
 }
 
-}  // namespace
+/// Gives back the rows of tiles that no band of rows has to be read from any more.
+class GivingUp {
+public:
+    GivingUp(Picture& picture, int band_rows)
+        : picture_(picture), left_(static_cast<std::size_t>(TileGrid{picture.size()}.rows())) {
+        const int height = picture.size().height;
+        for (int from = 0; from < height; from += band_rows)
+            for_tile_rows(from, std::min(from + band_rows, height), [](auto& left) { ++left; });
+    }
+    /// By any thread.
+    void done(int from, int to) {
+        for_tile_rows(from, to, [this](auto& left) {
+            if (--left == 0) picture_.give_up(static_cast<int>(&left - left_.data()));
+        });
+    }
 
-Result<Bytes> write_png(const std::string& file, const Picture& picture) {
+private:
+    /// Filters look at the row above, too.
+    template <class Each>
+    void for_tile_rows(int from, int to, Each each) {
+        for (int row = std::max(0, from - 1) / kTileSide; row <= (to - 1) / kTileSide; ++row)
+            each(left_[static_cast<std::size_t>(row)]);
+    }
+
+    Picture& picture_;
+    std::vector<std::atomic<int>> left_;  // bands
+};
+
+/// \param given_up the picture, where it is not wanted any more
+Result<Bytes> write(const std::string& file, const Picture& picture, Picture* given_up) {
     const bool small = picture.size().area() < kSmall;
     const PngFilter filter = best_filter(Rows(picture));
     const std::size_t line = Rows(picture).bytes() + 1;
     const int rows = std::max(1, static_cast<int>(kBandBytes / line));
     const int bands = (picture.size().height + rows - 1) / rows;
-    const auto packed =
+    std::optional<GivingUp> giving_up;
+    if (given_up != nullptr) giving_up.emplace(*given_up, rows);
+    auto packed =
         zlib_of_bands(static_cast<std::size_t>(bands), small ? kLevelOfSmall : kLevelOfLarge,
                       [&](std::size_t index, std::vector<std::uint8_t>& band) {
                           const int from = static_cast<int>(index) * rows;
                           const int to = std::min(from + rows, picture.size().height);
                           band.resize(line * static_cast<std::size_t>(to - from));
                           filter_rows(Rows(picture), filter, from, to, band);
+                          if (giving_up) giving_up->done(from, to);
                       });
     if (!packed) return trouble(file, "there is not enough memory to write it.");
 
@@ -151,6 +183,16 @@ Result<Bytes> write_png(const std::string& file, const Picture& picture) {
     begin_chunk(png, "IEND", 0);
     end_chunk(png, 0);
     return png;
+}
+
+}  // namespace
+
+Result<Bytes> write_png(const std::string& file, const Picture& picture) {
+    return write(file, picture, nullptr);
+}
+
+Result<Bytes> write_png(const std::string& file, Picture&& picture) {
+    return write(file, picture, &picture);
 }
 
 }  // namespace underpaint

@@ -9,6 +9,7 @@
 #include <exception>
 #include <optional>
 
+#include "files/device_trouble.h"
 #include "files/limits.h"
 
 namespace underpaint {
@@ -188,9 +189,11 @@ private:
 
 Done write_zip(const std::filesystem::path& path, const std::string& file,
                const std::vector<ZipEntry>& entries) {
-    const auto failed = [&](const std::string& reason) {
-        return trouble(file, "could not be saved: " + reason +
-                                 ". The file that was there is untouched; try another place.");
+    const auto failed = [&](const std::string& reason) { return trouble(file, not_saved(reason)); };
+    const auto reason_now = [](zip_t* zip) {
+        zip_error_t* error = zip_get_error(zip);
+        return zip_error_system_type(error) == ZIP_ET_SYS ? reason_of(zip_error_code_system(error))
+                                                          : std::string(zip_error_strerror(error));
     };
     int code = 0;
     zip_t* zip = zip_open(path.c_str(), ZIP_CREATE | ZIP_TRUNCATE, &code);
@@ -207,13 +210,13 @@ Done write_zip(const std::filesystem::path& path, const std::string& file,
         if (index < 0 ||
             zip_set_file_compression(zip, static_cast<zip_uint64_t>(index),
                                      entry.deflate ? ZIP_CM_DEFLATE : ZIP_CM_STORE, 0) != 0) {
-            const std::string reason = zip_strerror(zip);
+            const std::string reason = reason_now(zip);
             zip_discard(zip);
             return failed(reason);
         }
     }
     if (zip_close(zip) != 0) {
-        const std::string reason = zip_strerror(zip);
+        const std::string reason = reason_now(zip);
         zip_discard(zip);
         if (thrown) std::rethrow_exception(thrown);
         if (wrong) return tl::unexpected(*wrong);

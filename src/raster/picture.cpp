@@ -187,6 +187,14 @@ void Picture::settle(const Rect& area) {
         planes_);
 }
 
+void Picture::give_up(int tile_row) {
+    std::visit(
+        [&](auto& planes) {
+            for (auto& plane : planes) plane.give_up(tile_row);
+        },
+        planes_);
+}
+
 std::size_t Picture::bytes() const {
     return std::visit(
         [](const auto& planes) {

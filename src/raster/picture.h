@@ -71,6 +71,9 @@ public:
     /// Gives back the memory of tiles (all, or those of `area`) that hold one value.
     void settle();
     void settle(const Rect& area);
+    /// Gives back the memory of a row of tiles, whose samples are 0 from then on. Other rows may be
+    /// read meanwhile.
+    void give_up(int tile_row);
     /// Memory of the pixels, those shared with other pictures included.
     std::size_t bytes() const;
 

@@ -127,6 +127,15 @@ public:
         }
     }
 
+    /// Gives back the memory of a row of tiles, whose pixels are 0 from then on. Other rows may be
+    /// read meanwhile.
+    void give_up(int row) {
+        const auto columns = static_cast<std::size_t>(grid_.columns());
+        std::ranges::fill(
+            std::span(tiles_).subspan(static_cast<std::size_t>(row) * columns, columns),
+            Tile{nullptr, 0});
+    }
+
     /// True when every pixel of `area` is `value` and that can be told without reading pixels.
     bool surely_all(const Rect& area, Sample value) const {
         const Rect in = intersection(area, rect_of(size()));

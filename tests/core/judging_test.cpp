@@ -118,14 +118,20 @@ TEST(ReachedFirst, KeepsWhoCameFirstAcrossStrips) {
     EXPECT_FALSE(lay(1, {128, 0, 128, 8}, 0.3F, 0)) << "not by half yet";
     EXPECT_TRUE(lay(2, {128, 0, 128, 8}, 0.3F, 0.3F));
     EXPECT_TRUE(lay(4, {256, 16, 44, 4}, 0.6F, 0));
-    std::vector<std::uint8_t> row(300);
-    reached.read_row(3, row);
-    EXPECT_EQ(row[0], 1);
-    EXPECT_EQ(row[200], 3);
-    EXPECT_EQ(row[299], ReachedFirst::kNever);
-    reached.read_row(19, row);
-    EXPECT_EQ(row[0], ReachedFirst::kNever);
-    EXPECT_EQ(row[256], 5);
+    const auto open = [&](int y, std::size_t passes) {
+        std::vector<ReachedFirst::Run> runs;
+        reached.open_runs(y, passes, runs);
+        std::vector<std::pair<int, int>> stretches;
+        for (const auto& run : runs) stretches.emplace_back(run.left, run.end);
+        return stretches;
+    };
+    using Stretches = std::vector<std::pair<int, int>>;
+    EXPECT_EQ(open(3, 0), (Stretches{{0, 300}}));
+    EXPECT_EQ(open(3, 2), (Stretches{{128, 300}}));
+    EXPECT_EQ(open(3, 3), (Stretches{{256, 300}}));
+    EXPECT_EQ(open(19, 5), (Stretches{{0, 256}}));
+    for (const std::size_t pass : {1U, 3U, 5U}) EXPECT_TRUE(reached.first_anywhere(pass)) << pass;
+    for (const std::size_t pass : {2U, 4U, 6U}) EXPECT_FALSE(reached.first_anywhere(pass)) << pass;
     EXPECT_EQ(gaps_after(reached, 0)->count, 0U) << "nothing is reached, so nothing is left out";
 }
 

@@ -41,11 +41,24 @@ TEST_P(States, AreTheSameAsIfEachWereKeptWhole) {
             whole[i].add(steps);
         }
     }
-    for (const std::size_t i : {std::size_t{0}, known + 1, count - 2, count - 1}) {
-        const ViewingSteps a = states.steps(i), b = whole[i].steps();
-        EXPECT_EQ(a.scale, b.scale);
-        EXPECT_TRUE(std::ranges::equal(a.steps.samples(), b.steps.samples())) << i;
+    EXPECT_TRUE(
+        std::ranges::equal(states.ground().steps.samples(), whole[0].steps().steps.samples()));
+    ViewingWalk walk(states);
+    ViewingSteps before = states.ground();
+    for (const std::size_t i : {known + 1, known + 3, count - 1, count - 1}) {
+        walk.go_to(i);
+        const ViewingSteps &now = walk.now(), expected = whole[i].steps();
+        EXPECT_EQ(now.scale, expected.scale);
+        EXPECT_TRUE(std::ranges::equal(now.steps.samples(), expected.steps.samples())) << i;
+        const Rect changed = walk.changed();
+        for (int y = 0; y < now.steps.area().height; ++y)
+            for (int x = 0; x < now.steps.area().width; ++x)
+                if (intersection(changed, {x, y, 1, 1}).empty())
+                    ASSERT_EQ(now.steps.row(y)[static_cast<std::size_t>(x)],
+                              before.steps.row(y)[static_cast<std::size_t>(x)]);
+        before = now;
     }
+    EXPECT_TRUE(walk.changed().empty()) << "it stood there already";
 }
 
 INSTANTIATE_TEST_SUITE_P(Sizes, States,

@@ -11,6 +11,7 @@
 #include "files/zip_container.h"
 #include "painting/turned.h"
 #include "support/desk_fixture.h"
+#include "support/stand_in_device.h"
 
 namespace underpaint {
 namespace {
@@ -126,6 +127,30 @@ TEST_F(EndangeredWork, QuitWaitsForASaveThatIsUnderWay) {
     EXPECT_FALSE(window_->close());
     ASSERT_TRUE(wait([&] { return !window_->isVisible(); }));
     EXPECT_EQ(name_in("a.ora"), "Last");
+}
+
+TEST_F(EndangeredWork, AFolderThatStallsKeepsNobodyFromWorking) {
+    std::filesystem::create_directory(folder_ / "net");
+    begin(testing::slipping_painting());
+    rename("First");
+    save_as("net/a.ora");
+    rename("Second");
+    testing::StandInDevice net(folder_ / "net");
+    trigger("save");
+    ASSERT_TRUE(wait([&] { return net.is_waited_for(); }));
+    EXPECT_EQ(name_in("net/a.ora"), "First");
+
+    rename("Third");
+    trigger("undo");
+    EXPECT_EQ(painting().name, "Second");
+    trigger("redo");
+    ASSERT_TRUE(wait([&] { return window_->autosave().kept(); })) << "on a disk that answers";
+    EXPECT_TRUE(net.is_waited_for());
+
+    net.answer();
+    ASSERT_TRUE(wait([&] { return !window_->files().saving(); }));
+    EXPECT_EQ(name_in("net/a.ora"), "Second") << "as it was when it was saved";
+    EXPECT_TRUE(session().document.unsaved());
 }
 
 TEST_F(EndangeredWork, ASaveThatEndsLateBelongsToItsOwnPainting) {

@@ -4,12 +4,14 @@
 #include <sys/resource.h>
 #include <sys/stat.h>
 
+#include <cerrno>
 #include <random>
 
 #include "files/disk.h"
 #include "files/openraster.h"
 #include "files/zip_container.h"
 #include "support/pictures.h"
+#include "support/stand_in_device.h"
 #include "support/temporary_folder.h"
 
 namespace underpaint {
@@ -115,6 +117,32 @@ TEST(Disk, ADeviceThatFailsAfterAnyByteLeavesThePaintingWhole) {
             << done.error().message();
         ASSERT_TRUE(read_text(path) == before) << room;
         EXPECT_EQ(folder.files(), 1U) << room;
+    }
+    EXPECT_TRUE(save_painting(path, fresh));
+}
+
+TEST(Disk, SaysOfEachKindOfDeviceWhatIsWrongWithIt) {
+    const TemporaryFolder folder;
+    const auto path = folder / "cart.ora";
+    const Painting old = testing::sealed(testing::noise({60, 40}, Channels::grey, Depth::bits8));
+    ASSERT_TRUE(save_painting(path, old));
+    const std::string before = read_text(path);
+    const Painting fresh = with_pass(old, testing::tint({0.3F, 0.4F, 0.7F}, BlendMode::multiply));
+    for (const auto& [error, says] : {std::pair(ENOSPC, "the disk is full"),
+                                      {EDQUOT, "your quota"},
+                                      {EIO, "may have been unplugged"},
+                                      {ESTALE, "no longer answers"},
+                                      {EROFS, "nothing can be written"}}) {
+        Done done;
+        {
+            const testing::StandInDevice device(folder.path(), error);
+            done = save_painting(path, fresh);
+        }
+        ASSERT_FALSE(done) << says;
+        EXPECT_NE(done.error().message().find(says), std::string::npos) << done.error().message();
+        EXPECT_NE(done.error().message().find("untouched; try another place"), std::string::npos);
+        EXPECT_TRUE(read_text(path) == before) << says;
+        EXPECT_EQ(folder.files(), 1U) << says;
     }
     EXPECT_TRUE(save_painting(path, fresh));
 }

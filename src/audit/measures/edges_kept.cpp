@@ -33,15 +33,21 @@ bool judge(const Judging& with, Audit& audit) {
     if (with.viewing.empty()) return true;
     const auto& foci = with.painting.plan.foci;
     if (!audit.sealed_edges)
-        audit.sealed_edges = std::make_shared<const EdgeMap>(find_edges(with.viewing.steps(0)));
+        audit.sealed_edges = std::make_shared<const EdgeMap>(find_edges(with.viewing.ground()));
     const EdgeMap& map = *audit.sealed_edges;
     if (with.known == 0) audit.ground.edges = edges_in(map, foci);
+    ViewingWalk walk(with.viewing);
+    EdgeMap followed = map;
     for (std::size_t i = with.known; i < audit.passes.size(); ++i) {
         if (with.stop.stop_requested()) return false;
         PassAudit& pass = audit.passes[i];
-        pass.edges = stands_as_before(pass)
-                         ? audit.before(pass).edges
-                         : edges_in(follow_edges(map, with.viewing.steps(i + 1)), foci);
+        if (stands_as_before(pass)) {
+            pass.edges = audit.before(pass).edges;
+        } else {
+            walk.go_to(i + 1);
+            follow_edges(map, walk.now(), walk.changed(), followed);
+            pass.edges = edges_in(followed, foci);
+        }
     }
     const double sealed = audit.ground.edges->hard();
     const bool judged = sealed >= kLeastHard && audit.ground.edges->all.total() >= kLeastLength;

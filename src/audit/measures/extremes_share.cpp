@@ -6,22 +6,14 @@
 #include "audit/extremes.h"
 #include "audit/slips.h"
 #include "audit/tile_state.h"
-#include "blend/tally_rows.h"
 
 namespace underpaint {
-
-ExtremesTally& ExtremesTally::operator+=(const ExtremesTally& other) {
-    black += other.black, white += other.white;
-    return *this;
-}
 
 namespace {
 
 void gather(const TileState& tile, StateTally& into) {
-    const RowExtremes found =
-        extremes_in_row(tile.pixels->all(), tile.watched.samples(), kExtremeMargin);
-    into.extremes.black.add(found.black);
-    into.extremes.white.add(found.white);
+    into.extremes.black.add(tile.extremes.black);
+    into.extremes.white.add(tile.extremes.white);
 }
 
 void report(const StateReport& from, PassAudit& pass) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "audit/exact_sum.h"
+#include "audit/tallies.h"
 #include "audit/verdict.h"
 
 namespace underpaint {
@@ -9,7 +10,7 @@ namespace underpaint {
 /// What is gathered tile by tile: pixels where the house rules allow none, or would.
 struct ExtremesTally {
     ExactSum black, white;
-    ExtremesTally& operator+=(const ExtremesTally& other);
+    static constexpr auto kMembers = std::tuple(&ExtremesTally::black, &ExtremesTally::white);
 };
 
 /// Shares 0..1 of the picture that are pure black or white, or within 2/255 of it: outside the

@@ -2,6 +2,7 @@
 #include "audit/measures/gaps.h"
 
 #include <fmt/format.h>
+#include <tbb/parallel_for.h>
 
 #include <algorithm>
 #include <numeric>
@@ -40,7 +41,7 @@ std::size_t ReachedFirst::strip_at(int x, int y) const {
 }
 
 bool ReachedFirst::add(const FloatBlock& cover, std::size_t pass, FloatBlock& sum) {
-    const auto index = static_cast<std::uint8_t>(std::min<std::size_t>(pass + 1, kNever - 1));
+    const std::uint8_t index = number_of(pass + 1);
     Strip& strip = strips_[strip_at(cover.area().x, cover.area().y)];
     const auto is = cover.samples();
     const auto all = sum.samples();
@@ -52,32 +53,46 @@ bool ReachedFirst::add(const FloatBlock& cover, std::size_t pass, FloatBlock& su
     if (reached == 0) return false;
     if (reached == is.size() && strip.each.empty()) {
         strip.all = index;
+        first_anywhere_[index] = true;
         return true;
     }
     if (strip.each.empty()) strip.each.assign(is.size(), kNever);
+    bool first = false;
     for (std::size_t i = 0; i < is.size(); ++i)
-        if (all[i] >= 0.5F && strip.each[i] == kNever) strip.each[i] = index;
+        if (all[i] >= 0.5F && strip.each[i] == kNever) strip.each[i] = index, first = true;
+    if (first) first_anywhere_[index] = true;
     return reached == is.size();
 }
 
-void ReachedFirst::read_row(int y, std::span<std::uint8_t> row) const {
-    for (int x = 0; x < size_.width; x += kTileSide) {
-        const Strip& strip = strips_[strip_at(x, y)];
-        const int width = std::min(kTileSide, size_.width - x);
-        const auto into = row.begin() + x;
-        if (strip.each.empty())
-            std::fill_n(into, width, strip.all);
+void ReachedFirst::open_runs(int y, std::size_t passes, std::vector<Run>& runs) const {
+    const std::uint8_t last = number_of(passes);
+    const std::size_t before = runs.size();
+    const auto add = [&](int left, int end) {
+        if (runs.size() > before && runs.back().end == left)
+            runs.back().end = end;
         else
-            std::copy_n(strip.each.begin() + y % kStripRows * width, width, into);
+            runs.push_back({y, left, end});
+    };
+    for (int left = 0; left < size_.width; left += kTileSide) {
+        const Strip& strip = strips_[strip_at(left, y)];
+        const int width = std::min(kTileSide, size_.width - left);
+        if (strip.each.empty()) {
+            if (strip.all > last) add(left, left + width);
+            continue;
+        }
+        const auto row = strip.each.begin() + y % kStripRows * width, end = row + width;
+        const auto open = [last](std::uint8_t first) { return first > last; };
+        for (auto from = std::find_if(row, end, open); from != end;) {
+            const auto to = std::find_if_not(from, end, open);
+            add(left + static_cast<int>(from - row), left + static_cast<int>(to - row));
+            from = std::find_if(to, end, open);
+        }
     }
 }
 
 namespace {
 
-/// A stretch of a row that is not reached.
-struct Run {
-    int y, left, end;
-};
+using Run = ReachedFirst::Run;
 
 /// Runs of one piece under one root.
 class Pieces {
@@ -141,33 +156,21 @@ std::vector<Piece> pieces_of(const std::vector<Run>& runs) {
 std::optional<GapsAudit> gaps_after(const ReachedFirst& reached, std::size_t passes) {
     constexpr std::size_t most_runs = 1'000'000;
     const Size size = reached.size();
-    const auto width = static_cast<std::size_t>(size.width);
-    const auto last =
-        static_cast<std::uint8_t>(std::min<std::size_t>(passes, ReachedFirst::kNever - 1));
     std::vector<Run> runs;
     std::vector<cv::Point2f> ends;  // of what is reached in each row
-    std::vector<std::uint8_t> row(width);
     for (int y = 0; y < size.height; ++y) {
-        reached.read_row(y, row);
-        const auto open = [last](std::uint8_t first) { return first > last; };
-        const bool any = std::ranges::max(row) > last;
-        std::size_t x = 0;
-        while (any && x < width) {
-            const auto from = std::find_if(row.begin() + std::ptrdiff_t(x), row.end(), open);
-            const auto to = std::find_if_not(from, row.end(), open);
-            if (from != to)
-                runs.push_back(
-                    {y, static_cast<int>(from - row.begin()), static_cast<int>(to - row.begin())});
-            x = static_cast<std::size_t>(to - row.begin());
-        }
+        const std::size_t before = runs.size();
+        reached.open_runs(y, passes, runs);
         if (runs.size() > most_runs) return std::nullopt;
-        const auto first = std::ranges::find_if_not(row, open);
-        if (first == row.end()) continue;
-        const auto final = std::find_if_not(row.rbegin(), row.rend(), open);
-        ends.emplace_back(static_cast<float>(first - row.begin()), static_cast<float>(y));
-        ends.emplace_back(static_cast<float>(row.rend() - final), static_cast<float>(y));
-        ends.emplace_back(ends[ends.size() - 2].x, static_cast<float>(y + 1));
-        ends.emplace_back(ends[ends.size() - 2].x, static_cast<float>(y + 1));
+        int left = 0, right = size.width;
+        if (runs.size() > before) {
+            if (runs[before].left == 0) left = runs[before].end;
+            if (runs.back().end == size.width) right = runs.back().left;
+        }
+        if (left >= right) continue;
+        for (const int x : {left, right})
+            for (const int edge : {y, y + 1})
+                ends.emplace_back(static_cast<float>(x), static_cast<float>(edge));
     }
     GapsAudit gaps;
     if (runs.empty() || ends.empty()) return gaps;
@@ -196,9 +199,17 @@ std::optional<GapsAudit> gaps_after(const ReachedFirst& reached, std::size_t pas
 namespace {
 
 bool judge(const Judging& with, Audit& audit) {
-    for (std::size_t i = with.known; with.reached != nullptr && i < audit.passes.size(); ++i) {
+    if (with.reached != nullptr) {
+        const auto looked_at = [&](std::size_t i) {
+            return i == with.known || with.reached->first_anywhere(i + 1);
+        };
+        tbb::parallel_for(with.known, audit.passes.size(), [&](std::size_t i) {
+            if (!with.stop.stop_requested() && looked_at(i))
+                audit.passes[i].gaps = gaps_after(*with.reached, i + 1);
+        });
         if (with.stop.stop_requested()) return false;
-        audit.passes[i].gaps = gaps_after(*with.reached, i + 1);
+        for (std::size_t i = with.known; i < audit.passes.size(); ++i)
+            if (!looked_at(i)) audit.passes[i].gaps = audit.passes[i - 1].gaps;
     }
     for (PassAudit& pass : audit.passes)
         if (pass.gaps)

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <algorithm>
+#include <array>
+#include <atomic>
 #include <cstdint>
 #include <optional>
 #include <span>
@@ -28,11 +31,23 @@ public:
     bool add(const FloatBlock& cover, std::size_t pass, FloatBlock& sum);
 
     Size size() const { return size_; }
-    /// Counted from 1; kNever for none, or one later than the 253rd.
-    void read_row(int y, std::span<std::uint8_t> row) const;
-    static constexpr std::uint8_t kNever = 255;
+    /// Whether a pass, counted from 1, was the first anywhere.
+    bool first_anywhere(std::size_t pass) const { return first_anywhere_[number_of(pass)]; }
+
+    /// A stretch of a row that is not reached.
+    struct Run {
+        int y, left, end;
+    };
+    /// Appends those of a row that none of the first `passes` reached, from left to right. A pass
+    /// later than the 253rd counts as that one.
+    void open_runs(int y, std::size_t passes, std::vector<Run>& runs) const;
 
 private:
+    static constexpr std::uint8_t kNever = 255;
+    static std::uint8_t number_of(std::size_t pass) {
+        return static_cast<std::uint8_t>(std::min<std::size_t>(pass, kNever - 1));
+    }
+
     /// One that a single pass reached all of, or none did, is one number.
     struct Strip {
         std::uint8_t all = kNever;
@@ -43,6 +58,7 @@ private:
     Size size_;
     int columns_;
     std::vector<Strip> strips_;
+    std::array<std::atomic<bool>, kNever> first_anywhere_{};
 };
 
 /// Slivers that no colour pass reaches: pixels that hang together, at least one viewing pixel and

@@ -20,12 +20,13 @@ constexpr std::int32_t kLastBin = 1000;
 }  // namespace
 
 void IntensityHistogram::add(std::span<const float> intensities) {
+    if (!intensities.empty()) bins_.reach(kLastBin + 1);
     std::array<std::int32_t, 1024> bins;
     for (std::size_t from = 0; from < intensities.size(); from += bins.size()) {
         const auto some =
             intensities.subspan(from, std::min(bins.size(), intensities.size() - from));
         bin_row(some, 0, kBinsPerUnit, kLastBin, bins);
-        for (std::size_t i = 0; i < some.size(); ++i) ++bins_[static_cast<std::size_t>(bins[i])];
+        bins_.count(std::span(bins).first(some.size()));
     }
     count_ += intensities.size();
 }
@@ -40,37 +41,34 @@ void IntensityHistogram::add_inside(std::span<const float> intensities,
 }
 
 IntensityHistogram& IntensityHistogram::operator+=(const IntensityHistogram& other) {
-    for (std::size_t i = 0; i < bins_.size(); ++i) bins_[i] += other.bins_[i];
+    bins_ += other.bins_;
     count_ += other.count_;
+    return *this;
+}
+
+IntensityHistogram& IntensityHistogram::operator-=(const IntensityHistogram& other) {
+    bins_ -= other.bins_;
+    count_ -= other.count_;
     return *this;
 }
 
 IntensityHistogram IntensityHistogram::without(const IntensityHistogram& other) const {
     IntensityHistogram rest = *this;
-    for (std::size_t i = 0; i < bins_.size(); ++i) rest.bins_[i] -= other.bins_[i];
-    rest.count_ -= other.count_;
+    rest -= other;
     return rest;
 }
 
 double IntensityHistogram::percentile(double share) const {
     const auto rank =
         static_cast<std::uint64_t>(std::max(1.0, std::ceil(share * static_cast<double>(count_))));
-    std::uint64_t seen = 0;
-    for (std::size_t bin = 0; bin < bins_.size(); ++bin)
-        if ((seen += bins_[bin]) >= rank) return static_cast<double>(bin) / kLastBin;
-    return 0;
+    return static_cast<double>(bins_.bin_of_rank(rank, 0)) / kLastBin;
 }
 
 double IntensityHistogram::share_from(double intensity) const {
     const auto first = static_cast<std::size_t>(std::ceil(intensity * kLastBin - 1e-9));
     std::uint64_t from = 0;
-    for (std::size_t bin = first; bin < bins_.size(); ++bin) from += bins_[bin];
+    for (std::size_t bin = first; bin <= kLastBin; ++bin) from += bins_[bin];
     return count_ == 0 ? 0 : static_cast<double>(from) / static_cast<double>(count_);
-}
-
-IntensityTally& IntensityTally::operator+=(const IntensityTally& other) {
-    all += other.all, in_focus += other.in_focus;
-    return *this;
 }
 
 bool is_coloured(const IntensityTally& tally) {

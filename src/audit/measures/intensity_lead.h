@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <array>
 #include <cstdint>
 #include <optional>
 #include <span>
+
+#include "audit/tallies.h"
 
 namespace underpaint {
 
@@ -15,6 +16,7 @@ public:
     /// Those whose weight is more than a half.
     void add_inside(std::span<const float> intensities, std::span<const float> weights);
     IntensityHistogram& operator+=(const IntensityHistogram& other);
+    IntensityHistogram& operator-=(const IntensityHistogram& other);
     /// Without those of another, which are among them.
     IntensityHistogram without(const IntensityHistogram& other) const;
 
@@ -24,14 +26,14 @@ public:
     double share_from(double intensity) const;
 
 private:
-    std::array<std::uint32_t, 1001> bins_{};
+    BinCounts bins_;
     std::uint64_t count_ = 0;
 };
 
 /// What is gathered tile by tile.
 struct IntensityTally {
     IntensityHistogram all, in_focus;
-    IntensityTally& operator+=(const IntensityTally& other);
+    static constexpr auto kMembers = std::tuple(&IntensityTally::all, &IntensityTally::in_focus);
 };
 
 /// Intensities count as the strongest from 0.8 of the 99.5th percentile on.

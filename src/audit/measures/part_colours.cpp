@@ -23,20 +23,6 @@ bool PartColours::has_both() const {
     return std::min(lights.share, shadows.share) >= kLeastSide * (lights.share + shadows.share);
 }
 
-SideTally& SideTally::operator+=(const SideTally& other) {
-    weight += other.weight, step += other.step, warmth += other.warmth;
-    a += other.a, b += other.b, intensity += other.intensity;
-    return *this;
-}
-
-PartColoursTally& PartColoursTally::operator+=(const PartColoursTally& other) {
-    for (std::size_t i = 0; i < parts.size(); ++i) {
-        parts[i].lights += other.parts[i].lights;
-        parts[i].shadows += other.parts[i].shadows;
-    }
-    return *this;
-}
-
 namespace {
 
 void add(SideTally& side, const FloatBlock& cover, const TileState& tile) {

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "audit/exact_sum.h"
+#include "audit/tallies.h"
 #include "painting/part.h"
 
 namespace underpaint {
@@ -31,14 +32,17 @@ struct PartColours {
 /// What of it is gathered tile by tile.
 struct SideTally {
     ExactSum weight, step, warmth, a, b, intensity;
-    SideTally& operator+=(const SideTally& other);
+    static constexpr auto kMembers =
+        std::tuple(&SideTally::weight, &SideTally::step, &SideTally::warmth, &SideTally::a,
+                   &SideTally::b, &SideTally::intensity);
 };
 struct PartColoursTally {
     struct Sides {
         SideTally lights, shadows;
+        static constexpr auto kMembers = std::tuple(&Sides::lights, &Sides::shadows);
     };
     std::vector<Sides> parts;  ///< in the painting's order
-    PartColoursTally& operator+=(const PartColoursTally& other);
+    static constexpr auto kMembers = std::tuple(&PartColoursTally::parts);
 };
 
 /// The least share of a part that its lights or shadows are.

@@ -10,37 +10,56 @@
 
 namespace underpaint {
 
-std::optional<double> shape_kept(const FloatBlock& sealed, const FloatBlock& now) {
-    // Less than this, in steps a pixel squared, is what pictures kept in whole units have.
-    constexpr double least = 1e-7;
-    const Size size = sealed.area().size();
-    double both = 0, was = 0, is = 0;
-    for (int y = 0; y < size.height; ++y) {
-        const auto s = sealed.row(y), n = now.row(y);
-        const auto s_below = sealed.row(std::min(y + 1, size.height - 1));
-        const auto n_below = now.row(std::min(y + 1, size.height - 1));
-        float row_both = 0, row_was = 0, row_is = 0;
+ShapeSums::ShapeSums(const FloatBlock& sealed)
+    : sealed_(sealed), rows_(static_cast<std::size_t>(sealed.area().height)) {
+    look_at(sealed, 0, sealed.area().height);
+}
+
+void ShapeSums::look_at(const FloatBlock& now, int top, int bottom) {
+    const int last = sealed_.area().height - 1;
+    for (int y = std::max(0, top); y < std::min(bottom, last + 1); ++y) {
+        const auto s = sealed_.row(y), n = now.row(y);
+        const auto s_below = sealed_.row(std::min(y + 1, last));
+        const auto n_below = now.row(std::min(y + 1, last));
+        Row& row = rows_[static_cast<std::size_t>(y)];
+        row = {};
         for (std::size_t x = 0; x + 1 < s.size(); ++x) {
             const float sx = s[x + 1] - s[x], sy = s_below[x] - s[x];
             const float nx = n[x + 1] - n[x], ny = n_below[x] - n[x];
-            row_both += sx * nx + sy * ny;
-            row_was += sx * sx + sy * sy;
-            row_is += nx * nx + ny * ny;
+            row.both += sx * nx + sy * ny;
+            row.was += sx * sx + sy * sy;
+            row.is += nx * nx + ny * ny;
         }
-        both += static_cast<double>(row_both);
-        was += static_cast<double>(row_was), is += static_cast<double>(row_is);
     }
-    const auto pixels = static_cast<double>(size.area());
+}
+
+std::optional<double> ShapeSums::kept() const {
+    // Less than this, in steps a pixel squared, is what pictures kept in whole units have.
+    constexpr double least = 1e-7;
+    double both = 0, was = 0, is = 0;
+    for (const Row& row : rows_) {
+        both += static_cast<double>(row.both);
+        was += static_cast<double>(row.was), is += static_cast<double>(row.is);
+    }
+    const auto pixels = static_cast<double>(sealed_.area().size().area());
     if (was <= least * pixels || is <= least * pixels) return std::nullopt;
     return both / std::sqrt(was * is);
+}
+
+std::optional<double> shape_kept(const FloatBlock& sealed, const FloatBlock& now) {
+    ShapeSums sums(sealed);
+    sums.look_at(now, 0, now.area().height);
+    return sums.kept();
 }
 
 namespace {
 
 bool judge(const Judging& with, Audit& audit) {
     if (with.viewing.empty()) return true;
-    const FloatBlock sealed = with.viewing.steps(0).steps;
-    if (with.known == 0) audit.ground.shape.kept = shape_kept(sealed, sealed);
+    const FloatBlock sealed = with.viewing.ground().steps;
+    ShapeSums sums(sealed);
+    if (with.known == 0) audit.ground.shape.kept = sums.kept();
+    ViewingWalk walk(with.viewing);
     bool meant = false;
     for (PassAudit& pass : audit.passes) {
         const auto index = static_cast<std::size_t>(pass.index);
@@ -48,9 +67,15 @@ bool judge(const Judging& with, Audit& audit) {
         meant = meant || (laid.intent != Intent::keep && with.painting.lays(laid));
         if (index > with.known) {
             if (with.stop.stop_requested()) return false;
-            pass.shape.kept = stands_as_before(pass)
-                                  ? audit.before(pass).shape.kept
-                                  : shape_kept(sealed, with.viewing.steps(index).steps);
+            if (stands_as_before(pass)) {
+                pass.shape.kept = audit.before(pass).shape.kept;
+            } else {
+                walk.go_to(index);
+                // A row's gradient reaches to the one below it.
+                const Rect& changed = walk.changed();
+                sums.look_at(walk.now().steps, changed.y - 1, changed.bottom());
+                pass.shape.kept = sums.kept();
+            }
         }
         pass.shape.verdict = pass.open || meant || !pass.shape.kept
                                  ? Verdict::open

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <optional>
+#include <vector>
 
 #include "audit/verdict.h"
 #include "audit/viewing.h"
@@ -15,6 +16,23 @@ struct ShapeAudit {
     Verdict verdict = Verdict::open;
 };
 inline constexpr double kHeldShape = 0.9, kLostShape = 0.75;
+
+/// What shape_kept() is made of, row by row, so that only rows that changed are looked at again.
+class ShapeSums {
+public:
+    /// \param sealed  which it keeps looking at; now is the same
+    explicit ShapeSums(const FloatBlock& sealed);
+    /// Rows from `top` up to `bottom`, which may lie beyond the picture.
+    void look_at(const FloatBlock& now, int top, int bottom);
+    std::optional<double> kept() const;
+
+private:
+    struct Row {
+        float both = 0, was = 0, is = 0;
+    };
+    const FloatBlock& sealed_;
+    std::vector<Row> rows_;
+};
 
 /// Sum of grad(S0).grad(S1) over the root of sum |grad S0|^2 times sum |grad S1|^2: the cosine of
 /// the angle between the two fields of gradients. Both of one size.

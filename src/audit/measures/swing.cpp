@@ -13,12 +13,6 @@
 
 namespace underpaint {
 
-SwingTally& SwingTally::operator+=(const SwingTally& other) {
-    light += other.light;
-    shadow += other.shadow;
-    return *this;
-}
-
 double SwingTally::swing() const {
     return light.empty() || shadow.empty() ? 0 : light.value() - shadow.value();
 }

@@ -5,6 +5,7 @@
 
 #include "audit/exact_sum.h"
 #include "audit/light_split.h"
+#include "audit/tallies.h"
 #include "audit/verdict.h"
 
 namespace underpaint {
@@ -23,7 +24,7 @@ struct SwingAudit {
 /// What of it is gathered tile by tile: mean warmth of both sides of the split.
 struct SwingTally {
     WeightedMean light, shadow;
-    SwingTally& operator+=(const SwingTally& other);
+    static constexpr auto kMembers = std::tuple(&SwingTally::light, &SwingTally::shadow);
     double swing() const;  ///< 0 where one of the sides is empty
 };
 

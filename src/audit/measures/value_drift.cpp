@@ -12,40 +12,39 @@
 
 namespace underpaint {
 
-ValueTally& ValueTally::operator+=(const ValueTally& other) {
-    running += other.running;
-    own += other.own;
-    judged += other.judged;
-    own_judged += other.own_judged;
-    return *this;
-}
-
 namespace {
 
 void gather(const TileState& tile, StateTally& into) {
-    const auto sealed = tile.sealed.samples(), found = tile.found.samples();
-    const auto now = tile.now.samples(), reference = tile.reference.samples();
-    ValueTally& tally = into.value;
-    tally.running.add(now, sealed);
-    if (tile.laid)
-        tally.own.add(now, found);
-    else
-        tally.own.add_unmoved(now.size());
+    const auto now = tile.now.samples();
+    into.value.running.add(now, tile.sealed.samples());
+    if (!tile.all_keep) into.value.judged.add(now, tile.reference.samples());
+}
+
+void gather_pass(const TileState& tile, PassTally& into) {
+    const auto found = tile.found.samples(), now = tile.now.samples();
+    into.value.own.add(now, found);
     if (tile.all_keep) return;
-    std::vector<float> expected(found.begin(), found.end());
+    thread_local std::vector<float> expected;
+    expected.assign(found.begin(), found.end());
     for (std::size_t p = 0; p < now.size(); ++p)
         expected[p] += meant(tile.intent, now[p] - found[p]);
-    tally.judged.add(now, reference);
-    tally.own_judged.add(now, expected);
+    into.value.judged.add(now, expected);
+}
+
+/// Of the whole picture: what a pass left alone was not moved.
+Drift whole(DriftTally drift, std::uint64_t pixels) {
+    drift.add_unmoved(pixels - drift.count());
+    return drift.drift();
 }
 
 void report(const StateReport& from, PassAudit& pass) {
-    const ValueTally& tally = from.state.value;
+    const std::uint64_t pixels = from.state.steps.count();
     ValueAudit& value = pass.value;
-    value.running = tally.running.drift();
-    value.own = tally.own.drift();
-    value.judged_p95 = from.all_keep ? value.running.p95 : tally.judged.drift().p95;
-    value.own_judged_p95 = from.all_keep ? value.own.p95 : tally.own_judged.drift().p95;
+    value.running = from.state.value.running.drift();
+    value.own = whole(from.pass.value.own, pixels);
+    value.judged_p95 = from.all_keep ? value.running.p95 : from.state.value.judged.drift().p95;
+    value.own_judged_p95 =
+        from.all_keep ? value.own.p95 : whole(from.pass.value.judged, pixels).p95;
 }
 
 bool judge(const Judging&, Audit& audit) {
@@ -132,6 +131,7 @@ const MeasureRecord kValueMeasure{
     .column = true,
     .of_trials = true,
     .gather = gather,
+    .gather_pass = gather_pass,
     .report = report,
     .judge = judge,
     .find = find_slips,

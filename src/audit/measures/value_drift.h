@@ -16,10 +16,22 @@ struct ValueAudit {
     friend bool operator==(const ValueAudit&, const ValueAudit&) = default;
 };
 
-/// What of it is gathered tile by tile.
+/// What of it is gathered tile by tile about a state: against the seal, and against where it should
+/// stand. The latter only where some pass is meant to move values.
 struct ValueTally {
-    DriftTally running, own, judged, own_judged;
-    ValueTally& operator+=(const ValueTally& other);
+    DriftTally running, judged;
+    void raise_max(const ValueTally& other) {
+        running.raise_max(other.running), judged.raise_max(other.judged);
+    }
+    void forget_max() { running.forget_max(), judged.forget_max(); }
+    static constexpr auto kMembers = std::tuple(&ValueTally::running, &ValueTally::judged);
+};
+
+/// And about a pass, on the tiles that it changed: against what it found, and what it was meant to
+/// make of it.
+struct ValueChangeTally {
+    DriftTally own, judged;
+    static constexpr auto kMembers = std::tuple(&ValueChangeTally::own, &ValueChangeTally::judged);
 };
 
 }  // namespace underpaint

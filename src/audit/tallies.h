@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <cstddef>
+#include <cstdint>
+#include <span>
+#include <tuple>
+#include <vector>
+
+namespace underpaint {
+
+// Tallies of tiles add up to those of the picture in any order, and what was added can be taken off
+// again.
+
+/// A tally that names its members in `kMembers` adds up member by member.
+template <class T>
+concept Memberwise = requires { T::kMembers; };
+
+template <Memberwise T>
+T& operator+=(T& into, const T& other) {
+    std::apply([&](auto... member) { ((into.*member += other.*member), ...); }, T::kMembers);
+    return into;
+}
+template <Memberwise T>
+T& operator-=(T& from, const T& other) {
+    std::apply([&](auto... member) { ((from.*member -= other.*member), ...); }, T::kMembers);
+    return from;
+}
+
+/// Of the same length.
+template <Memberwise T>
+std::vector<T>& operator+=(std::vector<T>& into, const std::vector<T>& other) {
+    for (std::size_t i = 0; i < into.size(); ++i) into[i] += other[i];
+    return into;
+}
+template <Memberwise T>
+std::vector<T>& operator-=(std::vector<T>& from, const std::vector<T>& other) {
+    for (std::size_t i = 0; i < from.size(); ++i) from[i] -= other[i];
+    return from;
+}
+
+/// How often each bin was met. Takes no memory until something is counted, and then up to the
+/// highest bin that was asked for.
+class BinCounts {
+public:
+    /// Before bins below `size` are counted.
+    void reach(std::size_t size) {
+        if (counts_.size() < size) counts_.resize(size);
+    }
+    void count(std::span<const std::int32_t> bins) {
+        for (const std::int32_t bin : bins) ++counts_[static_cast<std::size_t>(bin)];
+    }
+    void count(std::size_t bin, std::uint64_t times) {
+        reach(bin + 1);
+        counts_[bin] += static_cast<std::uint32_t>(times);
+    }
+    BinCounts& operator+=(const BinCounts& other) {
+        reach(other.counts_.size());
+        for (std::size_t i = 0; i < other.counts_.size(); ++i) counts_[i] += other.counts_[i];
+        return *this;
+    }
+    BinCounts& operator-=(const BinCounts& other) {
+        reach(other.counts_.size());
+        for (std::size_t i = 0; i < other.counts_.size(); ++i) counts_[i] -= other.counts_[i];
+        return *this;
+    }
+
+    std::uint32_t operator[](std::size_t bin) const {
+        return bin < counts_.size() ? counts_[bin] : 0;
+    }
+    /// The bin that the so-many-th of all counted is in, from 1; `last` where there are not so many.
+    std::size_t bin_of_rank(std::uint64_t rank, std::size_t last) const {
+        std::uint64_t seen = 0;
+        for (std::size_t bin = 0; bin < counts_.size(); ++bin)
+            if ((seen += counts_[bin]) >= rank) return bin;
+        return last;
+    }
+
+private:
+    std::vector<std::uint32_t> counts_;
+};
+
+}  // namespace underpaint
