@@ -4,6 +4,7 @@
 #include <benchmark/benchmark.h>
 #include <unistd.h>
 
+#include <chrono>
 #include <cstdio>
 #include <filesystem>
 #include <fstream>
@@ -41,6 +42,7 @@ BENCHMARK_CAPTURE(peak, plain, "24")->Name("memory/24")->Apply(of_row);
 BENCHMARK_CAPTURE(peak, painted, "24/painted")->Name("memory/24/painted")->Apply(of_row);
 BENCHMARK_CAPTURE(peak, saving, "24/save")->Name("memory/24/save")->Apply(of_row);
 BENCHMARK_CAPTURE(peak, many, "24/300")->Name("memory/24/300")->Apply(of_row);
+BENCHMARK_CAPTURE(peak, huge, "200/save")->Name("memory/200/save")->Apply(of_row);
 
 /// Colour over all of a picture, laid by a brush.
 Painted painted_over(Size size, const Brush& brush) {
@@ -91,17 +93,41 @@ void look_at(const Painting& painting) {
         live.frame(painting, moments, view, [](LiveRender::States) {});
 }
 
-void save(const Painting& painting) {
-    const auto path = std::filesystem::temp_directory_path() /
-                      ("underpaint-bench-" + std::to_string(::getpid()) + ".ora");
-    benchmark::DoNotOptimize(save_painting(path, painting));
-    std::filesystem::remove(path);
+/// A painting of 200 megapixels whose eleven parts stand side by side.
+Painting sealed_in_parts() {
+    const Size size{20'000, 10'000};
+    Painting painting = sealed_grey(size);
+    for (int i = 0; i < 11; ++i) {
+        Picture mask(size, Channels::grey, Depth::bits8);
+        std::vector<float> row(static_cast<std::size_t>(size.width / 11), 1.0F);
+        for (std::size_t x = 0; x < 64; ++x)
+            row[x] = row[row.size() - 1 - x] = static_cast<float>(x) / 64;
+        for (int y = 0; y < size.height; ++y) mask.write_channel(0, i * (size.width / 11), y, row);
+        mask.settle();
+        painting = with_part(std::move(painting), "Part", share(std::move(mask)));
+    }
+    return painting;
 }
 
-/// False for no such row.
+/// False where it is not there again.
+bool saved_and_opened(const Painting& painting, bool open) {
+    const auto path = std::filesystem::temp_directory_path() /
+                      ("underpaint-bench-" + std::to_string(::getpid()) + ".ora");
+    const auto begun = std::chrono::steady_clock::now();
+    bool there = save_painting(path, painting).has_value();
+    const std::chrono::duration<double> took = std::chrono::steady_clock::now() - begun;
+    std::fprintf(stderr, "saved in %.1f s\n", took.count());
+    if (there && open) there = open_painting(path, "2026-01-01").has_value();
+    std::filesystem::remove(path);
+    return there;
+}
+
+/// False for no such row, and when it fails.
 bool work_of(std::string_view row) {
     if (row == "24/save") {
-        save(twelve_passes(k24Megapixels));
+        return saved_and_opened(twelve_passes(k24Megapixels), false);
+    } else if (row == "200/save") {
+        return saved_and_opened(sealed_in_parts(), true);
     } else if (row == "24/300") {
         const Painting many = three_hundred_layers(k24Megapixels);
         look_at(many);

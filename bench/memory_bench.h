@@ -14,6 +14,7 @@ inline constexpr const char* kMemoryFlag = "--peak-memory";
 ///   24/painted  the same, two of them painted over all of it, with 100 strokes to undo
 ///   24/save     and twelve passes: saves it
 ///   24/300      and three hundred layers: looks at it and measures all figures
+///   200/save    of 200 megapixels, a seal and eleven parts: saves it and opens it again
 /// -1 for anything else.
 double peak_megabytes_of(std::string_view row);
 

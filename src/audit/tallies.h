@@ -14,7 +14,9 @@ namespace underpaint {
 
 /// A tally that names its members in `kMembers` adds up member by member.
 template <class T>
-concept Memberwise = requires { T::kMembers; };
+concept Memberwise = requires {
+    T::kMembers;
+};
 
 template <Memberwise T>
 T& operator+=(T& into, const T& other) {
@@ -68,7 +70,8 @@ public:
     std::uint32_t operator[](std::size_t bin) const {
         return bin < counts_.size() ? counts_[bin] : 0;
     }
-    /// The bin that the so-many-th of all counted is in, from 1; `last` where there are not so many.
+    /// The bin that the so-many-th of all counted is in, from 1; `last` where there are not so
+    /// many.
     std::size_t bin_of_rank(std::uint64_t rank, std::size_t last) const {
         std::uint64_t seen = 0;
         for (std::size_t bin = 0; bin < counts_.size(); ++bin)
