@@ -542,6 +542,45 @@ TEST(KnownFigures, AreTakenOverAndAllOthersAreTheSameAsMeasuredWhole) {
     }
 }
 
+/// Tiles that passes leave alone are gathered once for all states in which they stand alike.
+TEST(Audit, AStateHasTheSameFiguresWhateverComesAfterIt) {
+    const Size size{400, 300};  // three by four tiles
+    Painting painting = testing::sealed(
+        testing::grey_picture(size, [](int x, int y) { return (x / 7 + y / 5) % 9 / 8.0; }));
+    painting = with_foci(std::move(painting), {{"Lamp", {200, 150}, 40}});
+    const auto over = [&](Pass pass, const Rect& area) {
+        pass.reach.painted = share(testing::grey_picture(
+            size,
+            [&](int x, int y) {
+                return intersection(area, {x, y, 1, 1}).empty() ? 0 : 1;
+            },
+            Depth::bits8));
+        return with_pass(painting, std::move(pass));
+    };
+    const Rect corners[] = {{0, 0, 90, 70},    {300, 200, 100, 100}, {20, 10, 200, 20},
+                            {350, 0, 50, 300}, {0, 0, 60, 60},       {130, 130, 100, 100},
+                            {0, 250, 400, 50}, {390, 290, 10, 10}};
+    for (std::size_t i = 0; i < std::size(corners); ++i) {
+        const auto share = static_cast<float>(i) / std::size(corners);
+        painting = over(tint({0.9F - 0.7F * share, 0.4F, 0.2F + 0.6F * share},
+                             i % 3 == 0 ? BlendMode::color : BlendMode::multiply, 0.6F),
+                        corners[i]);
+    }
+    for (const bool keeps : {true, false}) {
+        painting.passes[3].intent = keeps ? Intent::keep : Intent::deepen;
+        const Audit whole = *audit(painting, {});
+        for (std::size_t passes = 1; passes < painting.passes.size(); ++passes) {
+            Painting some = painting;
+            some.passes.resize(passes);
+            // What passes are meant to do moves what all of them are measured against.
+            if (!keeps && passes <= 3) continue;
+            Audit cut = whole;
+            cut.passes.resize(passes);
+            EXPECT_EQ(all_of(some, *audit(some, {})), all_of(some, cut)) << passes;
+        }
+    }
+}
+
 TEST(KnownFigures, AreOfNoUseWhereAnythingBelowIsAnother) {
     Painting painting = testing::every_source({60, 40});
     const std::size_t all = painting.passes.size();
