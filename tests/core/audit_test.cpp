@@ -12,6 +12,7 @@
 #include "colour/lab.h"
 #include "colour/warmth.h"
 #include "painting/flats.h"
+#include "render/readings.h"
 #include "render/render.h"
 #include "render/view.h"
 #include "support/every_source.h"
@@ -549,12 +550,10 @@ TEST(Audit, AStateHasTheSameFiguresWhateverComesAfterIt) {
         testing::grey_picture(size, [](int x, int y) { return (x / 7 + y / 5) % 9 / 8.0; }));
     painting = with_foci(std::move(painting), {{"Lamp", {200, 150}, 40}});
     const auto over = [&](Pass pass, const Rect& area) {
-        pass.reach.painted = share(testing::grey_picture(
-            size,
-            [&](int x, int y) {
-                return intersection(area, {x, y, 1, 1}).empty() ? 0 : 1;
-            },
-            Depth::bits8));
+        Picture mask(size, Channels::grey, Depth::bits8);  // which takes no time where it is nought
+        const std::vector<float> row(static_cast<std::size_t>(area.width), 1.0F);
+        for (int y = area.y; y < area.bottom(); ++y) mask.write_channel(0, area.x, y, row);
+        pass.reach.painted = share(std::move(mask));
         return with_pass(painting, std::move(pass));
     };
     const Rect corners[] = {{0, 0, 90, 70},    {300, 200, 100, 100}, {20, 10, 200, 20},
@@ -577,6 +576,20 @@ TEST(Audit, AStateHasTheSameFiguresWhateverComesAfterIt) {
             Audit cut = whole;
             cut.passes.resize(passes);
             EXPECT_EQ(all_of(some, *audit(some, {})), all_of(some, cut)) << passes;
+            EXPECT_EQ(
+                all_of(painting, *audit(painting, {Reader::lightness, 0, {}, {&whole, passes}})),
+                all_of(painting, whole))
+                << passes << " are known";
+            const PassAudit& last = whole.passes[passes - 1];
+            EXPECT_EQ(last.steps.count(), static_cast<std::uint64_t>(size.area()));
+            DriftTally drift;
+            const auto steps_after = [&](std::size_t upto) {
+                return steps_of(*render_view(painting, upto, whole_at(size, 1)), Reader::lightness);
+            };
+            const FloatBlock now = steps_after(passes), then = steps_after(0);
+            drift.add(now.samples(), then.samples());
+            EXPECT_NEAR(last.value.running.mean, drift.drift().mean, 1e-6) << passes;
+            EXPECT_EQ(last.value.running.max, drift.drift().max) << passes;
         }
     }
 }

@@ -3,6 +3,7 @@
 #include <gtest/gtest.h>
 
 #include <cmath>
+#include <random>
 
 #include "audit/basis.h"
 #include "audit/light_split.h"
@@ -143,6 +144,20 @@ TEST(ShapeKept, IsNothingWithoutAShape) {
         for (std::size_t x = 0; x < 30; ++x) slope.row(y)[x] = 1 + static_cast<float>(x) / 5;
     EXPECT_FALSE(shape_kept(slope, flat));
     EXPECT_NEAR(*shape_kept(slope, slope), 1, 1e-6);
+}
+
+TEST(ShapeKept, IsTheSameWhenOnlyWhatChangedIsLookedAt) {
+    std::mt19937 random(3);
+    FloatBlock sealed({0, 0, 40, 30});
+    for (float& step : sealed.samples()) step = 1 + static_cast<float>(random() % 800) / 100;
+    FloatBlock now = sealed;
+    ShapeSums sums(sealed);
+    for (const auto& [top, bottom] : {std::pair{5, 9}, {0, 1}, {29, 30}, {12, 20}}) {
+        for (int y = top; y < bottom; ++y)
+            for (float& step : now.row(y)) step = 1 + static_cast<float>(random() % 800) / 100;
+        sums.look_at(now, top - 1, bottom);
+        EXPECT_EQ(*sums.kept(), *shape_kept(sealed, now)) << top;
+    }
 }
 
 TEST(Brings, ColourOnlyWhatHasSome) {

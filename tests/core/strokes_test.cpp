@@ -7,6 +7,7 @@
 #include <numbers>
 
 #include "painting/changes.h"
+#include "render/readings.h"
 #include "support/pictures.h"
 
 namespace underpaint {
@@ -38,6 +39,42 @@ Painting striped(double underneath, double painted, Size size = {400, 300}) {
                                 })),
         0, 0};
     return with_pass(painting, pass);
+}
+
+TEST(Strokes, OfASmallPlaceAreThoseOfTheWholePicture) {
+    const Size size{1600, 301};
+    Painting painting = testing::sealed(testing::ramp(size));
+    Pass pass = testing::tint({}, BlendMode::true_colour);
+    const Picture small = testing::coloured({61, 50}, [](int x, int y) {
+        const auto v = static_cast<float>(stripes(0.6, x, y));
+        return Rgb{v, 0.4F, 1 - v};
+    });
+    for (const auto& [left, top] : {std::pair{701, 117}, {1539, 251}, {0, 0}}) {
+        pass.source = Painted{share(small), left, top};
+        const StrokeField field = *strokes_of_pass(with_pass(painting, pass), 0);
+        FloatBlock steps;
+        ColourBlocks colours;
+        read_colours(rgb_of(small, rect_of(small.size())), Reader::lightness, steps, colours);
+        std::vector<FloatBlock> planes(2, FloatBlock(rect_of(size)));
+        for (int y = 0; y < small.size().height; ++y) {
+            const auto at = static_cast<std::size_t>(left);
+            std::ranges::copy(std::as_const(colours.a).row(y),
+                              planes[0].row(top + y).subspan(at).begin());
+            std::ranges::copy(std::as_const(colours.b).row(y),
+                              planes[1].row(top + y).subspan(at).begin());
+        }
+        const StrokeField whole(planes, size, 1, 1);
+        ASSERT_EQ(field.size(), whole.size());
+        double energy = 0;
+        for (int y = 0; y < whole.size().height; ++y)
+            for (int x = 0; x < whole.size().width; ++x) {
+                const auto is = field.twice_turned(x, y), was = whole.twice_turned(x, y);
+                ASSERT_NEAR(is[0], was[0], 1e-6) << x << ", " << y;
+                ASSERT_NEAR(is[1], was[1], 1e-6) << x << ", " << y;
+                energy += whole.at(x, y).energy;
+            }
+        EXPECT_GT(energy, 0.01);
+    }
 }
 
 TEST(Strokes, GoTheWayTheyWereDrawn) {

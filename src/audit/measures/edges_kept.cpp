@@ -32,12 +32,13 @@ EdgesAudit edges_in(const EdgeMap& map, std::span<const Focus> foci) {
 bool judge(const Judging& with, Audit& audit) {
     if (with.viewing.empty()) return true;
     const auto& foci = with.painting.plan.foci;
-    if (!audit.sealed_edges)
-        audit.sealed_edges = std::make_shared<const EdgeMap>(find_edges(with.viewing.ground()));
-    const EdgeMap& map = *audit.sealed_edges;
-    if (with.known == 0) audit.ground.edges = edges_in(map, foci);
     ViewingWalk walk(with.viewing);
-    EdgeMap followed = map;
+    if (!audit.sealed_edges)
+        audit.sealed_edges = std::make_shared<const EdgeMap>(find_edges(walk.now()));
+    const EdgeMap& map = *audit.sealed_edges;
+    // Measured as all later ones are, so that an edge that nothing touched is as it was.
+    EdgeMap followed = follow_edges(map, walk.now());
+    if (with.known == 0) audit.ground.edges = edges_in(followed, foci);
     for (std::size_t i = with.known; i < audit.passes.size(); ++i) {
         if (with.stop.stop_requested()) return false;
         PassAudit& pass = audit.passes[i];
