@@ -58,11 +58,12 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
 }
 
 AuditTally TileAuditor::empty_tally() const {
-    const std::vector<StateTally> states(passes_ + 1, nothing_);
-    return {.alone = states,
-            .changes = states,
-            .passes = std::vector<PassTally>(passes_),
-            .groups = std::vector<DriftTally>(groups_.size())};
+    AuditTally tally;
+    tally.alone.assign(passes_ + 1, nothing_);
+    tally.changes = tally.alone;
+    tally.passes.resize(passes_);
+    tally.groups.resize(groups_.size());
+    return tally;
 }
 
 /// Where on it the foci lie, and where pure black and white are watched for.

@@ -156,7 +156,7 @@ Result<Bytes> write(const std::string& file, const Picture& picture, Picture* gi
     const int bands = (picture.size().height + rows - 1) / rows;
     std::optional<GivingUp> giving_up;
     if (given_up != nullptr) giving_up.emplace(*given_up, rows);
-    auto packed =
+    const auto packed =
         zlib_of_bands(static_cast<std::size_t>(bands), small ? kLevelOfSmall : kLevelOfLarge,
                       [&](std::size_t index, std::vector<std::uint8_t>& band) {
                           const int from = static_cast<int>(index) * rows;

@@ -50,6 +50,16 @@ TEST_P(Png, GivesBackEveryPixel) {
     }
 }
 
+/// Of many bands of rows that are packed side by side.
+TEST(PngOfAPictureThatIsGivenUp, IsTheSameAndLeavesNoPixels) {
+    const Picture picture = noise({1500, 1303}, Channels::rgb_alpha, Depth::bits16);
+    Picture given_up = picture;
+    const auto bytes = write_png("a.png", std::move(given_up));
+    ASSERT_TRUE(bytes);
+    EXPECT_TRUE(*bytes == *write_png("a.png", picture));
+    EXPECT_EQ(given_up.bytes(), 0U);  // NOLINT: what is left of it is what is asked
+}
+
 TEST_P(Png, CutShortAnywhereIsTroubleAndNotAPicture) {
     const auto bytes = *write_png("a.png", noise({64, 64}, GetParam().channels, GetParam().depth));
     for (std::size_t length = 0; length < bytes.size() - 12; length += 211) {
