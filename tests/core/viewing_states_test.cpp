@@ -53,9 +53,10 @@ TEST_P(States, AreTheSameAsIfEachWereKeptWhole) {
         const Rect changed = walk.changed();
         for (int y = 0; y < now.steps.area().height; ++y)
             for (int x = 0; x < now.steps.area().width; ++x)
-                if (intersection(changed, {x, y, 1, 1}).empty())
+                if (intersection(changed, {x, y, 1, 1}).empty()) {
                     ASSERT_EQ(now.steps.row(y)[static_cast<std::size_t>(x)],
                               before.steps.row(y)[static_cast<std::size_t>(x)]);
+                }
         before = now;
     }
     EXPECT_TRUE(walk.changed().empty()) << "it stood there already";
