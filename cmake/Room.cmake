@@ -20,7 +20,8 @@ function(underpaint_room name)
     target_precompile_headers(underpaint_audit PRIVATE <fmt/format.h> ${PROJECT_SOURCE_DIR}/src/audit/audit.h)
   elseif(name STREQUAL files)
     target_precompile_headers(underpaint_files PRIVATE
-      <fmt/format.h> <nlohmann/json.hpp> ${PROJECT_SOURCE_DIR}/src/audit/audit.h)
+      <fmt/format.h> ${PROJECT_SOURCE_DIR}/src/files/json.h
+      ${PROJECT_SOURCE_DIR}/src/audit/audit.h)
   elseif(name MATCHES "^(raster|blend|painting|render)$")
     target_precompile_headers(underpaint_${name} REUSE_FROM underpaint_colour)
   elseif(NOT name MATCHES "^desk_")

@@ -1,12 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/audit_json.h"
 
-#include <nlohmann/json.hpp>
+#include "files/json.h"
 
 namespace underpaint {
 namespace {
-
-using Json = nlohmann::ordered_json;
 
 Json or_null(const std::optional<double>& value) {
     return value ? Json(*value) : Json();

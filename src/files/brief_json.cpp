@@ -3,15 +3,14 @@
 
 #include <algorithm>
 #include <limits>
-#include <nlohmann/json.hpp>
 
+#include "files/json.h"
 #include "files/unknown_members.h"
 #include "painting/shown_name.h"
 
 namespace underpaint {
 namespace {
 
-using Json = nlohmann::ordered_json;
 constexpr const char *kBriefSchema = "faithful-underpaint/brief-1",
                      *kRouteSchema = "faithful-underpaint/route-1",
                      *kRulesSchema = "faithful-underpaint/house-rules-1",

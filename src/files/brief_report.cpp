@@ -1,18 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/brief_report.h"
 
-#include <nlohmann/json.hpp>
-
 #include "audit/shapes.h"
 #include "brief/time_log.h"
 #include "files/design_tokens.h"
+#include "files/json.h"
 #include "files/kept_pictures.h"
 #include "painting/stage.h"
 
 namespace underpaint {
 namespace {
-
-using Json = nlohmann::ordered_json;
 
 template <class T>
 Json or_null(const std::optional<T>& value) {

@@ -4,10 +4,10 @@
 #include <fmt/format.h>
 
 #include <cmath>
-#include <nlohmann/json.hpp>
 
 #include "colour/reader.h"
 #include "colour/value_scale.h"
+#include "files/json.h"
 
 namespace underpaint {
 
@@ -17,7 +17,7 @@ std::string hex(Rgb colour) {
 }
 
 std::string write_tokens(std::string_view name, std::span<const Swatch> palette) {
-    nlohmann::ordered_json tokens{{"$description", name}, {"palette", {{"$type", "color"}}}};
+    Json tokens{{"$description", name}, {"palette", {{"$type", "color"}}}};
     int number = 0;
     for (const Swatch& swatch : palette) {
         const Rgb& c = swatch.colour;
@@ -26,7 +26,7 @@ std::string write_tokens(std::string_view name, std::span<const Swatch> palette)
             {"$description", fmt::format("{:.1f}% of the picture, step {:.1f}", 100 * swatch.share,
                                          step_of(read(Reader::lightness, c)))}};
     }
-    return tokens.dump(1, ' ', false, nlohmann::ordered_json::error_handler_t::replace) + "\n";
+    return tokens.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 
 }  // namespace underpaint

@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 #include <fstream>
-#include <nlohmann/json.hpp>
 #include <set>
 
 #include "files/brief_json.h"
 #include "files/foreign_entries.h"
+#include "files/json.h"
 #include "files/kept_pictures.h"
 #include "files/layer_stack.h"
 #include "files/limits.h"
@@ -28,7 +28,7 @@ const std::string kSavedElsewhere =
 std::set<std::string> untouched(const ZipReader& zip) {
     const auto bytes = zip.read(kChecksumsEntry, kMaxTextBytes);
     if (!bytes) return {};
-    const auto json = nlohmann::json::parse(text_of(*bytes), nullptr, false);
+    const auto json = Json::parse(text_of(*bytes), nullptr, false);
     if (!json.is_object() || !json.contains(kStackEntry)) return {};
     std::set<std::string> entries;
     for (const auto& [entry, crc] : json.items()) {
@@ -64,7 +64,7 @@ void read_brief(const ZipReader& zip, OpenedPainting& opened, std::set<std::stri
 }
 
 /// Every picture that is spoken of, as deep as ours are.
-void add_pictures(const nlohmann::json& json, std::set<std::string>& pictures, int depth = 0) {
+void add_pictures(const Json& json, std::set<std::string>& pictures, int depth = 0) {
     constexpr int most = 16;
     if (json.is_structured() && depth < most)
         for (const auto& each : json) add_pictures(each, pictures, depth + 1);
@@ -111,7 +111,7 @@ Result<OpenedPainting> open_ours(const ZipReader& zip, std::string_view xml,
     if (!json) return tl::unexpected(json.error());
     PictureLoader loader(zip, stop);
     std::set<std::string> pictures;
-    add_pictures(nlohmann::json::parse(text_of(*json), nullptr, false), pictures);
+    add_pictures(Json::parse(text_of(*json), nullptr, false), pictures);
     loader.prepare({pictures.begin(), pictures.end()}, progress);
     auto parsed = parse_painting(zip.file(), text_of(*json), [&](const std::string& entry) {
         known.insert(entry);

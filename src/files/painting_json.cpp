@@ -2,8 +2,8 @@
 #include "files/painting_json.h"
 
 #include <algorithm>
-#include <nlohmann/json.hpp>
 
+#include "files/json.h"
 #include "files/source_json.h"
 #include "files/unknown_members.h"
 #include "painting/changes.h"
@@ -14,7 +14,6 @@
 namespace underpaint {
 namespace {
 
-using Json = nlohmann::ordered_json;
 constexpr const char* kSchema = "faithful-underpaint/painting-1";
 
 constexpr const char* kForeign = "foreign";

@@ -3,8 +3,8 @@
 
 #include <algorithm>
 #include <map>
-#include <nlohmann/json.hpp>
 
+#include "files/json.h"
 #include "files/limits.h"
 #include "files/painting_json.h"
 #include "files/png.h"
@@ -12,7 +12,6 @@
 namespace underpaint {
 namespace {
 
-using Json = nlohmann::json;
 constexpr const char* kName = "The copied pass";
 
 }  // namespace

@@ -1,10 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
-#include <nlohmann/json.hpp>
-
 #include "files/brief_json.h"
 #include "files/foreign_entries.h"
+#include "files/json.h"
 #include "files/layer_feed.h"
 #include "files/layers.h"
 #include "files/limits.h"
@@ -61,7 +60,7 @@ public:
     Bytes text() const { return bytes_of(json_.dump(1) + "\n"); }
 
 private:
-    nlohmann::ordered_json json_;
+    Json json_;
 };
 
 /// The brief and its pictures, which are compressed already.

@@ -7,7 +7,6 @@
 namespace underpaint {
 namespace {
 
-using Json = nlohmann::ordered_json;
 constexpr std::size_t kMostPoints = 256;
 
 Json json_of(Rgb c) {

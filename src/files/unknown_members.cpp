@@ -6,8 +6,6 @@
 namespace underpaint {
 namespace {
 
-using Json = nlohmann::ordered_json;
-
 constexpr int kMostDeep = 16;  // as deep as ours are
 constexpr const char* kKind = "kind";
 

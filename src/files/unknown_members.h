@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <nlohmann/json.hpp>
+#include "files/json.h"
 
 namespace underpaint {
 
@@ -10,10 +10,9 @@ namespace underpaint {
 /// What an object holds that `ours`, written of the same thing, lacks; deeper down too. Items of
 /// lists are the same where their "id", "number" or "name" is; others are not looked into. Null
 /// when there is nothing.
-nlohmann::ordered_json unknown_members(const nlohmann::ordered_json& theirs,
-                                       const nlohmann::ordered_json& ours);
+Json unknown_members(const Json& theirs, const Json& ours);
 
 /// The other way round: into what is still there, and the same "kind" of thing.
-void put_back(const nlohmann::ordered_json& unknown, nlohmann::ordered_json& ours);
+void put_back(const Json& unknown, Json& ours);
 
 }  // namespace underpaint

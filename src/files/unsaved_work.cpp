@@ -6,11 +6,11 @@
 #include <algorithm>
 #include <cerrno>
 #include <cstdlib>
-#include <nlohmann/json.hpp>
 #include <set>
 
 #include "files/brief_json.h"
 #include "files/foreign_entries.h"
+#include "files/json.h"
 #include "files/kept_pictures.h"
 #include "files/limits.h"
 #include "files/painting_json.h"
@@ -21,7 +21,6 @@ namespace underpaint {
 namespace {
 
 namespace fs = std::filesystem;
-using Json = nlohmann::ordered_json;
 
 constexpr const char* kSchema = "faithful-underpaint/unsaved-1";
 constexpr const char* kWhole = "painting.json";  // written last
@@ -227,7 +226,7 @@ std::vector<LeftWork> left_work(const fs::path& store) {
         try {
             if (const auto json = read_whole(folder))
                 left.push_back({folder, note_from(json->at("note"))});
-        } catch (const nlohmann::json::exception&) {
+        } catch (const Json::exception&) {
             continue;  // what it is can't be told
         }
     }

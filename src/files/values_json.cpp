@@ -1,14 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/values_json.h"
 
-#include <nlohmann/json.hpp>
-
 #include "audit/shapes.h"
+#include "files/json.h"
 
 namespace underpaint {
 namespace {
-
-using Json = nlohmann::ordered_json;
 
 template <class T>
 Json or_null(const std::optional<T>& value) {

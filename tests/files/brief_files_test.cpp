@@ -163,6 +163,20 @@ TEST_F(BriefFile, NoDamageOfItsTextDoesMoreThanBeTold) {
         EXPECT_FALSE(parse_brief("f", hostile, load)) << hostile;
 }
 
+TEST_F(BriefFile, NumbersBeyondAnyWholeOneAreBroughtIntoRange) {
+    const auto minutes = [&](const nlohmann::ordered_json& number) {
+        EXPECT_TRUE(save_painting(path_, with_whole_brief()));
+        rewrite([&](auto& json) { json["brief"]["days"]["minutes"] = number; });
+        const auto opened = open_painting(path_, "2026-01-01");
+        return opened->incomplete ? -1 : opened->painting.brief.days.minutes;
+    };
+    constexpr int most = std::numeric_limits<int>::max(), least = std::numeric_limits<int>::min();
+    EXPECT_EQ(minutes(90.9), 90);
+    EXPECT_EQ(minutes(3e33), minutes(most));
+    EXPECT_EQ(minutes(-3e33), minutes(least));
+    EXPECT_NE(minutes(3e33), minutes(-3e33));
+}
+
 TEST_F(BriefFile, EightThumbnailsAndFourReferencesStayUnderFourMegabytes) {
     Painting painting = sealed(testing::ramp({60, 40}, Depth::bits8));
     ASSERT_TRUE(save_painting(path_, painting));

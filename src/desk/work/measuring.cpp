@@ -140,7 +140,6 @@ void Measuring::measure() {
             figures = std::make_shared<const Measured>(Measured{painting, std::move(*audit)});
             deliver([this, level, figures, findings = find(painting, figures->audit)] {
                 (level > 0 ? sketched_ : measured_) = figures;
-                mending_ = level == 0;
                 take(figures->audit, findings);
             });
             if (level == sketch)
@@ -149,6 +148,7 @@ void Measuring::measure() {
                     emit thumbnails_changed();
                 });
         }
+        deliver([this] { mending_ = true; });
         auto findings = find(painting, figures->audit);
         if (!find_shares(painting, figures->audit, findings, rules, stop)) return;
         deliver([this, findings] {

@@ -36,7 +36,7 @@ public:
         std::vector<QImage> colour, grey;
     };
     bool finished() const override { return !job_.running() && !rest_.isActive(); }
-    /// All figures and findings have come; mends may still be tried.
+    /// All figures, findings and thumbnails have come; mends may still be tried.
     bool measured() const { return finished() || (current_ && mending_); }
 
 signals:

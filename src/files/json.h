@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <algorithm>
+#include <concepts>
+#include <limits>
+#include <nlohmann/json.hpp>
+
+/// Whole numbers, wherever one is read from JSON: the library converts whatever stands there, which
+/// C++ leaves undefined for 1e40. Here it is the nearest that the type has.
+template <std::integral Whole>
+requires(!std::same_as<Whole, bool>) struct nlohmann::adl_serializer<Whole> {
+    template <class Json>
+    static void to_json(Json& json, Whole value) {
+        nlohmann::to_json(json, value);
+    }
+    template <class Json>
+    static void from_json(const Json& json, Whole& value) {
+        if (!json.is_number_float()) return nlohmann::from_json(json, value);
+        using Limits = std::numeric_limits<Whole>;
+        const auto number = json.template get<double>();
+        // The greatest of 64 bits is no double: the next one is too large.
+        value = number >= static_cast<double>(Limits::max())   ? Limits::max()
+                : number <= static_cast<double>(Limits::min()) ? Limits::min()
+                                                               : static_cast<Whole>(number);
+    }
+};
+
+namespace underpaint {
+
+/// Members stay in the order in which they are written.
+using Json = nlohmann::ordered_json;
+
+}  // namespace underpaint
