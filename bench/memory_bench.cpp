@@ -14,6 +14,7 @@
 #include "files/openraster.h"
 #include "large_painting.h"
 #include "painting/history.h"
+#include "painting/put_by.h"
 #include "raster/brush.h"
 #include "render/live_render.h"
 #include "render/render.h"
@@ -44,15 +45,21 @@ BENCHMARK_CAPTURE(peak, saving, "24/save")->Name("memory/24/save")->Apply(of_row
 BENCHMARK_CAPTURE(peak, many, "24/300")->Name("memory/24/300")->Apply(of_row);
 BENCHMARK_CAPTURE(peak, huge, "200/save")->Name("memory/200/save")->Apply(of_row);
 
-/// Colour over all of a picture, laid by a brush.
-Painted painted_over(Size size, const Brush& brush) {
+/// Four colours, one below the other, over all of a picture, laid by a brush. Tiles of one value
+/// are given back, as the desk does.
+Painted painted_over(Size size, Brush brush) {
+    constexpr Rgb kColours[] = {
+        {0.7F, 0.5F, 0.3F}, {0.3F, 0.4F, 0.6F}, {0.5F, 0.3F, 0.4F}, {0.6F, 0.6F, 0.3F}};
     Picture pixels = unpainted_colour(size).pixels->base();
-    BrushStroke stroke(brush);
-    const double radius = brush.radius;
-    bool right = true;
-    for (double y = 0; y < size.height + radius; y += radius, right = !right)
-        for (const double x : {right ? 0.0 : size.width, right ? size.width : 0.0})
-            stroke.move(pixels, {{x, y}, 1});
+    const double height = size.height / std::size(kColours);
+    for (std::size_t i = 0; i < std::size(kColours); ++i) {
+        brush.colour = kColours[i];
+        BrushStroke stroke(brush);
+        bool right = true;
+        for (double y = 0; y < height + brush.radius; y += brush.radius, right = !right)
+            for (const double x : {right ? 0.0 : size.width, right ? size.width : 0.0})
+                pixels.settle(stroke.move(pixels, {{x, y + height * static_cast<double>(i)}, 1}));
+    }
     return {share(std::move(pixels)), 0, 0};
 }
 
@@ -65,17 +72,19 @@ void paint(History& history, std::size_t pass, Brush brush) {
         brush.colour = {0.2F + 0.006F * static_cast<float>(i), 0.4F, 0.6F};
         BrushStroke stroke(brush);
         const double y = size.height * (0.1 + 0.008 * i), x = size.width * (0.1 + 0.3 * (i % 3));
-        stroke.move(pixels, {{x, y}, 0.8});
-        stroke.move(pixels, {{x + size.width * 0.25, y + 100}, 0.8});
+        pixels.settle(stroke.move(pixels, {{x, y}, 0.8}));
+        pixels.settle(stroke.move(pixels, {{x + size.width * 0.25, y + 100}, 0.8}));
         painting.passes[pass].source = Painted{share(std::move(pixels)), 0, 0};
         history.change("Paint colour", std::move(painting));
+        // As the desk does beside the work.
+        while (const auto far = history.far())
+            history.put_by(*far, PutBy(far->painting, far->beside));
     }
 }
 
 History with_strokes(History history) {
     Painting with = history.now();
     Brush brush{250, 0.3, 0.5, false};
-    brush.colour = {0.7F, 0.5F, 0.3F};
     for (const std::size_t pass : {std::size_t{1}, std::size_t{4}})
         with.passes[pass].source = painted_over(with.size(), brush);
     history = History(std::move(with));

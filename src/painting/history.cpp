@@ -1,23 +1,36 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "painting/history.h"
 
-namespace underpaint {
+#include <utility>
 
-History::History(Painting start) : steps_{{start, {}, {}}}, saved_(std::move(start)) {}
+#include "painting/put_by.h"
+
+namespace underpaint {
+namespace {
+
+constexpr std::size_t kNear = 4;  // as many steps on both sides of now are at hand
+
+}  // namespace
+
+History::History(Painting start) : steps_{{start, {}, {}}}, saved_(start) {}
 
 void History::change(std::string label, Painting next, std::string gesture) {
     if (next == now()) return;
     steps_.resize(at_ + 1);
+    near_end_ = steps_.size();
     Step& last = steps_.back();
     if (at_ == 0 || gesture.empty() || last.gesture != gesture) {
         steps_.push_back({std::move(next), std::move(label), std::move(gesture)});
         ++at_;
+        near_end_ = steps_.size();
         return;
     }
     last.painting = std::move(next);
     if (last.painting == steps_[at_ - 1].painting) {  // the gesture came back to where it began
         steps_.pop_back();
         --at_;
+        near_end_ = steps_.size();
+        take_out();
     }
 }
 
@@ -28,24 +41,64 @@ void History::end_gesture() {
 void History::undo() {
     if (!can_undo()) return;
     --at_;
+    take_out();
     end_gesture();
 }
 
 void History::redo() {
     if (!can_redo()) return;
     ++at_;
+    take_out();
     end_gesture();
 }
 
+std::optional<History::Far> History::far() const {
+    if (near_begin_ + kNear < at_)
+        return Far{near_begin_, steps_[near_begin_].painting, steps_[near_begin_ + 1].painting};
+    if (near_end_ > at_ + kNear + 1)
+        return Far{near_end_ - 1, steps_[near_end_ - 1].painting, steps_[near_end_ - 2].painting};
+    return std::nullopt;
+}
+
+void History::put_by(const Far& far, PutBy put) {
+    const auto now = this->far();
+    if (!now || now->step != far.step || now->painting != far.painting || now->beside != far.beside)
+        return;
+    Step& step = steps_[far.step];
+    step.saved = saved_.is(step.painting);
+    step.put = std::make_shared<const PutBy>(std::move(put));
+    step.painting = {};
+    far.step == near_begin_ ? ++near_begin_ : --near_end_;
+}
+
+void History::take_out() {
+    const auto take_out_beside = [&](std::size_t step, std::size_t beside) {
+        steps_[step].painting = steps_[step].put->taken_out(steps_[beside].painting);
+        steps_[step].put.reset();
+        // Its pictures may be others now.
+        if (std::exchange(steps_[step].saved, false)) saved_ = Trace(steps_[step].painting);
+    };
+    for (; near_begin_ > 0 && near_begin_ + kNear > at_; --near_begin_)
+        take_out_beside(near_begin_ - 1, near_begin_);
+    for (; near_end_ < steps_.size() && near_end_ <= at_ + kNear; ++near_end_)
+        take_out_beside(near_end_, near_end_ - 1);
+}
+
 void History::set_log(WorkLog log) {
-    saved_.log = log;
     steps_[at_].painting.log = std::move(log);
+}
+
+void History::mark_saved_as(const Painting& painting) {
+    saved_ = Trace(painting);
+    for (Step& step : steps_) step.saved = step.put && step.put->trace().is(painting);
 }
 
 std::size_t History::steps_since_saved() const {
     for (std::size_t steps = 0; steps < steps_.size(); ++steps)
         for (const std::size_t step : {at_ - steps, at_ + steps})
-            if (step < steps_.size() && steps_[step].painting == saved_) return steps;
+            if (step < steps_.size() &&
+                (steps_[step].put ? steps_[step].saved : saved_.is(steps_[step].painting)))
+                return steps;
     return at_;
 }
 

@@ -1,15 +1,21 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <memory>
+#include <optional>
 #include <string>
 #include <vector>
 
 #include "painting/painting.h"
+#include "painting/trace.h"
 
 namespace underpaint {
 
+class PutBy;
+
 /// Every state a painting went through since it was opened; undo and redo without limit. Going back
-/// is going back to the older value, so nothing has to be undone by computation.
+/// is going back to the older value, so nothing has to be undone by computation. Steps far from now
+/// can be put by, to take less memory; they are taken out again before they are near.
 class History {
 public:
     explicit History(Painting start);
@@ -31,6 +37,19 @@ public:
     std::string undo_label() const;
     std::string redo_label() const;
 
+    /// A step that is far from now, and the one beside it that it can be put by beside.
+    struct Far {
+        std::size_t step;
+        Painting painting, beside;
+    };
+    /// The next step to be put by; nothing when there is none. Putting it by takes a while and may
+    /// be done in another thread.
+    std::optional<Far> far() const;
+    /// Keeps that step so, if it still is what it was and as far away.
+    void put_by(const Far& far, PutBy put);
+    /// How many steps are put by.
+    std::size_t steps_put_by() const { return near_begin_ + steps_.size() - near_end_; }
+
     /// What was worked goes with the painting through undo and redo, and is no reason to save it.
     void set_log(WorkLog log);
 
@@ -38,18 +57,24 @@ public:
     /// not among them.
     std::size_t steps_since_saved() const;
     /// Whether the painting is the one last marked (as saved).
-    bool clean() const { return now() == saved_; }
+    bool clean() const { return saved_.is(now()); }
     /// Marks what got saved, which may be an older state.
-    void mark_saved_as(Painting painting) { saved_ = std::move(painting); }
+    void mark_saved_as(const Painting& painting);
 
 private:
     struct Step {
-        Painting painting;
+        Painting painting;  // empty where it is put by
         std::string label, gesture;
+        std::shared_ptr<const PutBy> put = nullptr;
+        bool saved = false;  // it is put by, and is what was last marked
     };
+    /// Takes out what is put by and near.
+    void take_out();
+
     std::vector<Step> steps_;
     std::size_t at_ = 0;
-    Painting saved_;
+    std::size_t near_begin_ = 0, near_end_ = 1;  // steps before and from there on are put by
+    Trace saved_;
 };
 
 }  // namespace underpaint

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "painting/parameter.h"
+#include "painting/source_fields.h"
 
 namespace underpaint {
 namespace {
@@ -53,11 +54,7 @@ std::optional<Rgb> laid_over(const Source& source, Rgb found) {
 
 std::vector<SharedPicture> pictures_of(const Source& source) {
     std::vector<SharedPicture> pictures;
-    const auto keep = [&](const auto&, const auto& field) {
-        if constexpr (std::is_same_v<std::decay_t<decltype(field)>, SharedPicture>)
-            pictures.push_back(field);
-    };
-    std::visit([&](const auto& s) { s.fields(s, keep); }, source);
+    for_pictures(source, [&](const SharedPicture& picture) { pictures.push_back(picture); });
     return pictures;
 }
 

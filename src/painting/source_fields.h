@@ -36,4 +36,17 @@ void for_colours(AnySource& source, Work work) {
         source);
 }
 
+/// Calls `work(picture)` with each of its pictures.
+template <class AnySource, class Work>
+void for_pictures(AnySource& source, Work work) {
+    std::visit(
+        [&](auto& s) {
+            s.fields(s, [&](const auto&, auto& field) {
+                if constexpr (std::is_same_v<std::remove_cvref_t<decltype(field)>, SharedPicture>)
+                    work(field);
+            });
+        },
+        source);
+}
+
 }  // namespace underpaint

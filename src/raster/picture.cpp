@@ -217,9 +217,12 @@ FloatBlock coverage_of(const Picture& mask, const Rect& area) {
     return block;
 }
 
+bool alike(const Picture& a, const Picture& b) {
+    return a.size() == b.size() && a.channels() == b.channels() && a.depth() == b.depth();
+}
+
 bool same_pixels(const Picture& a, const Picture& b) {
-    if (a.size() != b.size() || a.channels() != b.channels() || a.depth() != b.depth())
-        return false;
+    if (!alike(a, b)) return false;
     std::vector<float> one(static_cast<std::size_t>(a.size().width)), other(one.size());
     for (int y = 0; y < a.size().height; ++y)
         for (int c = 0; c < count_of(a.channels()); ++c) {

@@ -78,6 +78,7 @@ public:
     std::size_t bytes() const;
 
 private:
+    friend class SqueezedTiles;
     template <class Sample>
     using Planes = std::vector<TilePlane<Sample>>;
 
@@ -91,7 +92,9 @@ private:
 RgbBlock rgb_of(const Picture& picture, const Rect& area);
 FloatBlock coverage_of(const Picture& mask, const Rect& area);
 
-/// True when two pictures are of one kind and size and hold the same levels.
+/// Whether two pictures are of one size, depth and kind of channels.
+bool alike(const Picture& a, const Picture& b);
+/// True when two pictures are alike and hold the same levels.
 bool same_pixels(const Picture& a, const Picture& b);
 
 /// True when no pixel has colour, whatever the channels say.

@@ -68,6 +68,7 @@ Pyramid::Pyramid(Picture base, const std::shared_ptr<const Pyramid>& before, con
                 (area.bottom() + 1) / 2 - area.y / 2};
         Picture halving = *level;
         halve(*from, halving, area);
+        halving.settle(area);
         level = std::make_shared<const Picture>(std::move(halving));
         halving_bytes_ += level->bytes();
         from = level.get();
@@ -123,9 +124,10 @@ Picture halved(const Picture& picture) {
     // A row of tiles is written by one thread, so that no tile has two writers.
     tbb::parallel_for(0, TileGrid{to}.rows(), [&](int band) {
         const int top = band * kTileSide;
-        halve(picture, result, {0, top, to.width, std::min(to.height - top, kTileSide)});
+        const Rect rows{0, top, to.width, std::min(to.height - top, kTileSide)};
+        halve(picture, result, rows);
+        result.settle(rows);
     });
-    result.settle();
     return result;
 }
 

@@ -136,6 +136,26 @@ public:
             Tile{nullptr, 0});
     }
 
+    /// Whether a tile is the very one that another plane of the same size has.
+    bool shares(const TilePlane& other, int tile) const {
+        const Tile &mine = tiles_[at_index(tile)], &theirs = other.tiles_[at_index(tile)];
+        return mine.samples == theirs.samples && (mine.samples || mine.value == theirs.value);
+    }
+    /// All samples of a tile, row by row, with those beyond the picture's border; empty where they
+    /// are of one value.
+    std::span<const Sample> stored(int tile) const {
+        const Tile& at = tiles_[at_index(tile)];
+        return at.samples ? std::span<const Sample>(*at.samples) : std::span<const Sample>();
+    }
+    Sample value(int tile) const { return tiles_[at_index(tile)].value; }
+    void store(int tile, Sample value) { tiles_[at_index(tile)] = {nullptr, value}; }
+    /// Samples of its own for a tile, still to be written.
+    std::span<Sample> store(int tile) {
+        Tile& at = tiles_[at_index(tile)];
+        at.samples = std::make_shared_for_overwrite<Samples>();
+        return *at.samples;
+    }
+
     /// True when every pixel of `area` is `value` and that can be told without reading pixels.
     bool surely_all(const Rect& area, Sample value) const {
         const Rect in = intersection(area, rect_of(size()));
@@ -176,6 +196,7 @@ private:
         return area.width == kTileSide && area.x % kTileSide == 0 && !area.empty() &&
                area.y / kTileSide == (area.bottom() - 1) / kTileSide;
     }
+    static std::size_t at_index(int tile) { return static_cast<std::size_t>(tile); }
     static std::ptrdiff_t at(std::size_t offset) { return static_cast<std::ptrdiff_t>(offset); }
     static std::size_t inside(int x, int y) {
         return static_cast<std::size_t>(y % kTileSide) * kTileSide +

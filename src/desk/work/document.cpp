@@ -2,11 +2,15 @@
 #include "desk/work/document.h"
 
 #include "brief/routes.h"
+#include "painting/put_by.h"
 
 namespace underpaint {
 
+Document::Document(QObject* parent) : QObject(parent), putting_by_(this, Urgency::when_idle) {}
+
 void Document::begin(Painting painting, std::filesystem::path file, bool saved) {
     const Painting blank;
+    putting_by_.stop();
     painting.brief = with_a_route(std::move(painting.brief));
     history_.emplace(std::move(painting));
     if (!saved) history_->mark_saved_as(blank);
@@ -60,6 +64,19 @@ void Document::log(WorkLog log) {
 void Document::tell_changed() {
     emit changed();
     emit saved_changed();
+    if (!putting_by_.running()) put_far_steps_by();
+}
+
+/// Strokes that nobody is about to undo take little memory.
+void Document::put_far_steps_by() {
+    auto far = history_->far();
+    if (!far) return;
+    putting_by_.start([this, far = std::move(*far)](const std::stop_token&, const auto& deliver) {
+        deliver([this, far, put = PutBy(far.painting, far.beside)]() mutable {
+            history_->put_by(far, std::move(put));
+            put_far_steps_by();
+        });
+    });
 }
 
 }  // namespace underpaint

@@ -5,6 +5,7 @@
 #include <filesystem>
 #include <optional>
 
+#include "desk/work/latest_job.h"
 #include "painting/history.h"
 
 namespace underpaint {
@@ -13,7 +14,7 @@ namespace underpaint {
 class Document : public QObject {
     Q_OBJECT
 public:
-    using QObject::QObject;
+    explicit Document(QObject* parent = nullptr);
 
     bool has_painting() const { return history_.has_value(); }
     const Painting& painting() const { return history_->now(); }
@@ -43,10 +44,12 @@ signals:
 
 private:
     void tell_changed();
+    void put_far_steps_by();
 
     std::optional<History> history_;
     std::filesystem::path file_;
     std::uint64_t number_ = 0;
+    LatestJob putting_by_;
 };
 
 }  // namespace underpaint

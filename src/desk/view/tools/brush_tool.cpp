@@ -77,6 +77,7 @@ void BrushTool::lay_down() {
     waiting_ = false;
     const Pass* now = pass();
     if (!stroke_ || fresh_.empty() || now == nullptr) return;
+    picture_->settle(fresh_);  // one colour fills tiles of its planes
     shared_ = share(*picture_, shared_, fresh_);
     fresh_ = {};
     Pass changed = *now;
