@@ -67,8 +67,10 @@ bool measure_states(const Painting& painting, const AuditOptions& options,
                 recipe, [&](TileWalk& walk, int) { auditor.measure(walk, tallies.local()); }, stop,
                 progress))
             return false;
-        // One after the other is let go: together they are large.
-        for (AuditTally& tally : tallies) sum += std::exchange(tally, {});
+        // One after the other is let go, and the first is added to: together they are large.
+        std::swap(sum, *tallies.begin());
+        for (AuditTally& tally : std::ranges::subrange(std::next(tallies.begin()), tallies.end()))
+            sum += std::exchange(tally, {});
     }
     auditor.report(sum, result);
     const Judging judging{painting, auditor.viewing(), auditor.reached(), stop,

@@ -216,8 +216,10 @@ void TileAuditor::gather(const TileState& tile, StateTally& into) const {
 }
 
 void TileAuditor::gather_run(std::size_t first, std::size_t end, AuditTally& tally) const {
-    // Adding and taking off costs about as much as gathering twice.
-    constexpr std::size_t short_run = 2;
+    // Adding and taking off costs about as much as gathering twice. Of very many states a second
+    // tally each would take more memory than that is worth.
+    constexpr std::size_t many_states = 64;
+    const std::size_t short_run = passes_ > many_states ? 0 : 2;
     if (first >= end) return;  // what is known already
     if (end - first <= short_run) {
         for (std::size_t state = first; state < end; ++state)
