@@ -141,6 +141,17 @@ TEST_F(Panes, PartsAreTickedOneByOne) {
     EXPECT_TRUE(painting().passes[1].reach.everywhere());
 }
 
+TEST_F(Panes, ANameMayHaveAnAmpersand) {
+    Painting named = painting();
+    named.parts[0].name = "Salt & sea";
+    session().document.change("Rename", named);
+    choose("lands_on", "Salt && sea");
+    EXPECT_EQ(painting().passes[1].reach.parts, std::vector{named.parts[0].id});
+    const auto* button = find<QPushButton>("lands_on");
+    EXPECT_EQ(button->text(), "Salt && sea ▾") << "shown with one, and no key";
+    EXPECT_EQ(button->accessibleName(), "Salt & sea");
+}
+
 TEST_F(Panes, TheColourSheetGivesWhatIsDragged) {
     click("swatch");
     auto* sheet = find<ColourSheet>("colour_sheet");

@@ -98,7 +98,7 @@ void RoutePanel::refresh() {
     if (!isVisible()) return;
     const Painting& painting = session_.document.painting();
     const Route& route = painting.brief.route;
-    show_choice(choice_, shown_on_button(route.name));
+    show_choice(choice_, shown(route.name));
     const auto& standing = meter_.standing();
     const auto in_hand = meter_.place_in_hand();
     std::vector<RouteRow> rows;

@@ -19,7 +19,9 @@ QPushButton* action_button(const char* name, const QString& label, const QString
 }
 
 void show_choice(QPushButton* button, const QString& text) {
-    button->setText(text + QStringLiteral(" ▾"));
+    // A name may have an ampersand, which is no key here.
+    button->setText(QString(text).replace(QLatin1Char('&'), QStringLiteral("&&")) +
+                    QStringLiteral(" ▾"));
     button->setAccessibleName(text);
 }
 

@@ -27,7 +27,7 @@ void PartsMenu::fill() {
         std::vector<PartId> toggled = reached;
         const bool had = std::erase(toggled, part.id) > 0;
         if (!had) toggled.push_back(part.id);
-        add(shown(part.name), had, toggled);
+        add(shown_on_button(part.name), had, toggled);
     }
 }
 

@@ -244,8 +244,8 @@ void PartsPanel::fill_targets() {
             refresh_tools();
         });
     };
-    const QString name =
-        part ? shown(session_.document.painting().part(*part)->name) : tr("the chosen part");
+    const QString name = part ? shown_on_button(session_.document.painting().part(*part)->name)
+                              : tr("the chosen part");
     add(Combine::replace, tr("as a new part"));
     add(Combine::add, tr("add to %1").arg(name));
     add(Combine::take_away, tr("take away from %1").arg(name));

@@ -188,8 +188,8 @@ QMenu* MainWindow::file_menu() {
 void MainWindow::fill_recent(QMenu* menu) {
     menu->clear();
     for (const QString& file : files_->recent())
-        connect(menu->addAction(file), &QAction::triggered, this,
-                [this, file] { files_->open_file(file.toStdString()); });
+        connect(menu->addAction(QString(file).replace(QLatin1Char('&'), QStringLiteral("&&"))),
+                &QAction::triggered, this, [this, file] { files_->open_file(file.toStdString()); });
     if (const auto earlier = files_->earlier(); !earlier.empty()) {
         menu->addSeparator();
         menu->addAction(tr("As they were before"))->setEnabled(false);
