@@ -13,17 +13,18 @@ Trace::Trace(const Painting& painting) : rest_(painting) {
 }
 
 bool Trace::is(const Painting& painting) const {
-    Painting rest = painting;
-    rest.log = rest_.log;
     bool same = true;
     auto place = places_.begin();
-    each_picture(rest, [&](SharedPicture& picture) {
+    each_picture(painting, [&](const SharedPicture& picture) {
         same = same && place != places_.end() && place->taken == (picture != nullptr) &&
                place->picture.lock() == picture;
-        if (place != places_.end()) ++place;
-        picture.reset();
+        if (same) ++place;
     });
-    return same && place == places_.end() && rest == rest_;
+    if (!same || place != places_.end()) return false;
+    Painting rest = painting;
+    rest.log = rest_.log;
+    each_picture(rest, [](SharedPicture& picture) { picture.reset(); });
+    return rest == rest_;
 }
 
 }  // namespace underpaint
