@@ -111,6 +111,7 @@ Painting three_hundred_layers(Size size) {
                                       std::min({x, y, small.width - 1 - x, small.height - 1 - y})));
             pixels.write_channel(3, 0, y, row);
         }
+        pixels.settle();
         Pass pass;
         pass.name = "Layer";
         pass.blend = kModes[i % 12];

@@ -129,7 +129,7 @@ void SqueezedTiles::take_out(Picture::Planes<Sample>& planes) const {
     const Decompressor decompressor(libdeflate_alloc_decompressor(), libdeflate_free_decompressor);
     if (!decompressor) throw std::bad_alloc();
     std::vector<std::byte> plain(kSamples * sizeof(Sample));
-    std::vector<Sample> differences(kSamples);
+    std::vector<Sample> samples(kSamples);
     for (const Tile& tile : tiles_) {
         TilePlane<Sample>& plane = planes[static_cast<std::size_t>(tile.channel)];
         if (tile.size == 0) {
@@ -140,12 +140,12 @@ void SqueezedTiles::take_out(Picture::Planes<Sample>& planes) const {
                                           plain.data(), plain.size(),
                                           nullptr) != LIBDEFLATE_SUCCESS)
             throw std::logic_error("Squeezed tiles do not come out again.");
-        samples_of(std::span<const std::byte>(plain), std::span(differences));
+        samples_of(std::span<const std::byte>(plain), std::span(samples));
         // `planes` are those beside until they are written to; what is replaced is read first.
         if (const Beside<Sample> beside{&plane, tile.index}; tile.apart)
             for (std::size_t i = 0; i < kSamples; ++i)
-                differences[i] = static_cast<Sample>(differences[i] + beside(i));
-        std::ranges::copy(differences, plane.store(tile.index).begin());
+                samples[i] = static_cast<Sample>(samples[i] + beside(i));
+        std::ranges::copy(samples, plane.store(tile.index).begin());
     }
 }
 
