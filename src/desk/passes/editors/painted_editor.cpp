@@ -51,8 +51,8 @@ PaintedEditor::PaintedEditor(const EditorDesk& desk) : PassEditor(desk), reading
     tools->addLayout(button_row({paint_, erase_, follow_}));
     auto* colours = new QHBoxLayout;
     colours->setSpacing(scaled(6));
-    colours->addWidget(strip_, 1);
     colours->addWidget(reference);
+    colours->addWidget(strip_, 1);
     tools->addLayout(colours);
     auto* head = new QHBoxLayout;
     head->setSpacing(scaled(12));
