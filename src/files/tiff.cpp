@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cstring>
 #include <memory>
+#include <new>
 
 #include "files/limits.h"
 
@@ -42,6 +43,21 @@ toff_t size_of(thandle_t handle) {
 }
 
 using File = std::unique_ptr<TIFF, decltype(&TIFFClose)>;
+
+/// A directory of a few bytes may claim gigabytes: no piece that libtiff holds may be larger than
+/// this, or than the file twice over.
+constexpr std::size_t kMostAtOnce = std::size_t{512} << 20;
+
+File open_tiff(const std::string& file, Stream& stream) {
+    const std::unique_ptr<TIFFOpenOptions, decltype(&TIFFOpenOptionsFree)> options(
+        TIFFOpenOptionsAlloc(), TIFFOpenOptionsFree);
+    if (!options) throw std::bad_alloc();
+    TIFFOpenOptionsSetMaxSingleMemAlloc(
+        options.get(), static_cast<tmsize_t>(std::max(kMostAtOnce, 2 * stream.bytes.size())));
+    return {TIFFClientOpenExt(file.c_str(), "rm", &stream, read_bytes, no_write, seek, no_close,
+                              size_of, nullptr, nullptr, options.get()),
+            TIFFClose};
+}
 
 struct Page {
     std::uint32_t width = 0, height = 0;
@@ -126,9 +142,7 @@ Result<Decoded> read_tiff(const std::string& file, std::span<const std::byte> by
     TIFFSetErrorHandler(nullptr);  // its complaints go to stderr; ours go to the person
     TIFFSetWarningHandler(nullptr);
     Stream stream{bytes};
-    const File tiff(TIFFClientOpen(file.c_str(), "rm", &stream, read_bytes, no_write, seek,
-                                   no_close, size_of, nullptr, nullptr),
-                    TIFFClose);
+    const File tiff = open_tiff(file, stream);
     const std::string damaged = "it is cut short or damaged, or of a kind that can't be read.";
     if (!tiff) return trouble(file, damaged);
     const Page page = page_of(tiff.get());
