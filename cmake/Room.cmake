@@ -34,11 +34,16 @@ endfunction()
 function(underpaint_desk_room name)
   underpaint_room(desk_${name} ${ARGN})
   set_target_properties(underpaint_desk_${name} PROPERTIES AUTOMOC ON AUTORCC ON)
+  # Widgets wait for people; only the view has loops of its own over pixels, and with them headers
+  # that are read with other options.
+  if(NOT name STREQUAL view)
+    target_compile_options(underpaint_desk_${name} PRIVATE $<$<CONFIG:Release>:-O1>)
+  endif()
   if(name STREQUAL kit)
     target_precompile_headers(underpaint_desk_kit
       PRIVATE <QPainter> <QWidget> <optional> <string> <vector>)
-  elseif(name STREQUAL work)
-    target_precompile_headers(underpaint_desk_work
+  elseif(name MATCHES "^(work|view)$")
+    target_precompile_headers(underpaint_desk_${name}
       PRIVATE <QPainter> <QWidget> <fmt/format.h>
       ${PROJECT_SOURCE_DIR}/src/desk/work/meters.h ${PROJECT_SOURCE_DIR}/src/desk/work/session.h)
   else()
