@@ -8,6 +8,7 @@
 
 #include "files/openraster.h"
 #include "files/png.h"
+#include "files/unsaved_work.h"
 #include "large_painting.h"
 #include "on_all_cores.h"
 
@@ -59,6 +60,30 @@ void open_large(benchmark::State& state) {
         if (!open_painting(scratch(), "2026-01-01")) state.SkipWithError("not opened");
 }
 
+/// Unsaved work kept after a stroke on a picture that lies over all of the painting.
+void keep_after_a_stroke(benchmark::State& state) {
+    const fs::path store = scratch().string() + "-store";
+    auto work = UnsavedWork::begin(store);
+    Painting changed = painting();
+    changed.passes.clear();
+    Pass pass;
+    Picture pixels = structured(k24Megapixels, Channels::rgb_alpha, 11);
+    pass.source = Painted{share(pixels), 0, 0};
+    changed.passes.push_back(pass);
+    if (!work || !work->keep(changed, {})) state.SkipWithError("not kept");
+    int y = 0;
+    for (auto _ : state) {
+        state.PauseTiming();
+        const std::vector<float> fresh(500, 0.5F);
+        for (int i = 0; i < 500; ++i) pixels.write_channel(0, 100, ++y, fresh);
+        changed.passes.back().source = Painted{share(pixels), 0, 0};
+        state.ResumeTiming();
+        if (!work->keep(changed, {})) state.SkipWithError("not kept");
+    }
+    work->drop();
+    fs::remove_all(store);
+}
+
 const Picture& picture() {
     static const Picture made = structured(k24Megapixels, Channels::rgb, 9);
     return made;
@@ -107,6 +132,7 @@ void pack_by_libpng(benchmark::State& state) {
 BENCHMARK(save_large)->Name("files/24/save")->Apply(on_all_cores);
 BENCHMARK(resave_large)->Name("files/24/resave")->Apply(on_all_cores);
 BENCHMARK(open_large)->Name("files/24/open")->Apply(on_all_cores);
+BENCHMARK(keep_after_a_stroke)->Name("files/24/keep after a stroke")->Apply(on_all_cores);
 BENCHMARK(pack)->Name("files/24/pack")->Apply(on_all_cores);
 BENCHMARK(pack_by_libpng)->Name("files/24/libpng")->Apply(on_all_cores);
 

@@ -118,7 +118,14 @@ void add_unsaved(const Corpus& corpus, const fs::path& folder) {
     auto work = UnsavedWork::begin(folder / "made");
     if (!work || !work->keep(grouped(), {"Dusk", "/tmp/dusk.ora", {}, {}, 3, "Rename"}))
         std::abort();
-    corpus.add("unsaved", "every-source", read_file(work->folder() / "painting.json").value());
+    const auto kept = [&] { return read_file(work->folder() / "painting.json").value(); };
+    corpus.add("unsaved", "every-source", kept());
+    // Six was there before, seven is one tile of it; see unsaved_fuzz.cpp.
+    Picture pixels = noise({200, 150}, Channels::grey, Depth::bits8);
+    const Painting before = sealed(pixels);
+    pixels.write_channel(0, 3, 3, std::vector{1.0F});
+    if (!work->keep(before, {}) || !work->keep(sealed(pixels), {})) std::abort();
+    corpus.add("unsaved", "patched", kept());
     work->drop();
     fs::remove_all(folder / "made");
 }

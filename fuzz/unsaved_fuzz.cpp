@@ -2,6 +2,7 @@
 #include <cstdlib>
 #include <fstream>
 
+#include "files/png.h"
 #include "files/unsaved_work.h"
 #include "fuzz/target.h"
 
@@ -10,7 +11,8 @@ using namespace underpaint::fuzz;
 
 namespace {
 
-/// A store with one folder, that goes when the program ends.
+/// A store with one folder and the pictures that its inputs speak of, that goes when the program
+/// ends.
 struct Store {
     std::filesystem::path path;
     Store() {
@@ -18,6 +20,18 @@ struct Store {
         if (::mkdtemp(name.data()) == nullptr) std::abort();
         path = name;
         std::filesystem::create_directories(path / "painting-1");
+        int number = 0;
+        for (const auto& [size, channels] : {std::pair(Size{16, 12}, Channels::grey),
+                                             {{16, 12}, Channels::grey},
+                                             {{16, 12}, Channels::grey},
+                                             {{8, 6}, Channels::rgb_alpha},
+                                             {{16, 12}, Channels::grey},
+                                             {{200, 150}, Channels::grey},
+                                             {{128, 128}, Channels::grey}}) {
+            const std::string file = std::to_string(++number) + ".png";
+            const auto png = write_png(file, Picture(size, channels, Depth::bits8));
+            expect(png && replace_file(path / "painting-1" / file, *png));
+        }
     }
     ~Store() {
         std::error_code ignored;

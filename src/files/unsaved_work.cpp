@@ -15,6 +15,7 @@
 #include "files/limits.h"
 #include "files/painting_json.h"
 #include "files/png.h"
+#include "files/tile_patch.h"
 #include "files/zip_container.h"
 
 namespace underpaint {
@@ -22,11 +23,13 @@ namespace {
 
 namespace fs = std::filesystem;
 
-constexpr const char* kSchema = "faithful-underpaint/unsaved-1";
-constexpr const char* kWhole = "painting.json";  // written last
+constexpr const char* kSchema = "faithful-underpaint/unsaved-2";
+constexpr const char* kBefore = "faithful-underpaint/unsaved-1";  // every picture is whole
+constexpr const char* kWhole = "painting.json";                   // written last
 constexpr const char* kLock = "lock";
 constexpr std::size_t kMostOffered = 20;
 constexpr auto kOld = std::chrono::days(30);
+constexpr std::size_t kMostPatches = 50;  // one upon the other
 
 /// A name that this program may have given to a file of such a folder: "12.png".
 bool is_own_name(const std::string& name) {
@@ -70,7 +73,7 @@ Result<Json> read_whole(const fs::path& folder) {
     Json json = Json::parse(text_of(*bytes), nullptr, false);
     if (!json.is_object() || !json.contains("note") || !json.contains("painting"))
         return trouble(file, "it is damaged, and can't be brought back.");
-    if (json.value("schema", "") != kSchema)
+    if (const std::string schema = json.value("schema", ""); schema != kSchema && schema != kBefore)
         return trouble(file, "it was kept by another version of this program.");
     return json;
 }
@@ -93,6 +96,47 @@ Done read_entries(const Json& json, const std::function<Result<Bytes>(const std:
     change_foreign(painting, [&](ForeignFile& file) { file.entries = std::move(entries); });
     return {};
 }
+
+/// The pictures of a folder, each put together once.
+class KeptPictureFiles {
+public:
+    using Read = std::function<Result<Bytes>(const std::string&)>;
+    KeptPictureFiles(const Json& json, Read bytes, std::stop_token stop)
+        : patches_(json.value("patches", Json::object())),
+          bytes_(std::move(bytes)),
+          stop_(std::move(stop)) {}
+
+    Result<SharedPicture> read(const std::string& name) { return read(name, 0); }
+
+private:
+    Result<SharedPicture> read(const std::string& name, std::size_t patches) {
+        if (const auto known = pictures_.find(name); known != pictures_.end()) return known->second;
+        auto pixels = bytes_(name)
+                          .and_then([&](const Bytes& png) { return read_png(name, png, stop_); })
+                          .map([](Decoded decoded) { return std::move(decoded.picture); });
+        if (pixels && patches_.contains(name)) pixels = patch(name, *pixels, patches);
+        if (!pixels) return tl::unexpected(pixels.error());
+        return pictures_[name] = share(std::move(*pixels));
+    }
+    Result<Picture> patch(const std::string& name, const Picture& stack, std::size_t patches) {
+        // One of them may be said to lie upon itself.
+        if (patches == kMostPatches) return trouble(name, "too many pictures lie below it.");
+        try {
+            const auto tiles = patches_.at(name).at("tiles").get<std::vector<int>>();
+            return read(patches_.at(name).at("of"), patches + 1)
+                .and_then([&](const SharedPicture& base) {
+                    return patched(name, base->base(), stack, tiles);
+                });
+        } catch (const Json::exception&) {
+            return trouble(name, "where it belongs can't be read.");
+        }
+    }
+
+    Json patches_;
+    Read bytes_;
+    std::stop_token stop_;
+    std::map<std::string, SharedPicture> pictures_;
+};
 
 std::vector<fs::path> folders_in(const fs::path& store) {
     std::vector<fs::path> folders;
@@ -179,11 +223,18 @@ Done UnsavedWork::keep(const Painting& painting, const UnsavedNote& note,
 
     for (const auto& [name, picture] : pictures) {
         if (stop.stop_requested()) return stopped();
-        const auto bytes = write_png(name, picture->base());
-        if (!bytes) return tl::unexpected(bytes.error());
-        if (Done done = replace_file(folder_ / name, *bytes); !done) return done;
-        written_[picture.get()] = {picture, name};
+        if (Done done = write_picture(name, picture); !done) return done;
     }
+    // A picture that is not in the painting any more may lie below one that is.
+    const std::set<std::string> in_painting = used;
+    for (std::string name : in_painting)
+        for (auto file = picture_files_.find(name);
+             file != picture_files_.end() && !file->second.of.empty();
+             file = picture_files_.find(name)) {
+            json["patches"][name] = {{"of", file->second.of}, {"tiles", file->second.tiles}};
+            name = file->second.of;
+            used.insert(name);
+        }
     for (const auto& [name, kept] : photographs) {
         if (Done done = replace_file(folder_ / name, *kept.jpeg); !done) return done;
         written_[kept.jpeg.get()] = {kept.jpeg, name};
@@ -202,6 +253,32 @@ Done UnsavedWork::keep(const Painting& painting, const UnsavedNote& note,
         if (is_own_name(name) && !used.contains(name)) fs::remove(at->path(), ignored);
     }
     std::erase_if(written_, [&](const auto& each) { return !used.contains(each.second.name); });
+    std::erase_if(picture_files_, [&](const auto& each) { return !used.contains(each.first); });
+    for (auto& [name, picture] : picture_files_)
+        if (!in_painting.contains(name)) picture.pixels.reset();
+    return {};
+}
+
+/// As what tells it from the likest picture that is kept already, where that is less than all.
+Done UnsavedWork::write_picture(const std::string& name, const SharedPicture& picture) {
+    const Picture& pixels = picture->base();
+    PictureFile file{pixels, {}, {}, 0, 0};
+    const auto all = static_cast<std::size_t>(TileGrid{pixels.size()}.count());
+    for (const auto& [other, kept] : picture_files_) {
+        if (!kept.pixels || !alike(*kept.pixels, pixels) || kept.patches == kMostPatches) continue;
+        std::vector<int> tiles = tiles_apart(pixels, *kept.pixels);
+        if (tiles.empty()) tiles.push_back(0);  // a picture has at least one
+        // Half of one is as well written whole; together they are never more than two.
+        if (2 * tiles.size() > all || kept.patched + tiles.size() > all) continue;
+        if (file.of.empty() || tiles.size() < file.tiles.size())
+            file = {pixels, other, std::move(tiles), kept.patches + 1, 0};
+    }
+    if (!file.of.empty()) file.patched = picture_files_[file.of].patched + file.tiles.size();
+    const auto bytes = write_png(name, file.of.empty() ? pixels : stacked(pixels, file.tiles));
+    if (!bytes) return tl::unexpected(bytes.error());
+    if (Done done = replace_file(folder_ / name, *bytes); !done) return done;
+    written_[picture.get()] = {picture, name};
+    picture_files_[name] = std::move(file);
     return {};
 }
 
@@ -211,6 +288,7 @@ void UnsavedWork::drop() {
     fs::remove(folder_ / kWhole, ignored);
     fs::remove_all(folder_, ignored);
     written_.clear();
+    picture_files_.clear();
 }
 
 std::vector<LeftWork> left_work(const fs::path& store) {
@@ -241,17 +319,9 @@ Result<Painting> open_left_work(const fs::path& folder, const std::stop_token& s
         if (!is_own_name(name)) return trouble(file, "it names a picture that it can't have.");
         return read_file(folder / name);
     };
-    std::map<std::string, SharedPicture> pictures;
-    auto parsed = parse_painting(
-        file, json->at("painting").dump(), [&](const std::string& name) -> Result<SharedPicture> {
-            if (const auto known = pictures.find(name); known != pictures.end())
-                return known->second;
-            return bytes(name)
-                .and_then([&](const Bytes& png) { return read_png(name, png, stop); })
-                .map([&](Decoded decoded) {
-                    return pictures[name] = share(std::move(decoded.picture));
-                });
-        });
+    KeptPictureFiles files(*json, bytes, stop);
+    auto parsed = parse_painting(file, json->at("painting").dump(),
+                                 [&](const std::string& name) { return files.read(name); });
     if (stop.stop_requested()) return stopped();
     if (!parsed) return tl::unexpected(parsed.error());
     if (json->contains("brief")) {

@@ -50,14 +50,23 @@ public:
 private:
     UnsavedWork(std::filesystem::path folder, FileLock lock);
     std::string fresh_name(const char* ending);
+    [[nodiscard]] Done write_picture(const std::string& name, const SharedPicture& picture);
 
     struct Written {
         std::weak_ptr<const void> what;
         std::string name;
     };
+    /// A picture's file: all of it, or what it has that another one has not.
+    struct PictureFile {
+        std::optional<Picture> pixels;  ///< that the file stands for, while the painting has them
+        std::string of;                 ///< the other one; empty: there is none
+        std::vector<int> tiles;         ///< that are in this file
+        std::size_t patches = 0, patched = 0;  ///< files one upon the other, and their tiles
+    };
     std::filesystem::path folder_;
     FileLock lock_;
     std::map<const void*, Written> written_;
+    std::map<std::string, PictureFile> picture_files_;
     std::size_t number_ = 0;
 };
 

@@ -195,6 +195,17 @@ void Picture::give_up(int tile_row) {
         planes_);
 }
 
+bool Picture::shares(const Picture& other, int tile) const {
+    return std::visit(
+        [&]<class Sample>(const Planes<Sample>& planes) {
+            const auto& theirs = std::get<Planes<Sample>>(other.planes_);
+            return std::ranges::equal(planes, theirs, [&](const auto& one, const auto& another) {
+                return one.shares(another, tile);
+            });
+        },
+        planes_);
+}
+
 std::size_t Picture::bytes() const {
     return std::visit(
         [](const auto& planes) {

@@ -74,6 +74,8 @@ public:
     /// Gives back the memory of a row of tiles, whose samples are 0 from then on. Other rows may be
     /// read meanwhile.
     void give_up(int tile_row);
+    /// Whether all channels of a tile are the very ones that another picture, alike, has.
+    bool shares(const Picture& other, int tile) const;
     /// Memory of the pixels, those shared with other pictures included.
     std::size_t bytes() const;
 

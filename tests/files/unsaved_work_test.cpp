@@ -11,6 +11,7 @@
 #include <thread>
 
 #include "files/painting_json.h"
+#include "files/png.h"
 #include "files/zip_container.h"
 #include "support/every_source.h"
 #include "support/temporary_folder.h"
@@ -90,6 +91,91 @@ TEST(UnsavedWork, WritesOnceWhatDoesNotChange) {
     ASSERT_TRUE(work->keep(painting, note_of(painting)));
     EXPECT_LT(stamps().size(), after.size()) << "pictures that nothing speaks of are gone";
     EXPECT_EQ(content(*open_left_work(work->folder())), content(painting));
+}
+
+/// A painting with one picture over all of it.
+Painting painted_with(const Picture& picture) {
+    Painting painting = testing::sealed(testing::ramp(picture.size()));
+    Pass pass = tint({}, BlendMode::normal);
+    pass.source = Painted{share(picture), 0, 0};
+    return with_pass(std::move(painting), pass);
+}
+
+std::uintmax_t bytes_in(const fs::path& folder) {
+    std::uintmax_t sum = 0;
+    for (const auto& entry : fs::directory_iterator(folder)) sum += entry.file_size();
+    return sum;
+}
+
+TEST(UnsavedWork, WritesOfAChangedPictureTheTilesThatChanged) {
+    for (const Depth depth : {Depth::bits8, Depth::bits16}) {
+        const TemporaryFolder store;
+        // An odd size: its last tiles are cut by the border.
+        Picture picture = testing::noise({613, 397}, Channels::rgb_alpha, depth);
+        auto work = UnsavedWork::begin(store.path());
+        ASSERT_TRUE(work->keep(painted_with(picture), {}));
+        const auto whole = static_cast<double>(bytes_in(work->folder()));
+        std::mt19937 random(7);
+        auto before = whole, most = whole;
+        std::vector<Picture> earlier;
+        for (int stroke = 0; stroke < 30; ++stroke) {
+            // Now and then it is taken back, as by undoing.
+            if (stroke % 9 == 8) picture = earlier[earlier.size() - 2];
+            const std::vector<float> fresh(30, static_cast<float>(random() % 100) / 100);
+            picture.write_channel(static_cast<int>(random() % 4), static_cast<int>(random() % 583),
+                                  static_cast<int>(random() % 397), fresh);
+            earlier.push_back(picture);
+            const Painting painting = painted_with(picture);
+            ASSERT_TRUE(work->keep(painting, {}));
+            const auto back = open_left_work(work->folder());
+            ASSERT_TRUE(back) << back.error().message();
+            ASSERT_TRUE(
+                same_pixels(std::get<Painted>(back->passes[0].source).pixels->base(), picture))
+                << stroke;
+            const auto now = static_cast<double>(bytes_in(work->folder()));
+            if (stroke < 5) {
+                EXPECT_LT(now - before, whole / 5) << stroke;
+            }
+            before = now;
+            most = std::max(most, now);
+        }
+        EXPECT_LT(most, 2.5 * whole) << "what was changed over and over is written anew";
+        EXPECT_GT(most, 1.2 * whole) << "but not each time";
+    }
+}
+
+TEST(UnsavedWork, WhatLiesUponAnotherPictureMustFit) {
+    const TemporaryFolder store;
+    Picture picture = testing::noise({300, 200}, Channels::grey, Depth::bits8);
+    auto work = UnsavedWork::begin(store.path());
+    const Painting first = testing::sealed(picture);
+    ASSERT_TRUE(work->keep(first, {}));
+    picture.write_channel(0, 290, 190, std::vector{1.0F});
+    ASSERT_TRUE(work->keep(testing::sealed(picture), {}));
+    const std::string whole = read_text(work->folder() / "painting.json");
+    const std::string said = R"("patches":{"2.png":{"of":"1.png","tiles":[5]}})";
+    ASSERT_NE(whole.find(said), std::string::npos) << whole;
+    const auto with = [&](const std::string& instead) {
+        std::string text = whole;
+        text.replace(text.find(said), said.size(), instead);
+        write_text(work->folder() / "painting.json", text);
+        return open_left_work(work->folder()).has_value();
+    };
+    EXPECT_TRUE(with(said));
+    EXPECT_TRUE(with(R"("patches":{"2.png":{"of":"1.png","tiles":[4]}})")) << "it can't be known";
+    EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"1.png","tiles":[6]}})")) << "beyond the picture";
+    EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"1.png","tiles":[-1]}})"));
+    EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"1.png","tiles":[1e99]}})"));
+    EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"1.png","tiles":[]}})")) << "another number";
+    EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"1.png","tiles":[4,5]}})"));
+    EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"1.png"}})"));
+    EXPECT_FALSE(with(R"("patches":{"2.png":{"of":7,"tiles":[5]}})"));
+    EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"2.png","tiles":[5]}})")) << "upon itself";
+    EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"3.png","tiles":[5]}})")) << "not there";
+    EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"../1.png","tiles":[5]}})"));
+    const Picture other = testing::noise({300, 200}, Channels::rgb, Depth::bits8);
+    ASSERT_TRUE(replace_file(work->folder() / "1.png", *write_png("1.png", other)));
+    EXPECT_FALSE(with(said)) << "another kind";
 }
 
 TEST(UnsavedWork, IsNobodyElsesWhileItIsWorkedOn) {
@@ -177,7 +263,8 @@ TEST(UnsavedWork, DamageIsTroubleAndNothingElse) {
         write_text(folder / "painting.json", text);
         return open_left_work(folder);
     };
-    EXPECT_FALSE(with("unsaved-1", "unsaved-2")) << "another version";
+    EXPECT_FALSE(with("unsaved-2", "unsaved-3")) << "another version";
+    EXPECT_TRUE(with("unsaved-2", "unsaved-1")) << "the one before";
     EXPECT_FALSE(with("\"1.png\"", "\"../1.png\"")) << "a name that leads elsewhere";
     EXPECT_FALSE(with("\"1.png\"", "\"/etc/passwd\""));
     EXPECT_FALSE(with("\"1.png\"", "\"99.png\"")) << "a picture that is not there";
