@@ -54,6 +54,21 @@ void audit_sketched(benchmark::State& state) {
     for (auto _ : state) benchmark::DoNotOptimize(audit(painting(), options));
 }
 
+/// The same after one slider's change of the tenth pass.
+void audit_sketched_change(benchmark::State& state) {
+    AuditOptions options;
+    options.level = 4;
+    const Audit known = *audit(painting(), options);
+    Painting changed = painting();
+    const RgbBlock below =
+        *render_view(changed, 9, whole_at(changed.size(), shrink_of_level(options.level)));
+    for (auto _ : state) {
+        changed.passes[9].strength *= 0.99F;
+        options.known = {&known, common_figures(painting(), changed), &below, 9};
+        benchmark::DoNotOptimize(audit(changed, options));
+    }
+}
+
 /// Three hundred layers, most of which leave most of the picture alone.
 void audit_many(benchmark::State& state) {
     static const Painting many = three_hundred_layers(k24Megapixels);
@@ -65,6 +80,7 @@ BENCHMARK(audit_large)->Name("audit/24/audit")->Apply(on_all_cores);
 BENCHMARK(audit_changed)->Name("audit/24/changed")->Apply(on_all_cores);
 BENCHMARK(audit_many)->Name("audit/24/300")->Apply(on_all_cores);
 BENCHMARK(audit_sketched)->Name("audit/24/sketch")->Apply(on_all_cores);
+BENCHMARK(audit_sketched_change)->Name("audit/24/sketch changed")->Apply(on_all_cores);
 
 }  // namespace
 }  // namespace underpaint::bench

@@ -58,7 +58,10 @@ const Painting& the_painting() {
 }
 
 void tell_figures(MainWindow& window, const std::function<void()>& told) {
-    QObject::connect(&window.meters().passes, &Measuring::figures_changed, &window, told);
+    const Measuring& figures = window.meters().passes;
+    QObject::connect(&figures, &Measuring::figures_changed, &window, [&figures, told] {
+        if (!figures.behind()) told();
+    });
 }
 
 void begin_stroke(MainWindow& window, BrushTarget::What what) {
@@ -99,7 +102,7 @@ const int registered = [] {
         change(w, kGlow, [i](Pass& p) { std::get<Glow>(p.source).centre.x += i % 2 ? 50 : -30; });
     };
     const auto tune = [](MainWindow& w, int i) {
-        change(w, 6, [i](Pass& p) { p.tune.hue = static_cast<float>(i); });
+        change(w, 6, [i](Pass& p) { p.tune.hue = static_cast<float>(i + 1); });
     };
     for (const auto& [view, begin] :
          {std::pair<std::string, Begin>("fit", nothing), {"1:1", close}}) {

@@ -6,6 +6,7 @@
 #include <tbb/task_arena.h>
 
 #include <algorithm>
+#include <atomic>
 
 #include "render/tile_walk.h"
 #include "render/tiles.h"
@@ -22,10 +23,15 @@ std::size_t common(const std::vector<PassNumber>& a, const std::vector<PassNumbe
 class TileMaker {
 public:
     TileMaker(StateStore& store, const Recipe& recipe, const std::vector<PassNumber>& numbers,
-              std::size_t moments)
-        : store_(store), recipe_(recipe), numbers_(numbers), walk_(recipe), spare_(moments) {}
+              std::size_t moments, const std::stop_token& stop)
+        : store_(store),
+          recipe_(recipe),
+          numbers_(numbers),
+          stop_(stop),
+          walk_(recipe),
+          spare_(moments) {}
 
-    /// Tile `area` after each of the moments.
+    /// Tile `area` after each of the moments; fewer when stopped.
     LiveRender::States bring(KeptTile& tile, const Rect& area,
                              std::span<const std::size_t> moments) {
         states_.clear();
@@ -37,7 +43,9 @@ public:
                 wanted_.push_back(numbers_[i]);
                 indices_.push_back(i);
             }
-            states_.push_back(&bring(tile, area, spare_[states_.size()]));
+            const RgbBlock* state = bring(tile, area, spare_[states_.size()]);
+            if (state == nullptr) break;
+            states_.push_back(state);
         }
         return states_;
     }
@@ -54,8 +62,8 @@ private:
     }
 
     /// The tile after the wanted passes, from the nearest kept state below them; in `spare` if
-    /// there is no room to keep it.
-    const RgbBlock& bring(KeptTile& tile, const Rect& area, RgbBlock& spare) {
+    /// there is no room to keep it. Null when stopped.
+    const RgbBlock* bring(KeptTile& tile, const Rect& area, RgbBlock& spare) {
         KeptState* start = nullptr;
         std::size_t parting = 0;  // where what was shown before goes another way
         for (const auto& kept : tile.states) {
@@ -64,7 +72,7 @@ private:
                 if (shared < wanted_.size()) parting = std::max(parting, shared);
             } else if (shared == wanted_.size()) {
                 kept->used = store_.frame();
-                return kept->pixels;
+                return &kept->pixels;
             } else if (!within_group(shared) && (start == nullptr || shared > start->laid.size())) {
                 start = kept.get();
             }
@@ -78,6 +86,7 @@ private:
         RgbBlock& result = last ? last->pixels : spare;
 
         for_each_strip(area, [&](const Rect& strip) {
+            if (stop_.stop_requested()) return;
             start ? walk_.begin(strip, start->pixels) : walk_.begin(strip);
             for (std::size_t i = begin; i < wanted_.size(); ++i) {
                 if (below && i == parting) copy_overlap(below->pixels, walk_.state());
@@ -85,15 +94,22 @@ private:
             }
             copy_overlap(result, walk_.state());
         });
+        if (stop_.stop_requested()) {
+            // What is there in part is the state after no pass that is ever wanted.
+            for (KeptState* part : {below, last})
+                if (part != nullptr) part->laid = {0};
+            return nullptr;
+        }
         laid_ += wanted_.size() - begin;
         if (below) below->laid.assign(wanted_.begin(), wanted_.begin() + std::ptrdiff_t(parting));
         if (last) last->laid = wanted_;
-        return result;
+        return &result;
     }
 
     StateStore& store_;
     const Recipe& recipe_;
     const std::vector<PassNumber>& numbers_;
+    const std::stop_token& stop_;
     TileWalk walk_;
     std::vector<RgbBlock> spare_;
     std::vector<PassNumber> wanted_;
@@ -121,15 +137,20 @@ bool LiveRender::frame(const Painting& painting, std::span<const std::size_t> mo
     const Recipe recipe(painting, scale.inputs);
     const std::vector<PassNumber> numbers = numbers_.of(painting);
     tbb::enumerable_thread_specific<TileMaker> makers(
-        [&] { return TileMaker(store_, recipe, numbers, moments.size()); });
+        [&] { return TileMaker(store_, recipe, numbers, moments.size(), stop); });
+    std::atomic<int> made = 0;
     arena_->cores.execute([&] {
         tbb::parallel_for(0, tiles.count(), [&](int i) {
             if (stop.stop_requested()) return;
             const int index = scale.tile_index(tiles.tile(i));
-            show(makers.local().bring(scale.tiles[static_cast<std::size_t>(index)],
-                                      TileGrid{scale.size}.tile(index), moments));
+            const States states = makers.local().bring(scale.tiles[static_cast<std::size_t>(index)],
+                                                       TileGrid{scale.size}.tile(index), moments);
+            if (states.size() < moments.size()) return;
+            show(states);
+            ++made;
         });
     });
+    made_ = static_cast<double>(made) / std::max(1, tiles.count());
     laid_ = 0;
     for (const TileMaker& maker : makers) laid_ += maker.laid();
     store_.end_frame();

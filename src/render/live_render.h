@@ -29,8 +29,8 @@ public:
     using Show = std::function<void(States)>;
 
     /// Calls `show` once for each tile that the view touches, from any thread, in no order.
-    /// `moments` say after how many passes. False when stopped, within a tile; what was finished by
-    /// then is kept.
+    /// `moments` say after how many passes. False when stopped, within some rows of a tile; what
+    /// was finished by then is kept.
     bool frame(const Painting& painting, std::span<const std::size_t> moments, const View& view,
                const Show& show, const std::stop_token& stop = {});
 
@@ -42,6 +42,8 @@ public:
     bool knows(const View& view) const;
     /// How many times a pass was laid on a tile for the last frame.
     std::size_t laid() const { return laid_; }
+    /// What share of the last frame's tiles was made before it was stopped.
+    double made() const { return made_; }
 
     std::size_t bytes() const { return store_.bytes(); }
     std::size_t budget() const { return store_.budget(); }
@@ -52,6 +54,7 @@ private:
     StateStore store_;
     PassNumbers numbers_;
     std::size_t laid_ = 0;
+    double made_ = 0;
     struct Arena;
     std::unique_ptr<Arena> arena_;
 };

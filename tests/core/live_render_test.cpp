@@ -6,6 +6,7 @@
 
 #include <mutex>
 #include <random>
+#include <thread>
 
 #include "render/render.h"
 #include "render/tiles.h"
@@ -194,6 +195,34 @@ TEST(LiveRender, StopsWithinATileAndGoesOnFromThere) {
     const std::size_t before = live.laid();
     expect_exact(live, painting, {10}, whole_at(painting.size(), 1));
     EXPECT_LE(before + live.laid(), 56U * 10);
+}
+
+TEST(LiveRender, WhatWasStoppedInTheMiddleOfATileIsNotTakenForDone) {
+    const std::vector<Painting> paintings = [] {
+        std::vector<Painting> made(4, every_source({300, 200}));
+        for (std::size_t i = 0; i < made.size(); ++i)
+            made[i].passes[2].strength = 0.2F + 0.2F * static_cast<float>(i);
+        return made;
+    }();
+    const View view = whole_at({300, 200}, 1);
+    const std::size_t moments[] = {10};
+    LiveRender live(kPlenty);
+    std::mt19937 random(3);
+    int stopped = 0;
+    for (int i = 0; i < 150; ++i) {
+        std::stop_source source;
+        const Painting& painting = paintings[random() % paintings.size()];
+        std::thread hand([&source, wait = random() % 3000] {
+            std::this_thread::sleep_for(std::chrono::microseconds(wait));
+            source.request_stop();
+        });
+        stopped += !live.frame(
+            painting, moments, view, [](LiveRender::States) {}, source.get_token());
+        hand.join();
+        if (i % 10 == 9)
+            for (const Painting& each : paintings) expect_exact(live, each, {10}, view);
+    }
+    EXPECT_GT(stopped, 10);
 }
 
 TEST(LiveRender, WorksForOnePixelAndOneRow) {

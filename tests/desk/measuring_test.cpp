@@ -10,12 +10,19 @@ namespace {
 class MeasuringAtTheDesk : public testing::DeskTest {
 protected:
     void SetUp() override { begin(testing::slipping_painting()); }
+    void connect_figures(const std::function<void()>& act) {
+        listening_ = QObject::connect(&measuring(), &Measuring::figures_changed, act);
+    }
+    void listen_no_more() { QObject::disconnect(listening_); }
     const Measuring& measuring() const { return window_->meters().passes; }
     void set_strength(float strength) const {
         Pass pass = painting().passes[1];
         pass.strength = strength;
         session().document.change("Strength", with_changed_pass(painting(), 1, pass), "drag");
     }
+
+private:
+    QMetaObject::Connection listening_;
 };
 
 TEST_F(MeasuringAtTheDesk, WaitsUntilTheHandRests) {
@@ -30,6 +37,43 @@ TEST_F(MeasuringAtTheDesk, WaitsUntilTheHandRests) {
     EXPECT_GE(figures.count(), 1);
     EXPECT_NEAR(painting().passes[1].strength, 0.8, 1e-6);
     EXPECT_EQ(measuring().audit()->balance(), Verdict::lost) << "of the last strength";
+}
+
+TEST_F(MeasuringAtTheDesk, FiguresOfASmallCopyFollowAHandThatDoesNotRest) {
+    Painting large = testing::with_pass_over_noise({1300, 900});
+    large.passes[0].blend = BlendMode::color;
+    begin(large);
+    settle();
+    const auto exact = measuring().audit()->passes[0].value.running.mean;
+    QSignalSpy figures(&measuring(), &Measuring::figures_changed),
+        findings(&measuring(), &Measuring::findings_changed);
+    std::vector<double> drifts;
+    connect_figures([&] {
+        EXPECT_EQ(measuring().audit()->passes.size(), painting().passes.size());
+        EXPECT_FALSE(measuring().audit()->exact) << "and says so";
+        if (!painting().passes.empty())
+            drifts.push_back(measuring().audit()->passes[0].value.running.mean);
+    });
+    Pass pass = painting().passes[0];
+    for (int i = 0; i < 600 && drifts.size() < 4; ++i) {
+        pass.strength = 0.9F - 0.001F * static_cast<float>(i);
+        session().document.change("Strength", with_changed_pass(painting(), 0, pass), "drag");
+        QTest::qWait(2);  // never as long as a rest
+    }
+    ASSERT_GE(drifts.size(), 4U);
+    EXPECT_EQ(findings.count(), 0) << "the list would jump under the pointer";
+    EXPECT_LT(drifts.back(), drifts.front()) << "of less and less strength";
+    // What is being measured is of a pass that goes meanwhile.
+    session().document.change("Strength", with_changed_pass(painting(), 0, pass), "drag");
+    session().document.change("Delete", without_pass(painting(), 0));
+    listen_no_more();
+    settle();
+    EXPECT_TRUE(measuring().audit()->passes.empty());
+    trigger("undo");
+    settle();
+    EXPECT_TRUE(measuring().audit()->exact);
+    EXPECT_LT(measuring().audit()->passes[0].value.running.mean, exact);
+    EXPECT_GT(findings.count(), 0);
 }
 
 TEST_F(MeasuringAtTheDesk, LeavesFiguresThatStillHold) {

@@ -3,23 +3,25 @@
 
 #include <cmath>
 
+#include "desk/view/enlarged.h"
+
 namespace underpaint {
 namespace {
-
-using std::chrono::milliseconds;
 
 constexpr std::size_t kUsualBudget = std::size_t{256} << 20;
 /// Pixels on screen beyond which a view that was never shown begins coarse.
 constexpr std::int64_t kCoarseFirst = 150'000;
-/// A frame that took longer makes the next begin coarse, known or not.
-constexpr milliseconds kSlow{40};
-/// The coarse picture has at most a ninth of the pixels.
-constexpr double kCoarser = 3;
+/// Sides of the pixels of such a picture.
+constexpr double kCoarse = 3;
+/// In milliseconds: a frame that takes longer begins coarse, and that in as long as this.
+constexpr double kSlow = 8, kQuick = 5;
+/// What is wanted waits no longer for the first picture of what was wanted before.
+constexpr std::chrono::milliseconds kPatience{40};
 
-/// The same part of the painting at the next halving that is coarse enough: those need no
-/// resampling.
-View coarse_of(const View& view, Size painting) {
-    View coarse{std::exp2(std::ceil(std::log2(view.shrink * kCoarser))), {}};
+/// The same part of the painting at the next halving whose pixels are so many times as wide: those
+/// need no resampling.
+View coarse_of(const View& view, double wider, Size painting) {
+    View coarse{std::exp2(std::ceil(std::log2(view.shrink * wider))), {}};
     const double by = view.shrink / coarse.shrink;
     const Rect& a = view.area;
     const auto at = [&](int v) { return static_cast<int>(std::floor(v * by)); };
@@ -32,41 +34,74 @@ View coarse_of(const View& view, Size painting) {
 }  // namespace
 
 Projector::Projector(QObject* parent) : QObject(parent), live_(kUsualBudget), job_(this) {
+    patience_.setSingleShot(true);
+    patience_.setInterval(kPatience);
+    connect(&patience_, &QTimer::timeout, this, &Projector::begin_next);
     // What could not be shown is asked for again by the next change, and then keeps less.
     job_.on_fault([this](const QString&) {
         live_.set_budget(live_.budget() / 2);
+        first_.reset();
+        next_.reset();
         settled_ = true;
     });
 }
 
 void Projector::show(const Painting& painting, const Sight& sight, const View& view) {
     settled_ = false;
-    job_.start([this, painting, sight, view, display = display_](const std::stop_token& stop,
-                                                                 const auto& deliver) {
-        project(painting, sight, view, display.get(), stop, deliver);
+    Wish wish{painting, sight, view};
+    if (first_ && first_->sight == sight && first_->painting.ground() == painting.ground()) {
+        next_ = std::move(wish);
+        if (!patience_.isActive()) patience_.start();
+    } else {
+        begin(wish);
+    }
+}
+
+void Projector::begin(const Wish& wish) {
+    first_ = wish;
+    next_.reset();
+    patience_.stop();
+    job_.start([this, wish, display = display_](const std::stop_token& stop, const auto& deliver) {
+        project(wish, display.get(), stop, deliver);
     });
 }
 
-void Projector::project(const Painting& painting, const Sight& sight, const View& view,
-                        const DisplayTransform* display, const std::stop_token& stop,
-                        const Deliver& deliver) {
+void Projector::begin_next() {
+    first_.reset();
+    if (next_) begin(Wish(std::move(*next_)));
+}
+
+void Projector::take(const Seen& seen, Lens lens, bool last) {
+    settled_ = last && !next_;
+    emit shown(seen, lens);
+    begin_next();
+}
+
+void Projector::project(const Wish& wish, const DisplayTransform* display,
+                        const std::stop_token& stop, const Deliver& deliver) {
+    using Clock = std::chrono::steady_clock;
+    const auto& [painting, sight, view] = wish;
     const auto show_at = [&](const View& now, bool last) {
         auto seen = look(live_, painting, sight, now, display, stop);
-        if (!seen) return false;
-        deliver([this, lens = sight.lens, last, seen = std::move(*seen)] {
-            settled_ = last;
-            emit shown(seen, lens);
-        });
-        return true;
+        if (seen && now != view) seen = enlarged(*seen, view);
+        if (seen)
+            deliver([this, lens = sight.lens, last, seen = std::move(*seen)] {
+                take(seen, lens, last);
+            });
+        return seen.has_value();
     };
-    const bool large = view.area.size().area() > kCoarseFirst;
-    if (large && (!live_.knows(view) || last_frame_ > kSlow))
-        if (!show_at(coarse_of(view, painting.size()), false)) return;
-    const auto begin = std::chrono::steady_clock::now();
-    if (!show_at(view, true)) return;
-    last_frame_ =
-        std::chrono::duration_cast<milliseconds>(std::chrono::steady_clock::now() - begin);
-    live_.look_ahead(painting, moments_of(sight), view, stop);
+    if (view.area.size().area() > kCoarseFirst) {
+        const bool slow = fine_frame_.count() > kSlow;
+        if (slow || !live_.knows(view)) {
+            const double wider = slow ? std::sqrt(fine_frame_.count() / kQuick) : kCoarse;
+            if (!show_at(coarse_of(view, wider, painting.size()), false)) return;
+        }
+    }
+    const auto begin = Clock::now();
+    const bool whole = show_at(view, true);
+    // One that was stopped says as much by what of it was made.
+    if (const double made = live_.made(); made > 0.1) fine_frame_ = (Clock::now() - begin) / made;
+    if (whole) live_.look_ahead(painting, moments_of(sight), view, stop);
 }
 
 }  // namespace underpaint

@@ -2,9 +2,11 @@
 #pragma once
 
 #include <QObject>
+#include <QTimer>
 #include <chrono>
 #include <functional>
 #include <memory>
+#include <optional>
 
 #include "desk/view/through_lens.h"
 #include "desk/work/latest_job.h"
@@ -12,13 +14,14 @@
 namespace underpaint {
 
 /// Makes what the canvas shows, beside the interface: a coarse picture at once where the fine one
-/// will take a while, the fine one, and then what lies around it, for when the view is moved.
+/// will take a while, the fine one, and then what lies around it, for when the view is moved. A
+/// hand that moves faster than pictures come sees the first of each in turn.
 class Projector : public QObject {
     Q_OBJECT
 public:
     explicit Projector(QObject* parent = nullptr);
 
-    /// What was asked for before is dropped.
+    /// What was asked for before is dropped, unless a first picture of the same kind is on its way.
     void show(const Painting& painting, const Sight& sight, const View& view);
     /// Whether what was last asked for has been shown.
     bool settled() const { return settled_; }
@@ -34,13 +37,24 @@ signals:
     void shown(const underpaint::Seen& seen, underpaint::Lens lens);
 
 private:
+    using Milliseconds = std::chrono::duration<double, std::milli>;
+    struct Wish {
+        Painting painting;
+        Sight sight;
+        View view;
+    };
     using Deliver = std::function<void(std::function<void()>)>;
-    void project(const Painting& painting, const Sight& sight, const View& view,
-                 const DisplayTransform* display, const std::stop_token& stop,
+    void begin(const Wish& wish);
+    void begin_next();
+    void project(const Wish& wish, const DisplayTransform* display, const std::stop_token& stop,
                  const Deliver& deliver);
+    void take(const Seen& seen, Lens lens, bool last);
 
-    LiveRender live_;  // the job's alone
-    std::chrono::milliseconds last_frame_{0};
+    LiveRender live_;             // the job's alone
+    Milliseconds fine_frame_{0};  // how long one takes; the job's alone
+    std::optional<Wish> first_,
+        next_;  // whose first picture is being made; what is wanted after it
+    QTimer patience_;
     std::shared_ptr<const DisplayTransform> display_;
     bool settled_ = true;
     LatestJob job_;  // goes first

@@ -10,13 +10,14 @@
 #include "desk/kit/look.h"
 #include "desk/kit/screen_image.h"
 #include "render/grey.h"
+#include "render/on_one_core.h"
 #include "render/view.h"
 
 namespace underpaint {
 namespace {
 
-/// Long enough for the next move of a drag to come, so that its frame has all cores.
-constexpr std::chrono::milliseconds kRest{20};
+/// Long enough for the next move of a drag to come, before every pixel is measured.
+constexpr std::chrono::milliseconds kRest{40};
 constexpr std::size_t kMostMended = 6;  // findings that mends are tried for
 constexpr int kSketchSide = 300;        // long side at which the first figures are measured
 
@@ -37,14 +38,24 @@ Measuring::Thumbnails small_pictures(const Painting& painting, Reader reader,
 }  // namespace
 
 Measuring::Measuring(Session& session, QObject* parent)
-    : FindingsMeter(parent), session_(session), job_(this, Urgency::when_idle) {
+    : FindingsMeter(parent),
+      session_(session),
+      sketch_(this, Urgency::when_idle),
+      job_(this, Urgency::when_idle) {
     rest_.setSingleShot(true);
     rest_.setInterval(kRest);
     connect(&rest_, &QTimer::timeout, this, &Measuring::measure);
     connect(&session_.document, &Document::changed, this, &Measuring::put_off);
     connect(&session_.choices, &Choices::reader_changed, this, &Measuring::put_off);
     connect(&session_.own, &Own::changed, this, &Measuring::put_off);
+    sketch_.on_fault([this](const QString& sentence) {
+        sketching_ = false;
+        emit Faults::all().happened(sentence);
+    });
     connect(&session_.document, &Document::begun, this, [this] {
+        sketch_.stop();
+        sketching_ = again_ = false;
+        found_.reset();
         basis_.reset();
         audit_.reset();
         sketched_ = measured_ = nullptr;
@@ -88,8 +99,10 @@ void Measuring::put_off() {
     basis_ = std::move(basis);
     job_.stop();
     current_ = mending_ = false;
+    found_.reset();
     emit outdated();
     rest_.start();
+    sketching_ ? void(again_ = true) : sketch();
 }
 
 /// What the painter accepts changes no figure.
@@ -116,38 +129,70 @@ KnownFigures Measuring::known_of(const SharedMeasured& measured, const SharedBel
     return known;
 }
 
-void Measuring::measure() {
-    job_.start([this, painting = session_.document.painting(), reader = session_.choices.reader(),
-                rules = session_.own.rules(), sketched = sketched_, measured = measured_,
-                below = below_](const std::stop_token& stop, const auto& deliver) mutable {
-        SharedMeasured figures;
-        const int sketch = level_for(painting.size(), kSketchSide);
-        for (const int level : sketch > 0 ? std::vector{sketch, 0} : std::vector{0}) {
-            KnownFigures known = level > 0 ? known_of(sketched, below, painting, reader)
-                                           : known_of(measured, nullptr, painting, reader);
-            // What lies below the pass in hand is laid once for all that is done to it.
-            if (level > 0 && known.state_after != known.passes) {
-                auto pixels = render_view(painting, known.passes,
-                                          whole_at(painting.size(), shrink_of_level(level)), stop);
-                if (!pixels) return;
-                below = std::make_shared<const Below>(
-                    Below{painting, known.passes, std::move(*pixels)});
-                known.state = &below->pixels, known.state_after = known.passes;
-                deliver([this, below] { below_ = below; });
-            }
-            auto audit = underpaint::audit(painting, {reader, level, {}, known, rules}, stop);
-            if (!audit) return;
-            figures = std::make_shared<const Measured>(Measured{painting, std::move(*audit)});
-            deliver([this, level, figures, findings = find(painting, figures->audit)] {
-                (level > 0 ? sketched_ : measured_) = figures;
-                take(figures->audit, findings);
-            });
-            if (level == sketch)
-                deliver([this, pictures = small_pictures(painting, reader, stop)] {
-                    thumbnails_ = pictures;
-                    emit thumbnails_changed();
-                });
+/// One that has begun comes to its end, or a hand that does not rest would see no figures.
+void Measuring::sketch() {
+    const int level = level_for(session_.document.painting().size(), kSketchSide);
+    again_ = false;
+    sketching_ = level > 0;
+    if (!sketching_) return;
+    sketch_.start([this, level, painting = session_.document.painting(),
+                   reader = session_.choices.reader(), rules = session_.own.rules(),
+                   sketched = sketched_,
+                   below = below_](const std::stop_token& stop, const auto& deliver) mutable {
+        KnownFigures known = known_of(sketched, below, painting, reader);
+        // What lies below the pass in hand is laid once for all that is done to it.
+        if (known.state_after != known.passes) {
+            auto pixels = render_view(painting, known.passes,
+                                      whole_at(painting.size(), shrink_of_level(level)), stop);
+            if (!pixels) return;
+            below =
+                std::make_shared<const Below>(Below{painting, known.passes, std::move(*pixels)});
+            known.state = &below->pixels, known.state_after = known.passes;
+            deliver([this, below] { below_ = below; });
         }
+        auto audit = underpaint::audit(painting, {reader, level, {}, known, rules}, stop);
+        if (!audit) return;
+        const auto figures =
+            std::make_shared<const Measured>(Measured{painting, std::move(*audit)});
+        deliver([this, figures, findings = find(painting, figures->audit)] {
+            take_sketch(figures, findings);
+        });
+    });
+}
+
+void Measuring::take_sketch(const SharedMeasured& figures, std::vector<Finding> findings) {
+    sketched_ = figures;
+    // While a hand moves only figures follow it: what is found is a list that would jump.
+    if (figures->audit.passes.size() == session_.document.painting().passes.size()) {
+        audit_ = figures->audit;
+        emit figures_changed();
+    }
+    if (again_) return sketch();
+    sketching_ = false;
+    found_ = std::move(findings);
+    if (!rest_.isActive()) measure();
+}
+
+void Measuring::measure() {
+    if (sketching_) return;  // it goes on to this
+    if (found_) take(sketched_->audit, std::move(*found_));
+    found_.reset();
+    job_.start([this, painting = session_.document.painting(), reader = session_.choices.reader(),
+                rules = session_.own.rules(),
+                measured = measured_](const std::stop_token& stop, const auto& deliver) {
+        deliver([this, pictures = small_pictures(painting, reader, stop)] {
+            thumbnails_ = pictures;
+            emit thumbnails_changed();
+        });
+        const KnownFigures known = known_of(measured, nullptr, painting, reader);
+        auto audit = underpaint::audit(painting, {reader, 0, {}, known, rules}, stop);
+        if (!audit) return;
+        const auto figures =
+            std::make_shared<const Measured>(Measured{painting, std::move(*audit)});
+        deliver([this, figures, findings = find(painting, figures->audit)] {
+            measured_ = figures;
+            take(figures->audit, findings);
+        });
         deliver([this] { mending_ = true; });
         auto findings = find(painting, figures->audit);
         if (!find_shares(painting, figures->audit, findings, rules, stop)) return;

@@ -14,8 +14,9 @@
 
 namespace underpaint {
 
-/// Keeps the figures of the passes up to date beside the interface: at once on a small
-/// picture (marked as not exact), then on every pixel, then the mends for what slipped.
+/// Keeps the figures of the passes up to date beside the interface: on a small picture (marked as
+/// not exact) one after the other while a hand moves; once it rests on every pixel, and then the
+/// mends for what slipped.
 class Measuring : public FindingsMeter {
     Q_OBJECT
 public:
@@ -23,6 +24,8 @@ public:
 
     /// The figures are those of the session's painting as it is now.
     bool current() const { return current_; }
+    /// The figures are of the painting of a moment ago, those of now are on their way.
+    bool behind() const { return again_; }
     const std::optional<Audit>& audit() const { return audit_; }
     bool findings_current() const override { return current_; }
     SharedPicture place_of(const Finding& finding) override;
@@ -35,7 +38,7 @@ public:
     struct Thumbnails {
         std::vector<QImage> colour, grey;
     };
-    bool finished() const override { return !job_.running() && !rest_.isActive(); }
+    bool finished() const override { return !job_.running() && !rest_.isActive() && !sketching_; }
     /// All figures, findings and thumbnails have come; mends may still be tried.
     bool measured() const { return finished() || (current_ && mending_); }
 
@@ -60,6 +63,8 @@ private:
     static KnownFigures known_of(const SharedMeasured& measured, const SharedBelow& below,
                                  const Painting& painting, Reader reader);
     void put_off();
+    void sketch();
+    void take_sketch(const SharedMeasured& figures, std::vector<Finding> findings);
     void measure();
     void take(Audit figures, std::vector<Finding> findings);
     const Finding* slip_of(std::size_t pass) const;
@@ -68,12 +73,14 @@ private:
     Finding* own(const Finding& finding);
 
     Session& session_;
-    LatestJob job_;
+    LatestJob sketch_, job_;
     QTimer rest_;
     std::optional<Basis> basis_;
     bool current_ = false, mending_ = false;
+    bool sketching_ = false, again_ = false;  // again: the painting changed meanwhile
     std::optional<Audit> audit_;
-    SharedMeasured sketched_, measured_;  // the last of a small picture, and of every pixel
+    SharedMeasured sketched_, measured_;         // the last of a small picture, and of every pixel
+    std::optional<std::vector<Finding>> found_;  // by the last sketch, until the hand rests
     SharedBelow below_;
     Thumbnails thumbnails_;
 };
