@@ -10,7 +10,6 @@
 #include "desk/kit/look.h"
 #include "desk/kit/screen_image.h"
 #include "render/grey.h"
-#include "render/on_one_core.h"
 #include "render/view.h"
 
 namespace underpaint {
