@@ -37,10 +37,7 @@ Measuring::Thumbnails small_pictures(const Painting& painting, Reader reader,
 }  // namespace
 
 Measuring::Measuring(Session& session, QObject* parent)
-    : FindingsMeter(parent),
-      session_(session),
-      sketch_(this, Urgency::when_idle),
-      job_(this, Urgency::when_idle) {
+    : FindingsMeter(parent), session_(session), sketch_(this), job_(this, Urgency::when_idle) {
     rest_.setSingleShot(true);
     rest_.setInterval(kRest);
     connect(&rest_, &QTimer::timeout, this, &Measuring::measure);
