@@ -16,7 +16,7 @@ constexpr double kCoarse = 3;
 /// In milliseconds: a frame that takes longer begins coarse, and that in as long as this.
 constexpr double kSlow = 8, kQuick = 5;
 /// What is wanted waits no longer for the first picture of what was wanted before.
-constexpr std::chrono::milliseconds kPatience{40};
+constexpr std::chrono::milliseconds kPatience{150};
 
 /// The same part of the painting at the next halving whose pixels are so many times as wide: those
 /// need no resampling.
