@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // How the picture is moved, zoomed and brought to the screen.
-#include <QDeadlineTimer>
 #include <QSignalSpy>
 #include <QWheelEvent>
 
@@ -142,22 +141,32 @@ TEST_F(CanvasTest, ALargePictureIsShownCoarseFirst) {
 }
 
 TEST_F(CanvasTest, AHandThatMovesFasterThanPicturesComeSeesSomeOfThem) {
-    window_->resize(1600, 1000);
-    begin(testing::with_pass_over_noise({3000, 2000}));
+    begin(testing::with_pass_over_noise({420, 300}));
     trigger("one_to_one");
-    settle();
     QSignalSpy shown(&canvas().projector(), &Projector::shown);
-    // No move waits for the picture of the one before.
-    const QDeadlineTimer late(20'000);
-    for (int i = 0; !late.hasExpired() && shown.count() < 3; ++i) {
+    const auto redness = [&](qsizetype i) {
+        const QImage image = shown[i][0].value<Seen>().image.scaled(1, 1, Qt::IgnoreAspectRatio,
+                                                                    Qt::SmoothTransformation);
+        return qRed(image.pixel(0, 0)) - qBlue(image.pixel(0, 0));
+    };
+    const auto set_strength = [&](float strength) {
         Pass pass = painting().passes[0];
-        pass.strength = 0.2F + 0.01F * static_cast<float>(i % 50);
+        pass.strength = strength;
         session().document.change("Strength", with_changed_pass(painting(), 0, pass), "drag");
-        QCoreApplication::processEvents();
+    };
+    // The second move comes before the picture of the first, which is shown for all that, unless
+    // the machine was too busy to make it in time.
+    for (int i = 0; i < 30; ++i) {
+        settle();
+        shown.clear();
+        set_strength(1);
+        set_strength(0);
+        settle();
+        ASSERT_FALSE(shown.isEmpty());
+        EXPECT_NEAR(redness(shown.count() - 1), 0, 2) << "the last is what was asked for last";
+        if (redness(0) < -20) return;
     }
-    EXPECT_GE(shown.count(), 3);
-    settle();
-    expect_rendered(3);
+    FAIL() << "no picture but of the last move";
 }
 
 TEST_F(CanvasTest, WhatIsOutdatedDoesNotStay) {
