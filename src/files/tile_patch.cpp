@@ -41,6 +41,7 @@ Result<Picture> patched(const std::string& name, Picture base, const Picture& st
                         std::span<const int> tiles) {
     const TileGrid grid{base.size()};
     const bool in_place =
+        tiles.size() <= static_cast<std::size_t>(grid.count()) &&
         std::ranges::all_of(tiles, [&](int tile) { return tile >= 0 && tile < grid.count(); });
     if (!in_place || stack.size() != stack_of(tiles.size()) ||
         stack.channels() != base.channels() || stack.depth() != base.depth())

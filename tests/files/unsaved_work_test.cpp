@@ -168,6 +168,9 @@ TEST(UnsavedWork, WhatLiesUponAnotherPictureMustFit) {
     EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"1.png","tiles":[1e99]}})"));
     EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"1.png","tiles":[]}})")) << "another number";
     EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"1.png","tiles":[4,5]}})"));
+    std::string many = "[0";
+    for (int i = 0; i < 100'000; ++i) many += ",0";
+    EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"1.png","tiles":)" + many + "]}}"));
     EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"1.png"}})"));
     EXPECT_FALSE(with(R"("patches":{"2.png":{"of":7,"tiles":[5]}})"));
     EXPECT_FALSE(with(R"("patches":{"2.png":{"of":"2.png","tiles":[5]}})")) << "upon itself";
