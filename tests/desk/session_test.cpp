@@ -201,7 +201,7 @@ TEST(MeasuringTest, SketchesFirstThenMeasuresThenMends) {
     session.document.begin(
         with_pass(large, testing::tint({0.8F, 0.5F, 0.2F}, BlendMode::normal, 0.4F)), {}, true);
     ASSERT_TRUE(QTest::qWaitFor([&] { return measuring.finished() && !measuring.mends(0).empty(); },
-                                60000));
+                                20000));
     EXPECT_EQ(exact, (std::vector{false, true}));
     EXPECT_EQ(measuring.thumbnails().size(), 2U);
     EXPECT_TRUE(measuring.mends(7).empty());

@@ -31,7 +31,7 @@ protected:
     void start();
 
     template <class Ready>
-    static bool wait(Ready ready, int milliseconds = 60000) {
+    static bool wait(Ready ready, int milliseconds = 20000) {
         return QTest::qWaitFor(ready, milliseconds);
     }
 
