@@ -9,6 +9,7 @@
 #include "audit/part_means.h"
 #include "audit/tile_audit.h"
 #include "painting/flats.h"
+#include "render/cores.h"
 #include "render/readings.h"
 #include "render/view.h"
 
@@ -75,10 +76,12 @@ bool measure_states(const Painting& painting, const AuditOptions& options,
     auditor.report(sum, result);
     const Judging judging{painting, auditor.viewing(), auditor.reached(), stop,
                           options.known.passes};
-    for (const MeasureRecord* measure : kMeasures)
+    for (const MeasureRecord* measure : kMeasures) {
+        give_way_to_frames();
         if (measure->judge != nullptr && (measure->of_trials || !options.only_values_after) &&
             !measure->judge(judging, result))
             return false;
+    }
     const std::vector<Drift> drifts = auditor.drifts_of_groups(sum);
     for (std::size_t g = 0; g < drifts.size(); ++g) {
         GroupAudit& group = result.groups.emplace_back();

@@ -10,7 +10,8 @@
 namespace underpaint {
 
 inline double distance(const Point& a, const Point& b) {
-    return std::hypot(a.x - b.x, a.y - b.y);
+    const double x = a.x - b.x, y = a.y - b.y;
+    return std::sqrt(x * x + y * y);
 }
 
 /// 95th minus 5th percentile of step inside a disc, each to 1/1000 step; nothing when no pixel

@@ -10,6 +10,7 @@
 
 #include "audit/disc_steps.h"
 #include "audit/discs.h"
+#include "render/cores.h"
 
 namespace underpaint {
 namespace {
@@ -315,6 +316,7 @@ std::vector<Rival> find_rivals(const ViewingSteps& viewing, const ContrastGrid& 
 
 std::optional<Rival> best_rival(const ViewingSteps& viewing, std::span<const Focus> foci,
                                 double radius, Search search) {
+    give_way_to_frames();
     if (search == Search::quick) {
         const auto rivals = find_rivals(viewing, contrast_grid(viewing, radius), foci, search);
         return rivals.empty() ? std::nullopt : std::optional(rivals.front());

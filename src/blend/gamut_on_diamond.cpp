@@ -21,8 +21,8 @@ const GamutTable& gamut_on_diamond() {
             return static_cast<std::uint32_t>(std::lround(chroma * GamutTable::kUnit));
         };
         GamutTable made;
-        for (std::size_t light = 0; light < GamutTable::kLights; ++light)
-            for (int turn = 0; turn < GamutTable::kColumns; ++turn)
+        for (int turn = 0; turn <= GamutTable::kTurns; ++turn)
+            for (std::size_t light = 0; light < GamutTable::kLights; ++light)
                 made.pairs.push_back(
                     static_cast<std::int32_t>(packed(turn, light) | packed(turn + 1, light) << 16));
         return made;

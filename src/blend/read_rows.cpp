@@ -123,19 +123,18 @@ HWY_INLINE V WarmthOf(V chroma, V turn, const Table& temperature) {
 HWY_INLINE V MostChroma(V l, V turn, const std::int32_t* HWY_RESTRICT pairs) {
     const Floats d;
     const Ints di;
-    constexpr int columns = GamutTable::kColumns;
     const V x = hn::Mul(turn, Splat(GamutTable::kTurns));
     const V y = hn::Mul(Unit(l), Splat(GamutTable::kLights - 1));
-    const IntV column = hn::ConvertTo(di, x);
-    const IntV row = hn::Min(hn::ConvertTo(di, y), hn::Set(di, GamutTable::kLights - 2));
-    const IntV index = hn::Add(hn::Mul(row, hn::Set(di, columns)), column);
-    const V across = hn::Sub(x, hn::ConvertTo(d, column)), up = hn::Sub(y, hn::ConvertTo(d, row));
-    const auto at = [&](const std::int32_t* from) HWY_ATTR {
-        const IntV pair = hn::GatherIndex(di, from, index);
+    const IntV row = hn::ConvertTo(di, x);
+    const IntV column = hn::Min(hn::ConvertTo(di, y), hn::Set(di, GamutTable::kLights - 2));
+    const V down = hn::Sub(x, hn::ConvertTo(d, row)), across = hn::Sub(y, hn::ConvertTo(d, column));
+    const auto [darker, lighter] =
+        Lookup2(pairs, hn::Add(hn::Mul(row, hn::Set(di, GamutTable::kLights)), column));
+    const auto at = [&](IntV pair) HWY_ATTR {
         const V here = hn::ConvertTo(d, hn::And(pair, hn::Set(di, 0xFFFF)));
-        return Mix(here, hn::ConvertTo(d, hn::ShiftRight<16>(pair)), across);
+        return Mix(here, hn::ConvertTo(d, hn::ShiftRight<16>(pair)), down);
     };
-    return hn::Mul(Mix(at(pairs), at(pairs + columns), up), Splat(1 / GamutTable::kUnit));
+    return hn::Mul(Mix(at(darker), at(lighter), across), Splat(1 / GamutTable::kUnit));
 }
 
 void Warmths(const std::array<const float*, 3>& in, const Table& temperature, float* out,

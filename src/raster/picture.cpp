@@ -73,19 +73,20 @@ void Picture::write_channel(int channel, const Rect& area, std::span<const float
         planes_);
 }
 
-void Picture::write_halved(const Picture& from, int y) {
+void Picture::write_halved(const Picture& from, int x, int y, int width) {
     std::visit(
         [&]<class Sample>(Planes<Sample>& planes) {
             thread_local std::vector<Sample> above, below, row;
-            above.resize(static_cast<std::size_t>(from.size_.width));
+            const int end = std::min(2 * (x + width), from.size_.width);
+            above.resize(static_cast<std::size_t>(end - 2 * x));
             below.resize(above.size());
-            row.resize(static_cast<std::size_t>(size_.width));
+            row.resize(static_cast<std::size_t>(width));
             for (std::size_t c = 0; c < planes.size(); ++c) {
                 const auto& plane = std::get<Planes<Sample>>(from.planes_)[c];
-                plane.read_row(0, 2 * y, above);
-                plane.read_row(0, std::min(2 * y + 1, from.size_.height - 1), below);
+                plane.read_row(2 * x, 2 * y, above);
+                plane.read_row(2 * x, std::min(2 * y + 1, from.size_.height - 1), below);
                 halve_rows(above, below, row);
-                planes[c].write_row(0, y, row);
+                planes[c].write_row(x, y, row);
             }
         },
         planes_);

@@ -47,8 +47,9 @@ public:
     void write_channel(int channel, int x, int y, std::span<const float> in);
     void write_channel(int channel, const Rect& area, std::span<const float> in);
 
-    /// Row y as the means of rows 2y and 2y + 1 of a picture of the same kind and twice the size.
-    void write_halved(const Picture& from, int y);
+    /// A part of row y as the means of rows 2y and 2y + 1 of a picture of the same kind and twice
+    /// the size.
+    void write_halved(const Picture& from, int x, int y, int width);
 
     /// Colour as encoded sRGB; grey is spread over the three channels.
     void read_rgb(int x, int y, RgbRow out) const;

@@ -3,6 +3,8 @@
 
 #include <memory>
 #include <mutex>
+#include <optional>
+#include <span>
 #include <vector>
 
 #include "raster/picture.h"
@@ -25,9 +27,15 @@ public:
     /// covers, in encoded values, as viewers scale; colour is weighted by alpha where there is any.
     Level level(int n) const;
 
-    /// The picture that it came from, while that is there, and what of it was changed.
-    std::shared_ptr<const Pyramid> before() const { return before_.lock(); }
-    const Rect& changed() const { return changed_; }
+    /// A picture that this one came from by its last change or some of them, while that is there.
+    struct Ancestor {
+        std::weak_ptr<const Pyramid> picture;
+        Rect changed;  ///< holds all that differs
+    };
+    /// The nearest first.
+    std::span<const Ancestor> ancestors() const { return ancestors_; }
+    /// What may differ from a picture that this one came from; nothing of any other.
+    std::optional<Rect> changed_since(const Pyramid& other) const;
 
     /// Memory of the halvings that are kept.
     std::size_t level_bytes() const;
@@ -36,8 +44,7 @@ public:
 
 private:
     Level base_;
-    std::weak_ptr<const Pyramid> before_;
-    Rect changed_;
+    std::vector<Ancestor> ancestors_;
     mutable std::mutex mutex_;
     mutable std::vector<Level> halvings_;  // null: not made, or forgotten
     mutable std::size_t halving_bytes_ = 0;

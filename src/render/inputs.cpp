@@ -2,23 +2,13 @@
 #include "render/inputs.h"
 
 #include <algorithm>
-#include <cmath>
+#include <ranges>
 #include <utility>
 
 #include "raster/blur.h"
 #include "render/view.h"
 
 namespace underpaint {
-namespace {
-
-/// What of a view a change in pixels of the painting may touch, with what resampling takes in.
-Rect seen_of(const Rect& changed, double shrink) {
-    const auto at = [&](int v) { return static_cast<int>(std::floor(v / shrink)); };
-    const int left = at(changed.x) - 2, top = at(changed.y) - 2;
-    return {left, top, at(changed.right()) + 3 - left, at(changed.bottom()) + 3 - top};
-}
-
-}  // namespace
 
 MadeTiles::MadeTiles(Size size)
     : size_(size),
@@ -45,7 +35,8 @@ void MadeTiles::take_over(const MadeTiles& before, const Rect& but) {
             std::call_once(asked_[i], [&] { made_[i] = true; });
 }
 
-SeenPicture::SeenPicture(SharedPicture picture, double shrink, const SeenPicture* before)
+SeenPicture::SeenPicture(SharedPicture picture, double shrink, const SeenPicture* before,
+                         const Rect& changed)
     : picture_(std::move(picture)), shrink_(shrink) {
     if (const int level = level_at(shrink); level >= 0) {
         level_ = picture_->level(level);
@@ -55,7 +46,7 @@ SeenPicture::SeenPicture(SharedPicture picture, double shrink, const SeenPicture
     tiles_.emplace(size_at(base.size(), shrink));
     if (before != nullptr && before->made_) {
         made_ = before->made_;
-        tiles_->take_over(*before->tiles_, seen_of(picture_->changed(), shrink));
+        tiles_->take_over(*before->tiles_, touched_by(changed, shrink));
     } else {
         made_.emplace(tiles_->size(), base.channels(), base.depth());
     }
@@ -71,13 +62,13 @@ const Picture& SeenPicture::inside(const Rect& tile) {
 }
 
 SeenPlaced::SeenPlaced(SharedPicture picture, const Placement& placement, Size painting,
-                       double shrink, const SeenPlaced* before)
+                       double shrink, const SeenPlaced* before, const Rect& changed)
     : picture_(std::move(picture)), placement_(placement), shrink_(shrink) {
     if (level_at(shrink) >= 0) return;
     tiles_.emplace(size_at(painting, shrink));
     if (before != nullptr && before->made_) {
         made_ = before->made_;
-        tiles_->take_over(*before->tiles_, seen_of(picture_->changed(), shrink));
+        tiles_->take_over(*before->tiles_, touched_by(changed, shrink));
     } else {
         made_.emplace(tiles_->size(), Channels::rgb_alpha, picture_->base().depth());
     }
@@ -85,9 +76,17 @@ SeenPlaced::SeenPlaced(SharedPicture picture, const Placement& placement, Size p
 
 Cover SeenPlaced::read(RgbBlock& colour, FloatBlock& alpha) {
     if (!made_) return resample(*picture_, placement_, shrink_, colour, alpha);
-    const Rect& tile = colour.area();
+    return read_placed(made_inside(colour.area()), 0, 0, colour, alpha);
+}
+
+bool SeenPlaced::may_cover(const Rect& tile) {
+    if (made_) return !made_inside(tile).surely_all(3, tile, 0);
+    return may_be_seen(*picture_, placement_, shrink_, tile);
+}
+
+const Picture& SeenPlaced::made_inside(const Rect& tile) {
     tiles_->once_for(tile, [&](const Rect& missing) { make(missing); });
-    return read_placed(*made_, 0, 0, colour, alpha);
+    return *made_;
 }
 
 void SeenPlaced::make(const Rect& tile) {
@@ -134,9 +133,15 @@ SeenBlurred& Inputs::blurred(const SharedPicture& picture, float radius) {
 SeenPicture& Inputs::seen(const SharedPicture& picture) {
     auto& entry = pictures_[picture];
     if (!entry.seen) {
-        const auto before = pictures_.find(picture->before());
-        entry.seen = std::make_unique<SeenPicture>(
-            picture, shrink_, before == pictures_.end() ? nullptr : before->second.seen.get());
+        const SeenPicture* before = nullptr;
+        Rect changed;
+        for (const Pyramid::Ancestor& ancestor : picture->ancestors()) {
+            const auto known = pictures_.find(ancestor.picture.lock());
+            if (known == pictures_.end()) continue;
+            before = known->second.seen.get(), changed = ancestor.changed;
+            break;
+        }
+        entry.seen = std::make_unique<SeenPicture>(picture, shrink_, before, changed);
     }
     entry.used = true;
     return *entry.seen;
@@ -148,17 +153,23 @@ SeenPlaced& Inputs::seen(const SharedPicture& picture, const Placement& placemen
         known.entry.used = true;
         return *known.entry.seen;
     }
-    // Only where it lies pixel on pixel does a change of the picture keep its place.
-    const auto before = std::ranges::find_if(placed_, [&](const PlacedEntry& known) {
-        return known.picture == picture->before() && placement == Placement{} &&
-               known.placement == placement;
-    });
-    placed_.push_back({picture,
-                       placement,
-                       {std::make_unique<SeenPlaced>(
-                            picture, placement, painting_, shrink_,
-                            before == placed_.end() ? nullptr : before->entry.seen.get()),
-                        true}});
+    const SeenPlaced* before = nullptr;
+    Rect changed;
+    // Only where it lies pixel on pixel does a change of the picture keep its place. The last that
+    // was asked for is the nearest.
+    if (placement == Placement{})
+        for (const PlacedEntry& known : placed_ | std::views::reverse) {
+            if (known.placement != placement) continue;
+            const auto since = picture->changed_since(*known.picture);
+            if (!since) continue;
+            before = known.entry.seen.get(), changed = *since;
+            break;
+        }
+    placed_.push_back(
+        {picture,
+         placement,
+         {std::make_unique<SeenPlaced>(picture, placement, painting_, shrink_, before, changed),
+          true}});
     return *placed_.back().entry.seen;
 }
 

@@ -39,9 +39,10 @@ private:
 /// threads.
 class SeenPicture {
 public:
-    /// \param before the one that the picture came from, as it is seen; null: none. What is kept of
-    /// it is taken over where the picture did not change.
-    SeenPicture(SharedPicture picture, double shrink, const SeenPicture* before = nullptr);
+    /// \param before one that the picture came from, as it is seen; null: none. What is kept of it
+    /// is taken over where the picture did not change, \param changed in pixels of the picture.
+    SeenPicture(SharedPicture picture, double shrink, const SeenPicture* before = nullptr,
+                const Rect& changed = {});
     /// A picture of the size at that shrink, of which only the pixels inside `tile` may be read.
     const Picture& inside(const Rect& tile);
     std::size_t bytes() const { return made_ ? made_->bytes() : 0; }
@@ -60,13 +61,16 @@ class SeenPlaced {
 public:
     /// \param before see SeenPicture
     SeenPlaced(SharedPicture picture, const Placement& placement, Size painting, double shrink,
-               const SeenPlaced* before = nullptr);
+               const SeenPlaced* before = nullptr, const Rect& changed = {});
+    /// False when it can't cover a pixel of the tile. True says nothing.
+    bool may_cover(const Rect& tile);
     /// Fills colour and alpha (of one area), as resample() does.
     Cover read(RgbBlock& colour, FloatBlock& alpha);
     std::size_t bytes() const { return made_ ? made_->bytes() : 0; }
 
 private:
     void make(const Rect& tile);
+    const Picture& made_inside(const Rect& tile);
 
     SharedPicture picture_;
     Placement placement_;

@@ -8,6 +8,7 @@
 #include <algorithm>
 #include <atomic>
 
+#include "render/cores.h"
 #include "render/tile_walk.h"
 #include "render/tiles.h"
 
@@ -22,10 +23,12 @@ std::size_t common(const std::vector<PassNumber>& a, const std::vector<PassNumbe
 /// Brings tiles to the states that a frame asks for. One for each thread.
 class TileMaker {
 public:
-    TileMaker(StateStore& store, const Recipe& recipe, const std::vector<PassNumber>& numbers,
-              std::size_t moments, const std::stop_token& stop)
+    TileMaker(StateStore& store, const Recipe& recipe, const PassNumbers& numbering,
+              const std::vector<PassNumber>& numbers, std::size_t moments,
+              const std::stop_token& stop)
         : store_(store),
           recipe_(recipe),
+          numbering_(numbering),
           numbers_(numbers),
           stop_(stop),
           walk_(recipe),
@@ -40,7 +43,7 @@ public:
             indices_.clear();
             for (std::size_t i = 0; i < upto; ++i) {
                 if (numbers_[i] == 0 || !recipe_.may_touch(i, area)) continue;
-                wanted_.push_back(numbers_[i]);
+                wanted_.push_back(numbering_.on(numbers_[i], area, recipe_.shrink()));
                 indices_.push_back(i);
             }
             const RgbBlock* state = bring(tile, area, spare_[states_.size()]);
@@ -108,6 +111,7 @@ private:
 
     StateStore& store_;
     const Recipe& recipe_;
+    const PassNumbers& numbering_;
     const std::vector<PassNumber>& numbers_;
     const std::stop_token& stop_;
     TileWalk walk_;
@@ -130,6 +134,7 @@ LiveRender::~LiveRender() = default;
 
 bool LiveRender::frame(const Painting& painting, std::span<const std::size_t> moments,
                        const View& view, const Show& show, const std::stop_token& stop) {
+    const MakingFrame making;
     const TilesOf tiles(view.area);
     // Each moment keeps a result, one of them what lies below the change.
     Scale& scale = store_.begin_frame(
@@ -137,7 +142,7 @@ bool LiveRender::frame(const Painting& painting, std::span<const std::size_t> mo
     const Recipe recipe(painting, scale.inputs);
     const std::vector<PassNumber> numbers = numbers_.of(painting);
     tbb::enumerable_thread_specific<TileMaker> makers(
-        [&] { return TileMaker(store_, recipe, numbers, moments.size(), stop); });
+        [&] { return TileMaker(store_, recipe, numbers_, numbers, moments.size(), stop); });
     std::atomic<int> made = 0;
     arena_->cores.execute([&] {
         tbb::parallel_for(0, tiles.count(), [&](int i) {

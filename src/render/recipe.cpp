@@ -43,6 +43,8 @@ void Recipe::prepare(Inputs& inputs) {
 bool Recipe::may_touch(std::size_t index, const Rect& tile) const {
     const ReadyPass& ready = ready_[index];
     if (ready.idle || (ready.clip && !may_touch(*ready.clip, tile))) return false;
+    const auto covers = [&](const auto& source) { return may_cover(source, ready, shrink_, tile); };
+    if (!std::visit(covers, ready.pass->source)) return false;
     if (ready.pass->reach.inverted) return true;
     if (ready.painted != nullptr && ready.painted->inside(tile).surely_all(0, tile, 0))
         return false;

@@ -6,6 +6,7 @@
 
 #include <mutex>
 
+#include "render/cores.h"
 #include "render/tiles.h"
 
 namespace underpaint {
@@ -21,6 +22,7 @@ bool walk_tiles(const Recipe& recipe, const Rect& area,
         if (stop.stop_requested()) return;
         TileWalk& walk = walks.local();
         for_each_strip(tiles.tile(index), [&](const Rect& strip) {
+            give_way_to_frames();
             if (stop.stop_requested()) return;
             walk.begin(strip);
             work(walk, index);

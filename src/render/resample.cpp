@@ -13,21 +13,26 @@ namespace {
 struct Taps {
     int first = 0, last = -1;  // the picture's pixels that are needed at all
     struct Tap {
-        int begin = 0;
-        std::size_t weights = 0;  // where they start in `weights`
-        int count = 0;
+        int begin = 0, count = 0;
     };
     std::vector<Tap> taps;
-    std::vector<float> weights;
+    std::size_t most = 1;        // neighbours of any
+    std::vector<float> weights;  // `most` for each, those beyond its count 0
 
     int length() const { return last - first + 1; }
     bool none() const { return last < first; }
+    const float* weights_of(std::size_t pixel) const { return weights.data() + pixel * most; }
 };
 
 enum class Border {
     stretch,  ///< pixels that reach beyond the picture are the mean of what is inside
     clear,    ///< nothing is there
 };
+
+/// At most so many pixels of the picture lie under one of the view.
+std::size_t most_neighbours(const AxisMap& map) {
+    return static_cast<std::size_t>(std::ceil(std::max(1.0, std::fabs(map.by)))) + 1;
+}
 
 /// Pixel i of the view, begin <= i < begin + count, lies at map(i .. i + 1) of an axis that is
 /// `extent` long; the last pixel on it may be a part of one.
@@ -36,6 +41,7 @@ Taps taps_for(const AxisMap& map, int begin, int count, double extent, Border bo
     const int length = static_cast<int>(std::ceil(extent));
     Taps result;
     result.first = length;
+    result.most = most_neighbours(map);
     for (int i = begin; i < begin + count; ++i) {
         double from = map.at + map.by * i, to = map.at + map.by * (i + 1);
         if (from > to) std::swap(from, to);
@@ -48,7 +54,8 @@ Taps taps_for(const AxisMap& map, int begin, int count, double extent, Border bo
             }
         }
         const double width = to - from;
-        Taps::Tap tap{0, result.weights.size(), 0};
+        Taps::Tap tap;
+        const std::size_t weights = result.weights.size();
         const int low = std::max(0, static_cast<int>(std::floor(from + whole)));
         const int high = std::min(length - 1, static_cast<int>(std::ceil(to - whole)) - 1);
         double sum = 0;
@@ -60,22 +67,46 @@ Taps taps_for(const AxisMap& map, int begin, int count, double extent, Border bo
             sum += share;
         }
         if (border == Border::stretch && tap.count > 0)
-            for (std::size_t w = tap.weights; w < result.weights.size(); ++w)
+            for (std::size_t w = weights; w < result.weights.size(); ++w)
                 result.weights[w] /= static_cast<float>(sum);
+        result.weights.resize(weights + result.most, 0.0F);
         if (tap.count > 0) {
             result.first = std::min(result.first, tap.begin);
             result.last = std::max(result.last, tap.begin + tap.count - 1);
         }
         result.taps.push_back(tap);
     }
+    for (Taps::Tap& tap : result.taps)
+        if (tap.count == 0) tap.begin = result.first;
     return result;
+}
+
+/// One row across: for each pixel the sum of `most` neighbours, of which there are that many beyond
+/// the end of the row too.
+template <std::size_t most>
+void take_across(const Taps& taps, const float* row, float* out) {
+    const std::size_t count = most > 0 ? most : taps.most;
+    for (std::size_t x = 0; x < taps.taps.size(); ++x) {
+        const float* weights = taps.weights.data() + x * count;
+        const float* from = row + (taps.taps[x].begin - taps.first);
+        float value = 0;
+        for (std::size_t s = 0; s < count; ++s) value += weights[s] * from[s];
+        out[x] = value;
+    }
+}
+void take_across(const Taps& taps, const float* row, float* out) {
+    switch (taps.most) {
+        case 2: return take_across<2>(taps, row, out);
+        case 3: return take_across<3>(taps, row, out);
+        default: return take_across<0>(taps, row, out);
+    }
 }
 
 /// Both axes onto one plane: `read` fills a row of the picture from taps.first on.
 template <class ReadRow>
 void gather(const Taps& across, const Taps& down, ReadRow read, FloatBlock& out, bool swapped) {
     const auto width = static_cast<std::size_t>(across.length());
-    std::vector<float> row(width), sum(width);
+    std::vector<float> row(width), sum(width + across.most), taken(across.taps.size());
     // Rows come in order, or against it when the picture is upside down, and are shared by few
     // pixels of the view: one is kept.
     int kept = -1;
@@ -84,20 +115,15 @@ void gather(const Taps& across, const Taps& down, ReadRow read, FloatBlock& out,
         std::ranges::fill(sum, 0.0F);
         for (int s = 0; s < rows.count; ++s) {
             if (kept != rows.begin + s) read(kept = rows.begin + s, std::span(row));
-            const float share = down.weights[rows.weights + static_cast<std::size_t>(s)];
+            const float share = down.weights_of(y)[s];
             for (std::size_t x = 0; x < width; ++x) sum[x] += share * row[x];
         }
-        for (std::size_t x = 0; x < across.taps.size(); ++x) {
-            const Taps::Tap& tap = across.taps[x];
-            float value = 0;
-            for (int s = 0; s < tap.count; ++s)
-                value += across.weights[tap.weights + static_cast<std::size_t>(s)] *
-                         sum[static_cast<std::size_t>(tap.begin + s - across.first)];
-            if (swapped)
-                out.row(static_cast<int>(x))[y] = value;
-            else
-                out.row(static_cast<int>(y))[x] = value;
+        if (!swapped) {
+            take_across(across, sum.data(), out.row(static_cast<int>(y)).data());
+            continue;
         }
+        take_across(across, sum.data(), taken.data());
+        for (std::size_t x = 0; x < taken.size(); ++x) out.row(static_cast<int>(x))[y] = taken[x];
     }
 }
 
@@ -121,6 +147,46 @@ bool aligned(const AxisMap& map) {
     return map.by == 1 && map.at == std::round(map.at) && std::fabs(map.at) < 1e9;
 }
 
+/// A placed picture at the level that its pixels are taken from.
+struct PlacedLevel {
+    Pyramid::Level pixels;
+    AxisMap x, y;
+    double wide, high;  // in pixels of the level, the last ones in part
+    bool swapped;
+    bool plain;  // pixels of the view are its own
+
+    PlacedLevel(const Pyramid& from, const Placement& placement, double shrink) {
+        const int level = level_for_shrink(from, shrink / placement.scale);
+        const PlacementMap map = map_of(placement, from.size());
+        pixels = from.level(level);
+        x = on_level(map.across, shrink, level), y = on_level(map.down, shrink, level);
+        wide = from.size().width / shrink_of_level(level);
+        high = from.size().height / shrink_of_level(level);
+        swapped = map.swapped;
+        // At their own scale pictures end as the painting does when it is halved, at a whole pixel.
+        plain = placement.scale == 1 && !swapped && aligned(x) && aligned(y);
+    }
+};
+
+/// Whether any pixel of begin .. begin + count lies on an axis that is `extent` long, or beside it.
+bool meets(const AxisMap& map, int begin, int count, double extent) {
+    const double from = map.at + map.by * begin, to = from + map.by * count;
+    return std::max(from, to) >= -1 && std::min(from, to) <= extent + 1;
+}
+
+/// What of the picture lies on a tile, in pixels of the tile's view.
+Rect seen_of(const Picture& picture, int left, int top, const Rect& tile) {
+    return intersection(tile, {-left, -top, picture.size().width, picture.size().height});
+}
+
+/// Whether the picture is clear all over `seen`.
+bool surely_clear(const Picture& picture, int left, int top, const Rect& seen) {
+    return seen.empty() ||
+           (has_alpha(picture.channels()) &&
+            picture.surely_all(count_of(picture.channels()) - 1,
+                               {seen.x + left, seen.y + top, seen.width, seen.height}, 0));
+}
+
 }  // namespace
 
 void resample(const Pyramid& from, double shrink, const Rect& tile, Picture& to) {
@@ -142,21 +208,16 @@ void resample(const Pyramid& from, double shrink, const Rect& tile, Picture& to)
 
 Cover resample(const Pyramid& from, const Placement& placement, double shrink, RgbBlock& colour,
                FloatBlock& alpha) {
-    const int level = level_for_shrink(from, shrink / placement.scale);
-    const Pyramid::Level kept = from.level(level);
-    const Picture& pixels = *kept;
-    const PlacementMap map = map_of(placement, from.size());
+    const PlacedLevel on(from, placement, shrink);
+    const Picture& pixels = *on.pixels;
     const Rect& tile = colour.area();
-    const AxisMap x = on_level(map.across, shrink, level), y = on_level(map.down, shrink, level);
-    // At their own scale pictures end as the painting does when it is halved, at a whole pixel.
-    if (placement.scale == 1 && !map.swapped && aligned(x) && aligned(y))
-        return read_placed(pixels, static_cast<int>(x.at), static_cast<int>(y.at), colour, alpha);
-    const double wide = from.size().width / shrink_of_level(level),
-                 high = from.size().height / shrink_of_level(level);
-    Taps across = taps_for(x, tile.x, tile.width, map.swapped ? high : wide, Border::clear);
-    Taps down = taps_for(y, tile.y, tile.height, map.swapped ? wide : high, Border::clear);
+    if (on.plain)
+        return read_placed(pixels, static_cast<int>(on.x.at), static_cast<int>(on.y.at), colour,
+                           alpha);
+    Taps across = taps_for(on.x, tile.x, tile.width, on.swapped ? on.high : on.wide, Border::clear);
+    Taps down = taps_for(on.y, tile.y, tile.height, on.swapped ? on.wide : on.high, Border::clear);
     if (across.none() || down.none()) return Cover::none;
-    if (map.swapped) std::swap(across, down);
+    if (on.swapped) std::swap(across, down);
 
     gather(
         across, down,
@@ -166,7 +227,7 @@ Cover resample(const Pyramid& from, const Placement& placement, double shrink, R
             else
                 std::ranges::fill(out, 1.0F);
         },
-        alpha, map.swapped);
+        alpha, on.swapped);
 
     // Clear pixels have no say in the colour: channels are weighted by alpha, then freed of it.
     FloatBlock plane(tile);
@@ -182,7 +243,7 @@ Cover resample(const Pyramid& from, const Placement& placement, double shrink, R
                 pixels.read_alpha(across.first, row, weight);
                 for (std::size_t i = 0; i < out.size(); ++i) out[i] *= weight[i];
             },
-            plane, map.swapped);
+            plane, on.swapped);
         const auto from_samples = std::as_const(plane).samples();
         const auto alphas = std::as_const(alpha).samples();
         const RgbRow all = colour.all();
@@ -198,13 +259,23 @@ Cover resample(const Pyramid& from, const Placement& placement, double shrink, R
     return Cover::some;
 }
 
+bool may_be_seen(const Pyramid& from, const Placement& placement, double shrink, const Rect& tile) {
+    const PlacedLevel on(from, placement, shrink);
+    if (on.plain) {
+        const int left = static_cast<int>(on.x.at), top = static_cast<int>(on.y.at);
+        return !surely_clear(*on.pixels, left, top, seen_of(*on.pixels, left, top, tile));
+    }
+    return meets(on.x, tile.x, tile.width, on.swapped ? on.high : on.wide) &&
+           meets(on.y, tile.y, tile.height, on.swapped ? on.wide : on.high);
+}
+
 Cover read_placed(const Picture& from, int left, int top, RgbBlock& colour, FloatBlock& alpha) {
     const Rect& tile = colour.area();
-    const Rect seen = intersection(tile, {-left, -top, from.size().width, from.size().height});
+    const Rect seen = seen_of(from, left, top, tile);
+    if (surely_clear(from, left, top, seen)) return Cover::none;
     const Rect there{seen.x + left, seen.y + top, seen.width, seen.height};
     const bool weighted = has_alpha(from.channels());
     const int last = count_of(from.channels()) - 1;
-    if (seen.empty() || (weighted && from.surely_all(last, there, 0))) return Cover::none;
     const bool all = seen == tile && (!weighted || from.surely_all(last, there, 1));
     if (seen == tile && there == tile) {
         from.read_rgb(colour);

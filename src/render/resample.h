@@ -24,7 +24,11 @@ enum class Cover { none, some, all };
 Cover resample(const Pyramid& from, const Placement& placement, double shrink, RgbBlock& colour,
                FloatBlock& alpha);
 
-/// The same where a pixel of the view is one of the picture: (x, y) is (x + left, y + top) of it.
+/// False when the picture can't be seen in any pixel of the tile. True says nothing.
+bool may_be_seen(const Pyramid& from, const Placement& placement, double shrink, const Rect& tile);
+
+/// The same as resample() where a pixel of the view is one of the picture: (x, y) is (x + left, y +
+/// top) of it.
 Cover read_placed(const Picture& from, int left, int top, RgbBlock& colour, FloatBlock& alpha);
 
 }  // namespace underpaint

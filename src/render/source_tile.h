@@ -53,4 +53,14 @@ Cover fill(const Glow& glow, SourceTile& tile);
 Cover fill(const Vignette& vignette, SourceTile& tile);
 Cover fill(const Sharpness& sharpness, SourceTile& tile);
 
+/// False when a source can't cover a pixel of a tile. True says nothing, and is what holds of a
+/// kind that says nothing itself.
+template <class Source>
+bool may_cover(const Source&, const ReadyPass&, double, const Rect&) {
+    return true;
+}
+bool may_cover(const Painted& painted, const ReadyPass& ready, double shrink, const Rect& tile);
+bool may_cover(const Placed& placed, const ReadyPass& ready, double shrink, const Rect& tile);
+bool may_cover(const Glow& glow, const ReadyPass& ready, double shrink, const Rect& tile);
+
 }  // namespace underpaint

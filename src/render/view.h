@@ -30,6 +30,13 @@ inline Size size_at(Size painting, double shrink) {
     return {length(painting.width), length(painting.height)};
 }
 
+/// What of a view at a shrink a change of the painting may touch, with what resampling takes in.
+inline Rect touched_by(const Rect& changed, double shrink) {
+    const auto at = [&](int v) { return static_cast<int>(std::floor(v / shrink)); };
+    const int left = at(changed.x) - 2, top = at(changed.y) - 2;
+    return {left, top, at(changed.right()) + 3 - left, at(changed.bottom()) + 3 - top};
+}
+
 /// All of the painting at a shrink.
 inline View whole_at(Size painting, double shrink) {
     return {shrink, rect_of(size_at(painting, shrink))};

@@ -8,6 +8,7 @@
 #include <random>
 #include <thread>
 
+#include "raster/brush.h"
 #include "render/render.h"
 #include "render/tiles.h"
 #include "support/every_source.h"
@@ -45,12 +46,38 @@ void expect_exact(LiveRender& live, const Painting& painting,
     }
 }
 
+/// A touch of the brush on a picture, which is let go but for what came of it.
+void touch(SharedPicture& picture, Point at, double radius = 20) {
+    Picture canvas = picture->base();
+    Brush brush{radius, 0.2, 0.6, false};
+    brush.colour = {0.9F, 0.3F, 0.1F};
+    const Rect changed = BrushStroke(brush).move(canvas, {at, 1});
+    picture = share(std::move(canvas), picture, changed);
+}
+
+/// Of a pass that has something to paint on.
+SharedPicture* painted_of(Pass& pass) {
+    if (auto* source = std::get_if<Painted>(&pass.source)) return &source->pixels;
+    return pass.reach.painted ? &pass.reach.painted : nullptr;
+}
+
 /// Something that a painter does to the passes.
 Painting changed(Painting painting, std::mt19937& random) {
     const auto pick = [&](std::size_t n) { return random() % n; };
-    const std::size_t index = pick(painting.passes.size());
+    std::size_t index = pick(painting.passes.size());
+    const std::size_t what = pick(14);
+    if (what > 9)
+        while (painted_of(painting.passes[index]) == nullptr)
+            index = (index + 1) % painting.passes.size();
     Pass pass = painting.passes[index];
-    switch (pick(10)) {
+    switch (what) {
+        case 10:
+        case 11:
+        case 12:
+        case 13:
+            for (std::size_t touches = pick(4) + 1; touches > 0; --touches)
+                touch(*painted_of(pass), {double(pick(391)), double(pick(283))});
+            break;
         case 7: pass.clipped = !pass.clipped; break;
         case 8: pass.reach.inverted = !pass.reach.inverted; break;
         case 9: {
@@ -146,6 +173,58 @@ TEST(LiveRender, LeavesTilesAloneThatAChangeCannotTouch) {
     painting.passes[1].on = false;
     shown(live, painting, {4}, view);
     EXPECT_EQ(live.laid(), 2) << "one tile, without the pass, from the state below it";
+}
+
+TEST(LiveRender, PaintingOnTouchesOnlyTheTilesUnderTheBrush) {
+    Painting painting = testing::sealed(testing::ramp({1024, 128}));  // eight tiles
+    Pass pass = tint({0.5F, 0.4F, 0.1F}, BlendMode::multiply, 0.5F);
+    pass.reach.painted = share(Picture({1024, 128}, Channels::grey, Depth::bits16, 0.5F));
+    painting = with_pass(painting, pass);
+    pass.clipped = true;  // to the one that is painted on
+    pass.reach.painted = nullptr;
+    painting = with_pass(painting, pass);
+    const View view = whole_at(painting.size(), 1), small = whole_at(painting.size(), 1.6);
+    LiveRender live(kPlenty);
+    shown(live, painting, {2}, view);
+    const Painting before = painting;
+    for (int i = 0; i < 100; ++i) {
+        const double x = 64 + 128 * (i % 7);
+        // Of each two touches the first is never shown, as when a pen is quicker than the screen.
+        touch(painting.passes[0].reach.painted, {x, 64}, 15);
+        touch(painting.passes[0].reach.painted, {x + 3, 64}, 15);
+        expect_exact(live, painting, {2}, view);
+        EXPECT_LE(live.laid(), 2U) << "one tile, both passes, at touch " << i;
+    }
+    expect_exact(live, painting, {2}, small);
+    touch(painting.passes[0].reach.painted, {900, 64}, 15);
+    expect_exact(live, painting, {2}, small);
+    EXPECT_LE(live.laid(), 2U) << "at the size of a screen too";
+    painting.passes[0].strength = 0.4F;
+    touch(painting.passes[0].reach.painted, {64, 64});
+    expect_exact(live, painting, {2}, view);
+    EXPECT_EQ(live.laid(), 2U * 8) << "another strength is seen everywhere";
+    expect_exact(live, before, {2}, view);
+}
+
+TEST(LiveRender, AGlowAndAPaintedPassAreLaidWhereTheyAre) {
+    const Size size{1024, 128};
+    Painting painting = testing::sealed(testing::ramp(size));
+    const auto add = [&](Source source) {
+        Pass pass;
+        pass.source = std::move(source);
+        painting = with_pass(painting, pass);
+    };
+    add(Glow{{200, 64}, 60, 0.1F, {1, 0.8F, 0.5F}});  // two tiles of eight
+    add(unpainted_colour(size));
+    touch(std::get<Painted>(painting.passes[1].source).pixels, {576, 64});  // one
+    add(Tint{{0.2F, 0.4F, 0.5F}});
+    for (const double shrink : {1.0, 1.25}) {
+        LiveRender live(kPlenty);
+        const View view = whole_at(size, shrink);
+        const auto tiles = static_cast<std::size_t>(TilesOf(view.area).count());
+        expect_exact(live, painting, {3}, view);
+        EXPECT_EQ(live.laid(), tiles + 2 + 1) << shrink;
+    }
 }
 
 TEST(LiveRender, KnowsWhatItHasShown) {

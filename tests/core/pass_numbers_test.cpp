@@ -84,6 +84,33 @@ TEST(PassNumbersTest, ChangeWithAGroupThatMixesAndWithWhatAPassIsClippedTo) {
     EXPECT_EQ(numbers.of(changed)[4], 0U);
 }
 
+TEST(PassNumbersTest, OfATileStayWhilePaintGoesOnElsewhere) {
+    PassNumbers numbers;
+    Painting painting = every_source({400, 300});
+    SharedPicture& reach = painting.passes[11].reach.painted;
+    const PassNumber first = numbers.of(painting)[11];
+    const Rect far{256, 128, 128, 128}, near{0, 0, 128, 128};
+    const auto paint = [&](const Rect& area) {
+        reach = share(Picture(reach->base()), reach, area);
+    };
+    PassNumber last = first;
+    for (int i = 0; i < 200; ++i) {
+        paint({i % 50, i % 40, 20, 20});
+        last = numbers.of(painting)[11];
+        ASSERT_EQ(numbers.on(last, far, 1), first) << i;
+        ASSERT_EQ(numbers.on(last, {128, 64, 64, 64}, 2), first) << i;
+        ASSERT_EQ(numbers.on(last, near, 1), last) << i;
+    }
+    paint({300, 200, 10, 10});
+    const PassNumber then = numbers.of(painting)[11];
+    EXPECT_EQ(numbers.on(then, far, 1), then);
+    EXPECT_EQ(numbers.on(then, near, 1), last);
+    painting.passes[11].hold = 0.3F;
+    paint({0, 0, 1, 1});
+    const PassNumber other = numbers.of(painting)[11];
+    EXPECT_EQ(numbers.on(other, far, 1), other) << "more was done to it";
+}
+
 TEST(PassNumbersTest, AreNoneForPassesThatDoNothing) {
     PassNumbers numbers;
     Painting painting = every_source({40, 30});

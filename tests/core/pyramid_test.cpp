@@ -31,6 +31,21 @@ TEST(PyramidMemory, WhatIsInUseStays) {
     EXPECT_EQ(pyramid.level(1), used);
 }
 
+TEST(PyramidChanges, AreKnownSinceEachPictureThatItCameFrom) {
+    const auto blank = [] { return Picture({100, 80}, Channels::grey, Depth::bits8); };
+    const SharedPicture first = share(blank());
+    const SharedPicture second = share(blank(), first, {10, 10, 5, 5});
+    SharedPicture third = share(blank(), share(blank(), second, {20, 30, 5, 5}), {90, 70, 50, 50});
+    EXPECT_EQ(third->changed_since(*second), (Rect{20, 30, 80, 50})) << "one between them is gone";
+    EXPECT_EQ(third->changed_since(*first), (Rect{10, 10, 90, 70}));
+    EXPECT_EQ(second->changed_since(*first), (Rect{10, 10, 5, 5}));
+    EXPECT_EQ(first->changed_since(*second), std::nullopt) << "not backwards";
+    EXPECT_EQ(third->changed_since(*share(blank())), std::nullopt);
+    for (int i = 0; i < 1000; ++i) third = share(blank(), third, {1, 1, 1, 1});
+    EXPECT_LE(third->ancestors().size(), 16U);
+    EXPECT_EQ(third->changed_since(*first), (Rect{1, 1, 99, 79}));
+}
+
 TEST(PyramidMemory, OfOnePixelIsItself) {
     const Pyramid pyramid(Picture({1, 1}, Channels::grey, Depth::bits8, 0.5F));
     EXPECT_EQ(pyramid.level(9)->size(), (Size{1, 1}));

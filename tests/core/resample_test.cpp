@@ -5,6 +5,7 @@
 #include <gtest/gtest.h>
 
 #include <cmath>
+#include <random>
 
 #include "render/inputs.h"
 #include "render/view.h"
@@ -104,6 +105,35 @@ TEST(InputsTest, ForgetWhatWasNotAskedForSince) {
     inputs.forget_unused();
     EXPECT_LT(inputs.bytes(), both);
     EXPECT_EQ(gone.use_count(), 1);
+}
+
+TEST(Resample, WhereAPictureMayBeSeenIsNeverTooLittle) {
+    Picture dot({60, 40}, Channels::rgb_alpha, Depth::bits8);
+    const float whole[] = {1};
+    dot.write_channel(3, 30, 20, whole);
+    dot.settle();
+    const SharedPicture opaque = share(noise({60, 40}, Channels::rgb, Depth::bits8)),
+                        clear = share(Picture({60, 40}, Channels::rgb_alpha, Depth::bits8)),
+                        pictures[] = {opaque, clear, share(dot)};
+    std::mt19937 random(5);
+    int seen = 0, unseen = 0;
+    for (int i = 0; i < 3000; ++i) {
+        Placement placement{.x = double(random() % 300) - 100, .y = double(random() % 300) - 100};
+        if (i % 3 > 0) placement.scale = 0.5 + double(random() % 8) / 4;
+        placement.quarter_turns = static_cast<int>(random() % 4);
+        placement.mirrored = random() % 2 == 0;
+        const double shrink = 1 + double(random() % 7) / 2;
+        const Rect tile{int(random() % 200), int(random() % 200), 16, 16};
+        RgbBlock colour(tile);
+        FloatBlock alpha(tile);
+        const SharedPicture& picture = pictures[i % 3 == 0 ? i / 3 % 3 : 0];
+        const Cover cover = resample(*picture, placement, shrink, colour, alpha);
+        const bool may = may_be_seen(*picture, placement, shrink, tile);
+        EXPECT_TRUE(may || cover == Cover::none) << i;
+        may ? ++seen : ++unseen;
+    }
+    EXPECT_GT(seen, 100);
+    EXPECT_GT(unseen, 1000);
 }
 
 TEST(ViewTest, SizesAreRoundedUp) {

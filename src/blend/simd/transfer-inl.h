@@ -11,6 +11,10 @@
 
 #include <hwy/highway.h>
 
+#include <cstdint>
+#include <cstring>
+#include <utility>
+
 #include "colour/lab.h"
 
 HWY_BEFORE_NAMESPACE();
@@ -132,14 +136,32 @@ HWY_INLINE V Lightness(V y) {
                           hn::Mul(y, Splat(static_cast<float>(kLabSlope))), root);
 }
 
+/// Neighbours in a table of 32 bits a number, table[index] and table[index + 1]. Both are loaded at
+/// once, by hand: that takes two thirds of the time of two gathers.
+template <class Number, class D = hn::ScalableTag<Number>>
+HWY_INLINE std::pair<hn::Vec<D>, hn::Vec<D>> Lookup2(const Number* HWY_RESTRICT table, IntV index) {
+    const D d;
+#if HWY_TARGET == HWY_SCALAR
+    return {hn::GatherIndex(d, table, index), hn::GatherIndex(d, table + 1, index)};
+#else
+    const std::size_t n = hn::Lanes(d);
+    HWY_ALIGN std::int32_t at[HWY_MAX_BYTES / sizeof(std::int32_t)];
+    HWY_ALIGN Number pairs[2 * HWY_MAX_BYTES / sizeof(Number)];
+    hn::Store(index, Ints(), at);
+    for (std::size_t i = 0; i < n; ++i)
+        std::memcpy(pairs + 2 * i, table + at[i], 2 * sizeof(Number));
+    const auto low = hn::Load(d, pairs), high = hn::Load(d, pairs + n);
+    return {hn::ConcatEven(d, high, low), hn::ConcatOdd(d, high, low)};
+#endif
+}
+
 /// Straight pieces between `points[0 .. pieces + 1]`, the last one twice; v 0..1, else the nearest
 /// end, NaN the first.
 HWY_INLINE V Tabled(const float* HWY_RESTRICT points, int pieces, V v) {
     const Floats d;
     const V at = hn::Mul(Unit(v), Splat(static_cast<float>(pieces)));
     const IntV index = hn::ConvertTo(Ints(), at);
-    const V from = hn::GatherIndex(d, points, index);
-    const V to = hn::GatherIndex(d, points + 1, index);
+    const auto [from, to] = Lookup2(points, index);
     return hn::MulAdd(hn::Sub(at, hn::ConvertTo(d, index)), hn::Sub(to, from), from);
 }
 

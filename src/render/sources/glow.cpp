@@ -6,26 +6,40 @@ namespace underpaint {
 
 void prepare_source(const Glow&, const SourceNeeds&, ReadyPass&) {}
 
+namespace {
+
+/// A glow at a shrink; its centre as pixels count, whose middles lie at whole numbers here.
+struct Disc {
+    double x, y;
+    float radius;
+    Disc(const Glow& glow, double shrink)
+        : x(glow.centre.x / shrink - 0.5),
+          y(glow.centre.y / shrink - 0.5),
+          radius(static_cast<float>(glow.radius / shrink)) {}
+    bool meets(const Rect& tile) const {
+        const double beside_x = x - std::clamp<double>(x, tile.x, tile.right());
+        const double beside_y = y - std::clamp<double>(y, tile.y, tile.bottom());
+        return std::hypot(beside_x, beside_y) <= radius + 1;
+    }
+};
+
+}  // namespace
+
+bool may_cover(const Glow& glow, const ReadyPass&, double shrink, const Rect& tile) {
+    return Disc(glow, shrink).meets(tile);
+}
+
 /// Its alpha is a smoothstep from the core to the radius.
 Cover fill(const Glow& glow, SourceTile& to) {
     to.one_colour = glow.colour;
     FloatBlock& coverage = to.alpha;
-    const double shrink = to.recipe.shrink();
-    const Rect& tile = coverage.area();
-    const auto radius = static_cast<float>(glow.radius / shrink);
-    const double cx = glow.centre.x / shrink - 0.5, cy = glow.centre.y / shrink - 0.5;
-    const double beside_x = cx - std::clamp<double>(cx, tile.x, tile.right());
-    const double beside_y = cy - std::clamp<double>(cy, tile.y, tile.bottom());
-    if (std::hypot(beside_x, beside_y) > radius + 1) return Cover::none;
-    for (int y = 0; y < tile.height; ++y) {
-        const auto row = coverage.row(y);
-        const auto dy = static_cast<float>(tile.y + y - cy);
-        for (int x = 0; x < tile.width; ++x) {
-            const auto dx = static_cast<float>(tile.x + x - cx);
-            row[static_cast<std::size_t>(x)] =
-                1 - risen(dx * dx + dy * dy, glow.core * radius, radius);
-        }
-    }
+    const Disc disc(glow, to.recipe.shrink());
+    if (!disc.meets(coverage.area())) return Cover::none;
+    fill_risen(
+        coverage, Rise(glow.core * disc.radius, disc.radius),
+        [&](int x) { return static_cast<float>(x - disc.x); },
+        [&](int y) { return static_cast<float>(y - disc.y); });
+    for (float& share : coverage.samples()) share = 1 - share;
     return Cover::some;
 }
 

@@ -12,10 +12,15 @@ void prepare_source(const GradientMap& map, const SourceNeeds&, ReadyPass& ready
 }
 
 Cover fill(const GradientMap& map, SourceTile& tile) {
-    const RgbBlock& of = map.of == MapOf::seal ? tile.walk.sealed() : tile.state;
     const auto at = tile.alpha.samples();  // lent: the map covers everything
-    read_row(Reader::lightness, of.all(), at);
-    for (float& v : at) v *= 0.01F;
+    if (map.of == MapOf::seal) {
+        const auto steps = std::as_const(tile.walk.sealed_steps()).samples();
+        std::ranges::transform(steps, at.begin(),
+                               [](float s) { return lightness_of_step(s) * 0.01F; });
+    } else {
+        read_row(Reader::lightness, tile.state.all(), at);
+        for (float& v : at) v *= 0.01F;
+    }
     const RgbRow to = tile.colour.all();
     table_row(tile.ready.tables[0], at, to.r);
     table_row(tile.ready.tables[1], at, to.g);

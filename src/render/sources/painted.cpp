@@ -12,4 +12,8 @@ Cover fill(const Painted&, SourceTile& tile) {
     return tile.ready.pixels->read(tile.colour, tile.alpha);
 }
 
+bool may_cover(const Painted&, const ReadyPass& ready, double, const Rect& tile) {
+    return ready.pixels->may_cover(tile);
+}
+
 }  // namespace underpaint

@@ -11,4 +11,8 @@ Cover fill(const Placed&, SourceTile& tile) {
     return tile.ready.pixels->read(tile.colour, tile.alpha);
 }
 
+bool may_cover(const Placed&, const ReadyPass& ready, double, const Rect& tile) {
+    return ready.pixels->may_cover(tile);
+}
+
 }  // namespace underpaint

@@ -13,22 +13,15 @@ Cover fill(const Vignette& vignette, SourceTile& to) {
     FloatBlock& coverage = to.alpha;
     const Size painting = to.recipe.painting().size();
     const double shrink = to.recipe.shrink();
-    const Rect& tile = coverage.area();
     // In these units the corners of the painting lie at a distance of 1 from its middle.
     const auto unit = [&](int v, int length) {
         return static_cast<float>(((v + 0.5) * shrink / length * 2 - 1) * std::sqrt(0.5));
     };
-    bool any = false;
-    for (int y = 0; y < tile.height; ++y) {
-        const auto row = coverage.row(y);
-        const float dy = unit(tile.y + y, painting.height);
-        for (int x = 0; x < tile.width; ++x) {
-            const float dx = unit(tile.x + x, painting.width);
-            float& share = row[static_cast<std::size_t>(x)];
-            share = risen(dx * dx + dy * dy, vignette.inner, vignette.outer);
-            any = any || share > 0;
-        }
-    }
+    fill_risen(
+        coverage, Rise(vignette.inner, vignette.outer),
+        [&](int x) { return unit(x, painting.width); },
+        [&](int y) { return unit(y, painting.height); });
+    const bool any = std::ranges::any_of(coverage.samples(), [](float share) { return share > 0; });
     return any ? Cover::some : Cover::none;
 }
 
