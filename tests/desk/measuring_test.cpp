@@ -76,6 +76,23 @@ TEST_F(MeasuringAtTheDesk, FiguresOfASmallCopyFollowAHandThatDoesNotRest) {
     EXPECT_GT(findings.count(), 0);
 }
 
+TEST_F(MeasuringAtTheDesk, FiguresComeThoughThePictureNeverDoes) {
+    Painting large = testing::with_pass_over_noise({1300, 900});
+    begin(large);
+    settle();
+    EXPECT_FALSE(session().picture_due.is());
+    PictureDue& due = session().picture_due;
+    const auto late = QObject::connect(&due, &PictureDue::ended, &due, &PictureDue::begin);
+    Pass pass = painting().passes[0];
+    QSignalSpy figures(&measuring(), &Measuring::figures_changed);
+    pass.strength *= 0.5F;
+    session().document.change("Strength", with_changed_pass(painting(), 0, pass));
+    EXPECT_TRUE(due.is());
+    settle();
+    EXPECT_GE(figures.count(), 2) << "of a small copy, and exact ones";
+    QObject::disconnect(late);
+}
+
 TEST_F(MeasuringAtTheDesk, LeavesFiguresThatStillHold) {
     settle_mends();
     QSignalSpy figures(&measuring(), &Measuring::figures_changed);

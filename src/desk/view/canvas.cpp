@@ -25,6 +25,7 @@ Canvas::Canvas(Session& session, Meters& meters, QWidget* parent)
     setMinimumSize(scaled(240), scaled(180));
     transform_.set_margin(scaled(22));
     connect(&projector_, &Projector::shown, this, &Canvas::take);
+    connect(&projector_, &Projector::caught_up, &session_.picture_due, &PictureDue::end);
     connect(&meters_.edges, &EdgeMeter::changed, this, qOverload<>(&QWidget::update));
     connect(&meters_.foci, &FocusMeter::changed, this, qOverload<>(&QWidget::update));
     connect(&meters_.strokes, &StrokeMeter::changed, this, qOverload<>(&QWidget::update));
@@ -146,6 +147,7 @@ void Canvas::refresh() {
     // The values have no seal of their own; a glance at it is one below the seal line.
     const bool at_seal = peeked_ == Lens::seal && session_.document.painting().sealed();
     if (at_seal) sight.upto = 0;
+    session_.picture_due.begin();
     projector_.show(at_seal ? session_.document.painting() : session_.outlook.shown(), sight, view);
 }
 

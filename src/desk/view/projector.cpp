@@ -13,8 +13,8 @@ constexpr std::size_t kUsualBudget = std::size_t{256} << 20;
 constexpr std::int64_t kCoarseFirst = 150'000;
 /// Sides of the pixels of such a picture.
 constexpr double kCoarse = 3;
-/// In milliseconds: a frame that takes longer begins coarse, and that in as long as this.
-constexpr double kSlow = 8, kQuick = 5;
+/// In milliseconds: a frame that takes longer begins coarse, and that in about as long as this.
+constexpr double kSlow = 11, kQuick = 3;
 /// What is wanted waits no longer for the first picture of what was wanted before.
 constexpr std::chrono::milliseconds kPatience{150};
 
@@ -43,6 +43,7 @@ Projector::Projector(QObject* parent) : QObject(parent), live_(kUsualBudget), jo
         first_.reset();
         next_.reset();
         settled_ = true;
+        emit caught_up();
     });
 }
 
@@ -74,6 +75,7 @@ void Projector::begin_next() {
 void Projector::take(const Seen& seen, Lens lens, bool last) {
     settled_ = last && !next_;
     emit shown(seen, lens);
+    if (settled_) emit caught_up();
     begin_next();
 }
 

@@ -35,6 +35,8 @@ public:
 
 signals:
     void shown(const underpaint::Seen& seen, underpaint::Lens lens);
+    /// What was last asked for has been shown, or can't be.
+    void caught_up();
 
 private:
     using Milliseconds = std::chrono::duration<double, std::milli>;

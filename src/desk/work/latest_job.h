@@ -15,8 +15,19 @@
 
 namespace underpaint {
 
-/// Whether somebody waits for the result with a hand on a slider.
-enum class Urgency { at_once, when_idle };
+/// Whether somebody waits for the result with a hand on a slider: for the picture, for what is said
+/// of it beside, or not at all.
+enum class Urgency { at_once, after_frames, when_idle };
+
+/// As the system counts: 0 is the usual, 19 the least.
+constexpr int niceness_of(Urgency urgency) {
+    switch (urgency) {
+        case Urgency::at_once: return 0;
+        case Urgency::after_frames: return 5;
+        case Urgency::when_idle: return 10;
+    }
+    return 0;
+}
 
 /// Runs work off the interface thread, one job at a time; a newer job stops the older, whose
 /// results are then dropped. Results are delivered in the thread of this object.
@@ -55,7 +66,7 @@ public:
         pool_->start([gate = gate_, urgency = urgency_, token = source_.get_token(),
                       work = std::move(work)]() mutable {
             // The system knows priorities by thread; the pool may have begun a new one.
-            if (urgency == Urgency::when_idle) ::setpriority(PRIO_PROCESS, 0, kIdleNiceness);
+            if (const int nice = niceness_of(urgency)) ::setpriority(PRIO_PROCESS, 0, nice);
             const auto deliver = [gate, token](auto function) {
                 const std::scoped_lock lock(gate->mutex);
                 if (gate->owner == nullptr) return;
@@ -98,7 +109,6 @@ private:
         on_fault_ ? on_fault_(sentence) : emit Faults::all().happened(sentence);
     }
 
-    static constexpr int kIdleNiceness = 10;
     Urgency urgency_;
     int patience_ = -1;
     std::function<void(const QString&)> on_fault_;

@@ -9,6 +9,7 @@
 #include "audit/pass_mends.h"
 #include "desk/kit/look.h"
 #include "desk/kit/screen_image.h"
+#include "render/cores.h"
 #include "render/grey.h"
 #include "render/view.h"
 
@@ -17,6 +18,8 @@ namespace {
 
 /// Long enough for the next move of a drag to come, before every pixel is measured.
 constexpr std::chrono::milliseconds kRest{40};
+/// Figures wait no longer for the picture.
+constexpr std::chrono::milliseconds kPatience{16};
 constexpr std::size_t kMostMended = 6;  // findings that mends are tried for
 constexpr int kSketchSide = 300;        // long side at which the first figures are measured
 
@@ -37,10 +40,19 @@ Measuring::Thumbnails small_pictures(const Painting& painting, Reader reader,
 }  // namespace
 
 Measuring::Measuring(Session& session, QObject* parent)
-    : FindingsMeter(parent), session_(session), sketch_(this), job_(this, Urgency::when_idle) {
+    : FindingsMeter(parent),
+      session_(session),
+      sketch_(this, Urgency::after_frames),
+      job_(this, Urgency::when_idle) {
     rest_.setSingleShot(true);
     rest_.setInterval(kRest);
     connect(&rest_, &QTimer::timeout, this, &Measuring::measure);
+    patience_.setSingleShot(true);
+    patience_.setInterval(kPatience);
+    connect(&patience_, &QTimer::timeout, this, &Measuring::sketch);
+    connect(&session_.picture_due, &PictureDue::ended, this, [this] {
+        if (patience_.isActive()) sketch();
+    });
     connect(&session_.document, &Document::changed, this, &Measuring::put_off);
     connect(&session_.choices, &Choices::reader_changed, this, &Measuring::put_off);
     connect(&session_.own, &Own::changed, this, &Measuring::put_off);
@@ -50,6 +62,7 @@ Measuring::Measuring(Session& session, QObject* parent)
     });
     connect(&session_.document, &Document::begun, this, [this] {
         sketch_.stop();
+        patience_.stop();
         sketching_ = again_ = false;
         found_.reset();
         basis_.reset();
@@ -98,7 +111,12 @@ void Measuring::put_off() {
     found_.reset();
     emit outdated();
     rest_.start();
-    sketching_ ? void(again_ = true) : sketch();
+    sketching_ ? void(again_ = true) : sketch_soon();
+}
+
+/// Whether a picture is due is known when all have heard of a change.
+void Measuring::sketch_soon() {
+    if (!patience_.isActive()) patience_.start();
 }
 
 /// What the painter accepts changes no figure.
@@ -128,6 +146,7 @@ KnownFigures Measuring::known_of(const SharedMeasured& measured, const SharedBel
 /// One that has begun comes to its end, or a hand that does not rest would see no figures.
 void Measuring::sketch() {
     const int level = level_for(session_.document.painting().size(), kSketchSide);
+    patience_.stop();
     again_ = false;
     sketching_ = level > 0;
     if (!sketching_) return;
@@ -135,23 +154,25 @@ void Measuring::sketch() {
                    reader = session_.choices.reader(), rules = session_.own.rules(),
                    sketched = sketched_,
                    below = below_](const std::stop_token& stop, const auto& deliver) mutable {
-        KnownFigures known = known_of(sketched, below, painting, reader);
-        // What lies below the pass in hand is laid once for all that is done to it.
-        if (known.state_after != known.passes) {
-            auto pixels = render_view(painting, known.passes,
-                                      whole_at(painting.size(), shrink_of_level(level)), stop);
-            if (!pixels) return;
-            below =
-                std::make_shared<const Below>(Below{painting, known.passes, std::move(*pixels)});
-            known.state = &below->pixels, known.state_after = known.passes;
-            deliver([this, below] { below_ = below; });
-        }
-        auto audit = underpaint::audit(painting, {reader, level, {}, known, rules}, stop);
-        if (!audit) return;
-        const auto figures =
-            std::make_shared<const Measured>(Measured{painting, std::move(*audit)});
-        deliver([this, figures, findings = find(painting, figures->audit)] {
-            take_sketch(figures, findings);
+        beside_frames([&] {
+            KnownFigures known = known_of(sketched, below, painting, reader);
+            // What lies below the pass in hand is laid once for all that is done to it.
+            if (known.state_after != known.passes) {
+                auto pixels = render_view(painting, known.passes,
+                                          whole_at(painting.size(), shrink_of_level(level)), stop);
+                if (!pixels) return;
+                below = std::make_shared<const Below>(
+                    Below{painting, known.passes, std::move(*pixels)});
+                known.state = &below->pixels, known.state_after = known.passes;
+                deliver([this, below] { below_ = below; });
+            }
+            auto audit = underpaint::audit(painting, {reader, level, {}, known, rules}, stop);
+            if (!audit) return;
+            const auto figures =
+                std::make_shared<const Measured>(Measured{painting, std::move(*audit)});
+            deliver([this, figures, findings = find(painting, figures->audit)] {
+                take_sketch(figures, findings);
+            });
         });
     });
 }
@@ -163,13 +184,14 @@ void Measuring::take_sketch(const SharedMeasured& figures, std::vector<Finding> 
         audit_ = figures->audit;
         emit figures_changed();
     }
-    if (again_) return sketch();
+    if (again_) return session_.picture_due.is() ? sketch_soon() : sketch();
     sketching_ = false;
     found_ = std::move(findings);
     if (!rest_.isActive()) measure();
 }
 
 void Measuring::measure() {
+    if (patience_.isActive()) sketch();
     if (sketching_) return;  // it goes on to this
     if (found_) take(sketched_->audit, std::move(*found_));
     found_.reset();

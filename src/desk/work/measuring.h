@@ -63,6 +63,7 @@ private:
     static KnownFigures known_of(const SharedMeasured& measured, const SharedBelow& below,
                                  const Painting& painting, Reader reader);
     void put_off();
+    void sketch_soon();
     void sketch();
     void take_sketch(const SharedMeasured& figures, std::vector<Finding> findings);
     void measure();
@@ -74,7 +75,7 @@ private:
 
     Session& session_;
     LatestJob sketch_, job_;
-    QTimer rest_;
+    QTimer rest_, patience_;
     std::optional<Basis> basis_;
     bool current_ = false, mending_ = false;
     bool sketching_ = false, again_ = false;  // again: the painting changed meanwhile

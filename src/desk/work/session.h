@@ -5,6 +5,7 @@
 #include "desk/work/document.h"
 #include "desk/work/outlook.h"
 #include "desk/work/own.h"
+#include "desk/work/picture_due.h"
 
 namespace underpaint {
 
@@ -15,6 +16,7 @@ struct Session {
     Choices choices;
     Own own;
     Outlook outlook{document};
+    PictureDue picture_due;
 
     /// Calls a slot at each of some signals, whichever of the three has them.
     template <class Receiver, class Slot, class... Signal>
