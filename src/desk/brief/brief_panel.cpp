@@ -9,10 +9,10 @@
 
 #include "desk/brief/brief_changes.h"
 #include "desk/brief/take_from.h"
-#include "desk/brief/verdict_mark.h"
 #include "desk/kit/colour_button.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
+#include "desk/kit/verdict_mark.h"
 #include "desk/kit/words.h"
 
 namespace underpaint {

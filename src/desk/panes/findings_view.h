@@ -9,9 +9,11 @@
 #include "desk/work/findings_meter.h"
 #include "desk/work/session.h"
 
-class QPushButton;
+class QLabel;
 
 namespace underpaint {
+
+class FindingRow;
 
 /// The findings under the canvas: a mark, a sentence, Show, and the mends that were computed.
 /// Resting on a mend shows what it would do to all three columns before it is taken. As soon as the
@@ -32,15 +34,11 @@ protected:
     void resizeEvent(QResizeEvent* event) override;
 
 private:
-    void rebuild();
-    void rebuild_later();
+    void refresh();
+    void refresh_later();
     void grey_out();
-    void add_rows(QVBoxLayout& column);
-    QHBoxLayout* begin_row(const Finding& finding, QVBoxLayout& column);
-    void add_row(const Finding& finding, QVBoxLayout& column);
-    QPushButton* show_button(const Finding& finding);
-    QPushButton* mend_button(const Mend& mend);
-    QPushButton* more_button(const Finding& finding, std::size_t shown_mends);
+    FindingRow* row_for(const Finding& finding, std::vector<FindingRow*>& left);
+    FindingRow* new_row(const Finding& finding);
     void ask_why(const Finding& finding);
     void accept(const Finding& finding, const QString& note);
     void take_back(const Finding& finding);
@@ -51,8 +49,9 @@ private:
     Session& session_;
     Canvas& canvas_;
     FindingsMeter* meter_ = nullptr;
-    bool was_narrow_ = false;
-    QWidget* list_ = nullptr;
+    QVBoxLayout* column_;
+    QLabel* measuring_;
+    std::vector<FindingRow*> rows_;  // as they stand
 };
 
 }  // namespace underpaint

@@ -13,10 +13,13 @@ namespace underpaint {
 /// How a line stands, told by a mark; nothing where it is not set.
 class VerdictMark : public QWidget {
 public:
-    explicit VerdictMark(QWidget* parent = nullptr) : QWidget(parent) {
-        setFixedSize(scaled(13), scaled(13));
+    /// Of so many pixels' side, without the room around it.
+    explicit VerdictMark(int side = scaled(9), int room = 2, const QColor& colour = greys().text)
+        : room_(room), colour_(colour) {
+        setFixedSize(side + 2 * room, side + 2 * room);
     }
     void set_verdict(std::optional<Verdict> verdict) {
+        if (verdict_ == verdict) return;
         verdict_ = verdict;
         const QString word = verdict ? word_of(*verdict) : QString();
         setToolTip(word);
@@ -28,11 +31,13 @@ protected:
     void paintEvent(QPaintEvent*) override {
         if (!verdict_) return;
         QPainter painter(this);
-        painter.setRenderHint(QPainter::Antialiasing);
-        draw_mark(painter, QRectF(rect()).adjusted(2, 2, -2, -2), *verdict_, greys().text);
+        draw_mark(painter, QRectF(rect()).adjusted(room_, room_, -room_, -room_), *verdict_,
+                  colour_);
     }
 
 private:
+    int room_;
+    QColor colour_;
     std::optional<Verdict> verdict_;
 };
 
