@@ -8,7 +8,6 @@
 #include <algorithm>
 #include <atomic>
 
-#include "render/cores.h"
 #include "render/tile_walk.h"
 #include "render/tiles.h"
 
@@ -134,7 +133,6 @@ LiveRender::~LiveRender() = default;
 
 bool LiveRender::frame(const Painting& painting, std::span<const std::size_t> moments,
                        const View& view, const Show& show, const std::stop_token& stop) {
-    const MakingFrame making;
     const TilesOf tiles(view.area);
     // Each moment keeps a result, one of them what lies below the change.
     Scale& scale = store_.begin_frame(

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "desk/kit/screen_image.h"
+#include "render/cores.h"
 
 namespace underpaint {
 namespace {
@@ -50,6 +51,7 @@ std::vector<std::size_t> moments_of(const Sight& sight) {
 std::optional<Seen> look(LiveRender& live, const Painting& painting, const Sight& sight,
                          const View& view, const DisplayTransform* display,
                          const std::stop_token& stop) {
+    const MakingFrame making;
     const Wanted wanted(sight);
     Seen seen{{}, {}, view};
     std::vector<ScreenRows> targets;
