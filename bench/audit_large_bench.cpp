@@ -11,7 +11,7 @@
 namespace underpaint::bench {
 namespace {
 
-const Painting& painting() {
+const Painting& audited_painting() {
     static const Painting made = [] {
         Painting large = twelve_passes(k24Megapixels);
         std::vector<SharedPicture> pictures;
@@ -27,23 +27,24 @@ const Painting& painting() {
 }
 
 void lay_large(benchmark::State& state) {
-    const Recipe recipe(painting());
+    const Recipe recipe(audited_painting());
     for (auto _ : state)
-        walk_tiles(recipe, [](TileWalk& walk, int) { walk.lay_all(0, painting().passes.size()); },
+        walk_tiles(recipe,
+                   [](TileWalk& walk, int) { walk.lay_all(0, audited_painting().passes.size()); },
                    {});
 }
 
 void audit_large(benchmark::State& state) {
-    for (auto _ : state) benchmark::DoNotOptimize(audit(painting(), {}));
+    for (auto _ : state) benchmark::DoNotOptimize(audit(audited_painting(), {}));
 }
 
 /// After one slider's change of the tenth pass: exact figures from there down.
 void audit_changed(benchmark::State& state) {
-    static const Audit known = *audit(painting(), {});
-    Painting changed = painting();
+    static const Audit known = *audit(audited_painting(), {});
+    Painting changed = audited_painting();
     changed.passes[9].strength *= 0.9F;
     AuditOptions options;
-    options.known = {&known, common_figures(painting(), changed)};
+    options.known = {&known, common_figures(audited_painting(), changed)};
     for (auto _ : state) benchmark::DoNotOptimize(audit(changed, options));
 }
 
@@ -51,20 +52,20 @@ void audit_changed(benchmark::State& state) {
 void audit_sketched(benchmark::State& state) {
     AuditOptions options;
     options.level = 4;
-    for (auto _ : state) benchmark::DoNotOptimize(audit(painting(), options));
+    for (auto _ : state) benchmark::DoNotOptimize(audit(audited_painting(), options));
 }
 
 /// The same after one slider's change of the tenth pass.
 void audit_sketched_change(benchmark::State& state) {
     AuditOptions options;
     options.level = 4;
-    const Audit known = *audit(painting(), options);
-    Painting changed = painting();
+    const Audit known = *audit(audited_painting(), options);
+    Painting changed = audited_painting();
     const RgbBlock below =
         *render_view(changed, 9, whole_at(changed.size(), shrink_of_level(options.level)));
     for (auto _ : state) {
         changed.passes[9].strength *= 0.99F;
-        options.known = {&known, common_figures(painting(), changed), &below, 9};
+        options.known = {&known, common_figures(audited_painting(), changed), &below, 9};
         benchmark::DoNotOptimize(audit(changed, options));
     }
 }

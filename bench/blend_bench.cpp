@@ -55,7 +55,7 @@ void by_cairo(benchmark::State& state, BlendMode mode, Source source) {
     }
 }
 
-const int registered = [] {
+const int blend_rows = [] {
     const auto measured = [](const std::string& name, auto work) {
         benchmark::RegisterBenchmark(name.c_str(), work)
             ->Unit(benchmark::kMillisecond)

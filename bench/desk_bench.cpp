@@ -59,7 +59,7 @@ void drag(benchmark::State& state, std::size_t pass) {
     }
 }
 
-const int registered = [] {
+const int desk_rows = [] {
     for (const std::size_t pass : {3U, 7U, 12U})
         benchmark::RegisterBenchmark(("desk/fit/24/pass" + std::to_string(pass)).c_str(),
                                      [pass](benchmark::State& state) { drag(state, pass); })

@@ -31,21 +31,21 @@ const fs::path& scratch() {
     return file.path;
 }
 
-const Painting& painting() {
+const Painting& saved_painting() {
     static const Painting made = twelve_passes(k24Megapixels);
     return made;
 }
 
 void save_large(benchmark::State& state) {
     for (auto _ : state)
-        if (!save_painting(scratch(), painting())) state.SkipWithError("not saved");
+        if (!save_painting(scratch(), saved_painting())) state.SkipWithError("not saved");
     state.counters["MB"] = static_cast<double>(fs::file_size(scratch())) / 1e6;
 }
 
 /// After the last pass was changed.
 void resave_large(benchmark::State& state) {
     SavedFile known;
-    Painting changed = painting();
+    Painting changed = saved_painting();
     if (!save_painting(scratch(), changed, {}, {}, {}, &known)) state.SkipWithError("not saved");
     for (auto _ : state) {
         changed.passes.back().strength *= 0.99F;
@@ -55,7 +55,7 @@ void resave_large(benchmark::State& state) {
 }
 
 void open_large(benchmark::State& state) {
-    if (!save_painting(scratch(), painting())) state.SkipWithError("not saved");
+    if (!save_painting(scratch(), saved_painting())) state.SkipWithError("not saved");
     for (auto _ : state)
         if (!open_painting(scratch(), "2026-01-01")) state.SkipWithError("not opened");
 }
@@ -64,7 +64,7 @@ void open_large(benchmark::State& state) {
 void keep_after_a_stroke(benchmark::State& state) {
     const fs::path store = scratch().string() + "-store";
     auto work = UnsavedWork::begin(store);
-    Painting changed = painting();
+    Painting changed = saved_painting();
     changed.passes.clear();
     Pass pass;
     Picture pixels = structured(k24Megapixels, Channels::rgb_alpha, 11);

@@ -14,7 +14,7 @@ namespace {
 
 constexpr Size kCanvas{1100, 740};
 constexpr std::size_t kBudget = std::size_t{256} << 20;
-constexpr int kFrames = 120;
+constexpr int kFrameMoves = 120;
 
 const Painting& painting(Size size) {
     // One at a time: that of 96 megapixels is large.
@@ -72,10 +72,10 @@ void drag_strength(benchmark::State& state, Size size, View (*view_of)(Size), st
     frame();
     for (auto _ : state) {
         std::vector<double> times;
-        for (int i = 0; i < kFrames; ++i) {
+        for (int i = 0; i < kFrameMoves; ++i) {
             const auto begin = std::chrono::steady_clock::now();
             Pass next = changing.passes[pass - 1];
-            next.strength = 0.2F + 0.6F * static_cast<float>(i * 37 % kFrames) / kFrames;
+            next.strength = 0.2F + 0.6F * static_cast<float>(i * 37 % kFrameMoves) / kFrameMoves;
             changing = with_changed_pass(std::move(changing), pass - 1, std::move(next));
             frame();
             const std::chrono::duration<double, std::milli> time =
@@ -84,14 +84,14 @@ void drag_strength(benchmark::State& state, Size size, View (*view_of)(Size), st
         }
         if (live.laid() == 0) state.SkipWithError("nothing was evaluated");
         std::ranges::sort(times);
-        const double p95 = times[kFrames * 95 / 100];
+        const double p95 = times[kFrameMoves * 95 / 100];
         state.SetIterationTime(p95 / 1000);
-        state.counters["median"] = times[kFrames / 2];
+        state.counters["median"] = times[kFrameMoves / 2];
         state.counters["kept_MB"] = static_cast<double>(live.bytes()) / 1e6;
     }
 }
 
-const int registered = [] {
+const int frame_rows = [] {
     const auto measured = [](const std::string& name, Size size, View (*view)(Size),
                              std::size_t pass) {
         benchmark::RegisterBenchmark(

@@ -77,7 +77,7 @@ void stroke_on(MainWindow& window, int i) {
     window.canvas().brush().move(on_canvas(window, 0.2 + 0.01 * i, 0.5 + 0.002 * (i % 9)), 0.8);
 }
 
-const int registered = [] {
+const int passes_rows = [] {
     using Begin = std::function<void(MainWindow&)>;
     using Move = std::function<void(MainWindow&, int)>;
     const auto add = [](const std::string& name, const Begin& begin, const Move& move,

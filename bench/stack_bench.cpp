@@ -13,22 +13,22 @@
 namespace underpaint::bench {
 namespace {
 
-const Painting& painting() {
+const Painting& stack_of_passes() {
     static const Painting made = twelve_passes(k24Megapixels);
     return made;
 }
 
 void by_us(benchmark::State& state) {
     // Both work on memory that they have.
-    static Picture result(painting().size(), Channels::rgb, Depth::bits8);
-    for (auto _ : state) render_into(result, painting(), painting().passes.size());
+    static Picture result(stack_of_passes().size(), Channels::rgb, Depth::bits8);
+    for (auto _ : state) render_into(result, stack_of_passes(), stack_of_passes().passes.size());
 }
 
 void by_cairo(benchmark::State& state) {
     std::vector<CairoPass> passes;
-    for (const Pass& pass : painting().passes) passes.emplace_back(painting(), pass);
-    const Surface ground = surface_of(painting().ground()->base());
-    const Surface result = surface_of(painting().ground()->base());
+    for (const Pass& pass : stack_of_passes().passes) passes.emplace_back(stack_of_passes(), pass);
+    const Surface ground = surface_of(stack_of_passes().ground()->base());
+    const Surface result = surface_of(stack_of_passes().ground()->base());
     for (auto _ : state) {
         cairo_t* cairo = cairo_create(result.get());
         cairo_set_operator(cairo, CAIRO_OPERATOR_SOURCE);
@@ -61,7 +61,7 @@ void memory_limit(benchmark::State& state) {
         });
 }
 
-const int registered = [] {
+const int stack_rows = [] {
     const auto measured = [](const char* name, auto work) {
         benchmark::RegisterBenchmark(name, work)->Unit(benchmark::kMillisecond)->UseRealTime();
     };

@@ -32,22 +32,22 @@ Painting values_painting() {
     return painting;
 }
 
-const Painting& the_painting() {
+const Painting& values_painting_once() {
     static const Painting painting = values_painting();
     return painting;
 }
 
-void tell_figures(MainWindow& window, const std::function<void()>& told) {
+void tell_values(MainWindow& window, const std::function<void()>& told) {
     QObject::connect(&window.meters().values, &ValuesMeter::changed, &window, told);
 }
 
-const int registered = [] {
+const int values_rows = [] {
     using Begin = std::function<void(MainWindow&)>;
     using Move = std::function<void(MainWindow&, int)>;
     const auto add = [](const char* name, const Begin& begin, const Move& move, const Begin& end,
                         bool measures = false) {
-        Hand hand{the_painting, "values", begin, move, end};
-        if (measures) hand.figures = tell_figures;
+        Hand hand{values_painting_once, "values", begin, move, end};
+        if (measures) hand.figures = tell_values;
         add_hand(std::string("values/24/") + name, hand);
     };
     add(

@@ -6,6 +6,13 @@ function(underpaint_room name)
   file(GLOB_RECURSE sources CONFIGURE_DEPENDS
     RELATIVE ${CMAKE_CURRENT_SOURCE_DIR} *.cpp *.qrc)
   add_library(underpaint_${name} STATIC ${sources})
+  # Highway reads a kernel's file again for every instruction set; nothing else may be in it.
+  foreach(source ${sources})
+    file(STRINGS ${source} kernels REGEX "HWY_TARGET_INCLUDE" LIMIT_COUNT 1)
+    if(kernels)
+      set_source_files_properties(${source} PROPERTIES SKIP_UNITY_BUILD_INCLUSION ON)
+    endif()
+  endforeach()
   target_include_directories(underpaint_${name} PUBLIC ${PROJECT_SOURCE_DIR}/src)
   list(TRANSFORM ROOM_USES PREPEND underpaint_)
   target_link_libraries(underpaint_${name}

@@ -13,14 +13,14 @@ namespace underpaint::demo {
 namespace {
 
 /// Where a pixel lies along and across a path.
-struct Place {
+struct PlaceOnPath {
     float along = 0;        ///< 0 start .. 1 end
     float across = 0;       ///< signed, in pixels
     float distance = 1e9F;  ///< from the path; from place_on(), only if within reach
 };
 
-Place place_on(const std::vector<Point>& path, float x, float y, float reach) {
-    Place best;
+PlaceOnPath place_on(const std::vector<Point>& path, float x, float y, float reach) {
+    PlaceOnPath best;
     float nearest = reach * reach;
     const auto pieces = static_cast<float>(path.size() - 1);
     for (std::size_t i = 0; i + 1 < path.size(); ++i) {
@@ -75,8 +75,8 @@ void Canvas::lay(const Stroke& stroke, int first_row, int end_row) {
 
     for (int y = y0; y <= y1; ++y)
         for (int x = x0; x <= x1; ++x) {
-            const Place place = place_on(stroke.path, static_cast<float>(x) + 0.5F,
-                                         static_cast<float>(y) + 0.5F, reach);
+            const PlaceOnPath place = place_on(stroke.path, static_cast<float>(x) + 0.5F,
+                                               static_cast<float>(y) + 0.5F, reach);
             if (place.distance > reach) continue;
             const float hair = noise(place.across * hairs + 40, place.along * 2.2F, stroke.seed);
             // The brush lands round, lifts off thin, and its rim is as ragged as its hairs.

@@ -62,14 +62,14 @@ private:
     cv::Mat values_, soft_;
 };
 
-struct Brush {
+struct Bristles {
     float radius;     ///< in thousandths of the longer side
     float spacing;    ///< of strokes, in radii
     float tolerance;  ///< encoded difference that is not worth a stroke
     float detail;     ///< only where the scene has at least this much
     float length;     ///< in radii
 };
-constexpr Brush kBrushes[] = {
+constexpr Bristles kBrushes[] = {
     {22, 1.1F, -1, 0, 7},           {11, 1.0F, 0.012F, 0, 8},
     {6, 1.0F, 0.018F, 0.05F, 8},    {3.6F, 0.95F, 0.022F, 0.14F, 8},
     {2.0F, 1.0F, 0.026F, 0.30F, 7}, {1.1F, 1.0F, 0.03F, 0.42F, 7},
@@ -95,7 +95,7 @@ std::vector<Point> follow(const Sight& sight, Point from, float radius, float le
     return path;
 }
 
-void paint_with(const Brush& brush, Sight& sight, Canvas& canvas, Dice& dice) {
+void paint_with(const Bristles& brush, Sight& sight, Canvas& canvas, Dice& dice) {
     const float side = static_cast<float>(std::max(canvas.size().width, canvas.size().height));
     const float radius = std::max(0.6F, brush.radius * side / 1000);
     const float spacing = std::max(1.0F, radius * brush.spacing);
@@ -148,7 +148,7 @@ Canvas paint(Size size) {
     Canvas canvas(size, kShapes);
     canvas.fill(0.42F, static_cast<int>(Shape::sky));
     Dice dice(20261119);
-    for (const Brush& brush : kBrushes) paint_with(brush, sight, canvas, dice);
+    for (const Bristles& brush : kBrushes) paint_with(brush, sight, canvas, dice);
     return canvas;
 }
 

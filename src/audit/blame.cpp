@@ -13,7 +13,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSide = 300;         // long side of the copy
+constexpr int kBlameSide = 300;    // long side of the copy
 constexpr double kNoShare = 0.05;  // of the slip
 
 /// Above 0 where `to` is worse than `from`, in the figure's unit.
@@ -88,7 +88,7 @@ bool find_shares(const Painting& painting, const Audit& figures, std::vector<Fin
     if (std::ranges::none_of(findings, slipped)) return true;
     AuditOptions options;
     options.reader = figures.reader;
-    options.level = level_for(painting.size(), kSide);
+    options.level = level_for(painting.size(), kBlameSide);
     options.own_rules = own;
     const auto all = audit(painting, options, stop);
     const auto without = all ? without_each(painting, options, *all, stop) : std::nullopt;

@@ -13,7 +13,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSide = 800;  // least long side of the masks
+constexpr int kPlaceSide = 800;  // least long side of the masks
 
 /// What is to be found.
 struct Sought {
@@ -28,7 +28,7 @@ struct Sought {
                                 : figures.passes.size() - 1;
     }
     const PassAudit& audited() const { return figures.passes[pass()]; }
-    int level() const { return level_for(painting.size(), kSide); }
+    int level() const { return level_for(painting.size(), kPlaceSide); }
     SharedPicture by_pass(const MarkPixels& mark) const {
         return marked_by_pass(painting, pass(), level(), mark, stop);
     }
@@ -92,8 +92,8 @@ SharedPicture shadows_of_part(const Sought& sought) {
 
 /// Where what stood light beside dark stands the other way round now, or half as much.
 SharedPicture turned_shape(const Sought& sought) {
-    const auto sealed = steps_after(sought, 0, kSide);
-    const auto now = steps_after(sought, sought.pass() + 1, kSide);
+    const auto sealed = steps_after(sought, 0, kPlaceSide);
+    const auto now = steps_after(sought, sought.pass() + 1, kPlaceSide);
     if (!sealed || !now) return nullptr;
     const Size size = sealed->steps.area().size();
     struct Slope {

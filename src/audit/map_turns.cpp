@@ -15,7 +15,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSide = 800;  // long side of the copy
+constexpr int kTurnsSide = 800;  // long side of the copy
 
 /// Where in the picture the map is read within one of the stretches, as far as it lands there, and
 /// what share of the picture that is.
@@ -26,7 +26,7 @@ struct Turned {
 
 Turned turned_by(const Painting& painting, std::size_t index, const GradientMap& map,
                  const std::vector<Turnover>& stretches) {
-    const Recipe recipe(painting, shrink_of_level(level_for(painting.size(), kSide)));
+    const Recipe recipe(painting, shrink_of_level(level_for(painting.size(), kTurnsSide)));
     Picture mask(recipe.size(), Channels::grey, Depth::bits8);
     tbb::enumerable_thread_specific<double> sums(0.0);
     walk_tiles(recipe,

@@ -9,7 +9,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSide = 300;          // long side of the copy
+constexpr int kTonesSide = 300;     // long side of the copy
 constexpr float kInside = 0.5F;     // coverage from which on a pixel belongs to a part
 constexpr std::size_t kLeast = 24;  // pixels of it
 
@@ -26,7 +26,7 @@ struct Mean {
 
 std::optional<std::vector<PartTones>> part_tones(const Painting& painting, std::size_t upto,
                                                  const std::stop_token& stop) {
-    const int level = level_for(painting.size(), kSide);
+    const int level = level_for(painting.size(), kTonesSide);
     const View view = whole_at(painting.size(), shrink_of_level(level));
     const auto sealed = render_view(painting, 0, view, stop);
     const auto now = sealed ? render_view(painting, upto, view, stop) : std::nullopt;

@@ -12,7 +12,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSide = 800;  // long side of the copy
+constexpr int kRampsSide = 800;  // long side of the copy
 constexpr std::size_t kStretches = static_cast<std::size_t>(8 / kRampStretch);
 
 struct Sum {
@@ -41,7 +41,7 @@ RampPoint point_of(const Sum& sum, std::size_t stretch, double part) {
 
 std::optional<Ramp> ramp_of(const Painting& painting, const Part* part, std::size_t upto,
                             Reader reader, const std::stop_token& stop) {
-    const int level = level_for(painting.size(), kSide);
+    const int level = level_for(painting.size(), kRampsSide);
     const View view = whole_at(painting.size(), shrink_of_level(level));
     const auto now = render_view(painting, upto, view, stop);
     if (!now) return std::nullopt;

@@ -13,7 +13,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSmallSide = 600;           // long side of the copy that is measured on
+constexpr int kResponseSide = 600;        // long side of the copy that is measured on
 constexpr float kTouched = 0.05F;         // coverage from which on a pixel counts
 constexpr std::size_t kLeastPixels = 12;  // of a grey, to speak of what is done to it
 
@@ -55,7 +55,7 @@ std::optional<std::vector<ScalePoint>> measured(const Painting& painting, std::s
                                                 const std::stop_token& stop) {
     tbb::enumerable_thread_specific<Drifts> each(
         [&] { return Drifts(static_cast<std::size_t>(points)); });
-    const Recipe recipe(painting, shrink_of_level(level_for(painting.size(), kSmallSide)));
+    const Recipe recipe(painting, shrink_of_level(level_for(painting.size(), kResponseSide)));
     const bool whole = walk_tiles(
         recipe,
         [&](TileWalk& walk, int) {

@@ -11,7 +11,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSide = 300;          // long side of the copy
+constexpr int kBalanceSide = 300;   // long side of the copy
 constexpr std::size_t kCoarse = 5;  // percent
 constexpr double kNear = 0.1;  // steps, by which one of the coarse may be worse and be looked round
 constexpr double kUntried = std::numeric_limits<double>::max();
@@ -20,7 +20,7 @@ constexpr double kUntried = std::numeric_limits<double>::max();
 
 std::optional<ShadeBalance> balance_for(const Painting& painting, const Shading& shading,
                                         Reader reader, const std::stop_token& stop) {
-    const AuditOptions options{reader, level_for(painting.size(), kSide), shading.over + 1};
+    const AuditOptions options{reader, level_for(painting.size(), kBalanceSide), shading.over + 1};
     std::array<double, 101> drift{};
     drift.fill(kUntried);
     const auto try_at = [&](std::size_t percent) {

@@ -17,10 +17,10 @@ struct ValuePart {
     WeightedMean mean;
 };
 
-struct Tally {
+struct ValuesTally {
     StepHistogram steps;
     std::vector<ValuePart> parts;
-    Tally& operator+=(const Tally& other) {
+    ValuesTally& operator+=(const ValuesTally& other) {
         steps += other.steps;
         for (std::size_t i = 0; i < parts.size(); ++i) {
             parts[i].steps += other.parts[i].steps;
@@ -92,19 +92,19 @@ std::optional<ValuesAudit> audit_values(const Painting& values, const ValuesAudi
 
     std::vector<Pyramid::Level> masks;
     for (const Part& part : values.parts) masks.push_back(part.mask->level(options.level));
-    const auto empty = [&] { return Tally{{}, std::vector<ValuePart>(masks.size())}; };
-    tbb::enumerable_thread_specific<Tally> each(empty);
+    const auto empty = [&] { return ValuesTally{{}, std::vector<ValuePart>(masks.size())}; };
+    tbb::enumerable_thread_specific<ValuesTally> each(empty);
     ViewingTally viewing(halved(values.size(), options.level), values.size());
     if (!walk_final_steps(values, options.reader, options.level, stop, [&](const FloatBlock& tile) {
-            Tally& tally = each.local();
+            ValuesTally& tally = each.local();
             tally.steps.add(tile.samples());
             measure_parts(masks, tile, tally.parts);
             viewing.add(tile);
         }))
         return std::nullopt;
 
-    Tally sum = empty();
-    for (const Tally& tally : each) sum += tally;
+    ValuesTally sum = empty();
+    for (const ValuesTally& tally : each) sum += tally;
     result.steps = std::move(sum.steps);
     const auto pixels = static_cast<double>(result.steps.count());
     for (std::size_t i = 0; i < masks.size(); ++i)

@@ -109,7 +109,7 @@ Check held(const Audit* audit) {
             fmt::format("drift {:.2f}, {}", last.value.running.p95, id_of(audit->balance()))};
 }
 
-Check range_kept(const Audit* audit) {
+Check keeps_range(const Audit* audit) {
     if (audit == nullptr) return {false, "not measured yet"};
     if (audit->passes.empty()) return {false, "no passes yet"};
     const auto kept = audit->passes.back().range.kept;
@@ -145,7 +145,7 @@ bool is_painted_over(const Painting& painting) {
     return std::ranges::any_of(painting.passes, covers);
 }
 
-Check shaded(const Painting& painting) {
+Check greys_laid(const Painting& painting) {
     if (!plain_ground(painting)) return {false, "no flats yet"};
     const bool open = open_passes(painting) >= painting.passes.size();
     return {!open, open ? "the greys are not laid yet" : "the greys are laid"};
@@ -166,9 +166,9 @@ Check standing(StepCheck check, const Painting& painting, const Measured& measur
             return with_colour;
         case StepCheck::parts_coloured: return with_colour;
         case StepCheck::shadows_coloured: return shadows(painting, measured);
-        case StepCheck::shaded: return shaded(painting);
+        case StepCheck::shaded: return greys_laid(painting);
         case StepCheck::values_held: return held(measured.audit);
-        case StepCheck::range_kept: return range_kept(measured.audit);
+        case StepCheck::range_kept: return keeps_range(measured.audit);
         case StepCheck::strongest_small: return strongest(painting, measured);
         case StepCheck::merged:
             return painting.log.merged ? Check{true, "merged on " + iso(*painting.log.merged)}

@@ -23,11 +23,13 @@ void print_pictures(const Brief& brief, const BriefReport& report) {
             fmt::print(" can't be read\n");
             continue;
         }
-        const auto lead = figures->lead ? figures->lead->lead : std::nullopt;
         fmt::print(" {}, {}; dark, middle, light", name_of(figures->key), width_of(figures->range));
         for (const double share : figures->three.shares) fmt::print(" {:.0f}%", 100 * share);
-        fmt::print("; lead {}; {} rivals{}\n", lead ? fmt::format("{:.2f}", *lead) : "-",
-                   figures->rivals.size(), brief.chosen == i ? "; chosen" : "");
+        std::string lead = "-";
+        if (figures->lead && figures->lead->lead)
+            lead = fmt::format("{:.2f}", *figures->lead->lead);
+        fmt::print("; lead {}; {} rivals{}\n", lead, figures->rivals.size(),
+                   brief.chosen == i ? "; chosen" : "");
     }
     for (std::size_t i = 0; i < report.references.size(); ++i) {
         const auto& figures = report.references[i];

@@ -15,6 +15,11 @@ struct LinearRgb {
     friend bool operator==(const LinearRgb&, const LinearRgb&) = default;
 };
 
+/// A channel brought into 0..1; what is no number becomes 0.
+constexpr float unit(float v) {
+    return v > 0 ? (v < 1 ? v : 1) : 0;
+}
+
 /// A neutral of encoded value `v`.
 constexpr Rgb grey(float v) {
     return {v, v, v};

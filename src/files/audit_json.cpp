@@ -6,10 +6,6 @@
 namespace underpaint {
 namespace {
 
-Json or_null(const std::optional<double>& value) {
-    return value ? Json(*value) : Json();
-}
-
 Json json_of(const FigureFields& fields);
 
 struct AsJson {
@@ -102,14 +98,10 @@ Json audit_of(const Painting& painting, const Audit& audit, const std::vector<Fi
     return json;
 }
 
-std::string text_of(const Json& json) {
-    return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
-}
-
 // --- comma-separated values
 
 /// As RFC 4180 has it. What a spreadsheet would take for a formula is kept from it.
-std::string quoted(const std::string& text) {
+std::string csv_field(const std::string& text) {
     const bool formula =
         !text.empty() && std::string_view("=+-@").find(text[0]) != std::string_view::npos;
     if (!formula && text.find_first_of(",\"\r\n") == std::string::npos) return text;
@@ -163,7 +155,7 @@ std::string write_audits_as_csv(std::span<const AuditedFile> files) {
         }
     std::string text;
     for (const auto& [column, unused] : columns.items())
-        text += (text.empty() ? "" : ",") + quoted(column);
+        text += (text.empty() ? "" : ",") + csv_field(column);
     text += "\r\n";
     for (const Json& row : rows) {
         bool first = true;
@@ -171,7 +163,7 @@ std::string write_audits_as_csv(std::span<const AuditedFile> files) {
             if (!std::exchange(first, false)) text += ",";
             const auto cell = row.find(column);
             if (cell == row.end() || cell->is_null()) continue;
-            text += cell->is_string() ? quoted(cell->get<std::string>())
+            text += cell->is_string() ? csv_field(cell->get<std::string>())
                                       : cell->dump(-1, ' ', false, Json::error_handler_t::replace);
         }
         text += "\r\n";

@@ -18,10 +18,6 @@ constexpr const char *kBriefSchema = "faithful-underpaint/brief-1",
 
 // --- writing
 
-std::string text_of(const Json& json) {
-    return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
-}
-
 Json to_json(Rgb c) {
     return {c.r, c.g, c.b};
 }
@@ -175,9 +171,9 @@ WorkLog log_from(const std::string& file, const Json& json) {
     return log;
 }
 
-class Parser {
+class BriefParser {
 public:
-    Parser(const std::string& file, const LoadKept& load) : file_(file), load_(load) {}
+    BriefParser(const std::string& file, const LoadKept& load) : file_(file), load_(load) {}
 
     ParsedBrief parse(const Json& json) {
         const Json& from = json.at("brief");
@@ -318,7 +314,7 @@ std::string write_brief(const Painting& painting, const NameKept& name) {
 Result<ParsedBrief> parse_brief(const std::string& file, std::string_view json,
                                 const LoadKept& load) {
     return in_json(file, json, kBriefSchema, [&](const Json& read) {
-        ParsedBrief parsed = Parser(file, load).parse(read);
+        ParsedBrief parsed = BriefParser(file, load).parse(read);
         const Json ours = brief_to_json(parsed.brief, parsed.log, [](const auto&) { return ""; });
         if (const Json rest = unknown_members(read, ours); !rest.is_null())
             parsed.unknown = text_of(rest);

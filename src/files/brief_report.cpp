@@ -11,11 +11,6 @@
 namespace underpaint {
 namespace {
 
-template <class T>
-Json or_null(const std::optional<T>& value) {
-    return value ? Json(*value) : Json();
-}
-
 Json json_of(const Range& range) {
     return {{"darkest", range.darkest}, {"lightest", range.lightest}, {"width", width_of(range)}};
 }

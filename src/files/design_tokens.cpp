@@ -12,7 +12,7 @@
 namespace underpaint {
 
 std::string hex(Rgb colour) {
-    const auto level = [](float v) { return std::lround(255 * v); };
+    const auto level = [](float v) { return std::lround(255 * unit(v)); };
     return fmt::format("#{:02x}{:02x}{:02x}", level(colour.r), level(colour.g), level(colour.b));
 }
 

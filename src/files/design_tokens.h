@@ -9,7 +9,7 @@
 
 namespace underpaint {
 
-/// "#d08c3e", 8 bits a channel.
+/// "#d08c3e", 8 bits a channel, of what is in the gamut of it.
 std::string hex(Rgb colour);
 
 /// A palette as W3C design tokens (Design Tokens Format Module, Color Module): a group with a token

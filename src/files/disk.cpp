@@ -53,7 +53,7 @@ fs::path folder_of(const fs::path& target) {
 
 /// Removes what saves of `target` left that were killed. The ZIP library writes beside its file
 /// too, under a longer name.
-void tidy(const fs::path& target) {
+void remove_leftovers(const fs::path& target) {
     const std::string mark = mark_of(target);
     std::error_code error;
     for (fs::directory_iterator entry(folder_of(target), error), end; !error && entry != end;
@@ -192,7 +192,7 @@ Done replace_file(const fs::path& path, const std::function<Done(const fs::path&
     }
     const auto before = look_at(target);
     if (Done may = may_replace(path, before ? &*before : nullptr, replacing); !may) return may;
-    tidy(target);
+    remove_leftovers(target);
     const auto fresh = new_file_beside(target);
     if (!fresh) return trouble(path.string(), fresh.error().what);
     Removal removal(*fresh);

@@ -61,7 +61,7 @@ void remove_beyond(std::vector<EarlierVersion> versions, std::size_t most) {
     }
 }
 
-void tidy(const fs::path& store) {
+void keep_within_bounds(const fs::path& store) {
     std::vector<EarlierVersion> all;
     std::error_code error;
     for (fs::directory_iterator at(store, error), end; !error && at != end; at.increment(error))
@@ -105,7 +105,7 @@ Done keep_earlier(const fs::path& store, const fs::path& file, std::size_t most)
         }
     }
     remove_beyond(versions_in(folder, file), most);
-    tidy(store);
+    keep_within_bounds(store);
     return {};
 }
 

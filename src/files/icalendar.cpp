@@ -26,9 +26,9 @@ std::string escaped(std::string_view text) {
     return out;
 }
 
-class Writer {
+class LineWriter {
 public:
-    explicit Writer(std::string stamp) : stamp_(std::move(stamp)) {}
+    explicit LineWriter(std::string stamp) : stamp_(std::move(stamp)) {}
 
     /// Folds between characters, never inside one.
     void line(const std::string& content) {
@@ -88,7 +88,7 @@ private:
 
 std::string icalendar_of(const Painting& painting, const Schedule& schedule,
                          const std::string& stamp) {
-    Writer writer(stamp);
+    LineWriter writer(stamp);
     writer.line("BEGIN:VCALENDAR");
     writer.line("VERSION:2.0");
     writer.line("PRODID:-//Faithful Underpaint//Brief//EN");

@@ -5,6 +5,8 @@
 #include <concepts>
 #include <limits>
 #include <nlohmann/json.hpp>
+#include <optional>
+#include <string>
 
 /// Whole numbers, wherever one is read from JSON: the library converts whatever stands there, which
 /// C++ leaves undefined for 1e40. Here it is the nearest that the type has.
@@ -30,5 +32,15 @@ namespace underpaint {
 
 /// Members stay in the order in which they are written.
 using Json = nlohmann::ordered_json;
+
+template <class T>
+Json or_null(const std::optional<T>& value) {
+    return value ? Json(*value) : Json();
+}
+
+/// For a file: a line a member; bytes that are no UTF-8 become its replacement character.
+inline std::string text_of(const Json& json) {
+    return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+}
 
 }  // namespace underpaint

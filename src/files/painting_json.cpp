@@ -152,9 +152,9 @@ Choice known(const std::string& file, std::optional<Choice> choice, const std::s
 
 constexpr std::size_t kMostMeant = 1000;
 
-class Parser {
+class PaintingParser {
 public:
-    Parser(const std::string& file, const LoadPicture& load) : file_(file), load_(load) {}
+    PaintingParser(const std::string& file, const LoadPicture& load) : file_(file), load_(load) {}
 
     ParsedPainting painting(const Json& json) {
         if (json.at("schema") != kSchema)
@@ -387,7 +387,7 @@ std::string write_painting(const Painting& painting, const NamePicture& name) {
 Result<ParsedPainting> parse_painting(const std::string& file, std::string_view json,
                                       const LoadPicture& load) {
     try {
-        return Parser(file, load).painting(Json::parse(json));
+        return PaintingParser(file, load).painting(Json::parse(json));
     } catch (const Json::exception& error) {
         return trouble(file, std::string("its painting data is damaged: ") + error.what() + ".");
     } catch (const Trouble& error) {

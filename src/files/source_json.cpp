@@ -37,7 +37,7 @@ std::string name_of(const Member& member) {
 }
 
 /// Writes the fields of a source; one of a new type does not compile until it is said here how.
-struct Writer {
+struct FieldWriter {
     const NamePicture& name;
     Json json;
 
@@ -127,7 +127,7 @@ Source source_of_kind(const std::string& kind, const SourceReader& read, const s
 Json source_to_json(const Source& source, const NamePicture& name) {
     return std::visit(
         [&](const auto& s) {
-            Writer write{name, {{"kind", s.id}}};
+            FieldWriter write{name, {{"kind", s.id}}};
             s.fields(s, write);
             return std::move(write.json);
         },

@@ -10,6 +10,7 @@
 #include <pugixml.hpp>
 #include <sstream>
 
+#include "files/design_tokens.h"
 #include "files/limits.h"
 
 namespace underpaint {
@@ -90,7 +91,7 @@ std::optional<Rgb> from_name(const std::string& name) {
     return found == names.end() ? std::nullopt : from_hex(found->second);
 }
 
-std::optional<Rgb> colour_from(std::string_view text) {
+std::optional<Rgb> stop_colour(std::string_view text) {
     text = trimmed(text);
     if (text.starts_with('#')) return from_hex(text.substr(1));
     std::string lower(text);
@@ -156,11 +157,6 @@ void add_fillers(const GradientFile& gradient, double from, double to, int halvi
     add_fillers(gradient, middle, to, halvings - 1, places);
 }
 
-std::string hex(Rgb c) {
-    const auto level = [](float v) { return std::lround(255 * std::clamp(v, 0.0F, 1.0F)); };
-    return fmt::format("#{:02x}{:02x}{:02x}", level(c.r), level(c.g), level(c.b));
-}
-
 void add_stop(pugi::xml_node to, double at, Rgb colour, const GradientStop* own) {
     auto node = to.append_child("stop");
     node.append_attribute("offset") = fmt::format("{:.6g}", at).c_str();
@@ -201,7 +197,7 @@ Result<GradientFile> parse_svg_gradient(const std::string& file, std::string_vie
         if (gradient.stops.size() == kMostStops)
             return trouble(file, fmt::format("it has more than {} stops.", kMostStops));
         const std::string words = property(child, "stop-color");
-        const auto colour = words.empty() ? std::optional(grey(0)) : colour_from(words);
+        const auto colour = words.empty() ? std::optional(grey(0)) : stop_colour(words);
         if (!colour)
             return trouble(file, fmt::format("the colour of its stop {} is not known here: \"{}\". "
                                              "Write it as #rrggbb.",

@@ -23,7 +23,7 @@ namespace {
 
 namespace fs = std::filesystem;
 
-constexpr const char* kSchema = "faithful-underpaint/unsaved-2";
+constexpr const char* kNoteSchema = "faithful-underpaint/unsaved-2";
 constexpr const char* kBefore = "faithful-underpaint/unsaved-1";  // every picture is whole
 constexpr const char* kWhole = "painting.json";                   // written last
 constexpr const char* kLock = "lock";
@@ -73,7 +73,8 @@ Result<Json> read_whole(const fs::path& folder) {
     Json json = Json::parse(text_of(*bytes), nullptr, false);
     if (!json.is_object() || !json.contains("note") || !json.contains("painting"))
         return trouble(file, "it is damaged, and can't be brought back.");
-    if (const std::string schema = json.value("schema", ""); schema != kSchema && schema != kBefore)
+    if (const std::string schema = json.value("schema", "");
+        schema != kNoteSchema && schema != kBefore)
         return trouble(file, "it was kept by another version of this program.");
     return json;
 }
@@ -209,7 +210,7 @@ Done UnsavedWork::keep(const Painting& painting, const UnsavedNote& note,
         used.insert(written.name);
         return written.name;
     };
-    Json json{{"schema", kSchema}, {"note", to_json(note)}};
+    Json json{{"schema", kNoteSchema}, {"note", to_json(note)}};
     json["painting"] = Json::parse(write_painting(painting, [&](const SharedPicture& picture) {
         return name_of(picture, ".png", picture, pictures);
     }));

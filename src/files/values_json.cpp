@@ -7,11 +7,6 @@
 namespace underpaint {
 namespace {
 
-template <class T>
-Json or_null(const std::optional<T>& value) {
-    return value ? Json(*value) : Json();
-}
-
 Json edges_of(const EdgeLengths& lengths) {
     if (lengths.total() <= 0) return {};
     Json json;

@@ -6,12 +6,8 @@
 namespace underpaint {
 namespace {
 
-constexpr int kPieces = 1024;
+constexpr int kCurvePieces = 1024;
 constexpr float kLeastGap = 1e-4F;
-
-float unit(float v) {
-    return v > 0 ? std::min(v, 1.0F) : 0.0F;
-}
 
 double slope_between(const CurvePoint& a, const CurvePoint& b) {
     return (double{b.out} - a.out) / (double{b.in} - a.in);
@@ -44,7 +40,7 @@ double curve_at(const CurvePoints& points, double in) {
 }
 
 Table table_of(const CurvePoints& all, const CurvePoints& channel) {
-    return Table(kPieces, [&](double v) { return curve_at(channel, curve_at(all, v)); });
+    return Table(kCurvePieces, [&](double v) { return curve_at(channel, curve_at(all, v)); });
 }
 
 CurvePoints in_range(CurvePoints points) {

@@ -10,11 +10,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kPieces = 1024;
-
-float unit(float v) {
-    return v > 0 ? std::min(v, 1.0F) : 0.0F;
-}
+constexpr int kGradientPieces = 1024;
 
 /// Share of the second stop's colour.
 float share_of(double way, float middle) {
@@ -49,12 +45,12 @@ Rgb gradient_at(const GradientStops& stops, double at, Mixing mixing) {
 
 std::array<Table, 3> tables_of(const GradientStops& stops, Mixing mixing, const Tune& tune) {
     std::vector<Rgb> colours;
-    for (int i = 0; i <= kPieces; ++i)
+    for (int i = 0; i <= kGradientPieces; ++i)
         colours.push_back(
-            tuned(gradient_at(stops, static_cast<double>(i) / kPieces, mixing), tune));
+            tuned(gradient_at(stops, static_cast<double>(i) / kGradientPieces, mixing), tune));
     const auto table = [&](float Rgb::*channel) {
-        return Table(kPieces, [&](double at) {
-            return colours[static_cast<std::size_t>(std::lround(at * kPieces))].*channel;
+        return Table(kGradientPieces, [&](double at) {
+            return colours[static_cast<std::size_t>(std::lround(at * kGradientPieces))].*channel;
         });
     };
     return {table(&Rgb::r), table(&Rgb::g), table(&Rgb::b)};

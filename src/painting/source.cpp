@@ -9,10 +9,6 @@
 namespace underpaint {
 namespace {
 
-float unit(float v) {
-    return v > 0 ? std::min(v, 1.0F) : 0.0F;
-}
-
 /// Brings a field into its range; of a kind of field that has none here it does not compile.
 struct InRange {
     void operator()(std::string_view, Rgb& c) const { c = {unit(c.r), unit(c.g), unit(c.b)}; }

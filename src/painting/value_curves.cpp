@@ -9,10 +9,10 @@
 namespace underpaint {
 namespace {
 
-constexpr auto kScale = shape_of(ValueScale::one_to_nine);
+constexpr auto kEnds = shape_of(ValueScale::one_to_nine);
 
 float encoded(double step) {
-    const double inside = std::clamp<double>(step, kScale.first, kScale.last);
+    const double inside = std::clamp<double>(step, kEnds.first, kEnds.last);
     return encoded_grey_of(lightness_of_step(static_cast<float>(inside)));
 }
 
@@ -20,7 +20,7 @@ float encoded(double step) {
 
 CurvePoints curve_through(const std::function<double(double)>& to) {
     CurvePoints points;
-    for (double step = kScale.first; step <= kScale.last; step += 0.5)
+    for (double step = kEnds.first; step <= kEnds.last; step += 0.5)
         points.push_back(curve_point(step, to(step)));
     return points;
 }
@@ -37,7 +37,7 @@ double step_after(const CurvePoints& curve, double step) {
 CurvePoints shift_curve(double by) {
     by = std::clamp(by, -2.0, 2.0);
     return curve_through([by](double step) {
-        const double t = (step - kScale.first) / (kScale.last - kScale.first);
+        const double t = (step - kEnds.first) / (kEnds.last - kEnds.first);
         return step + 4 * by * t * (1 - t);
     });
 }

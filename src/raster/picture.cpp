@@ -13,9 +13,7 @@ constexpr float kWhite = sizeof(Sample) == 1 ? 255.0F : 65535.0F;
 
 template <class Sample>
 Sample level_of(float v) {
-    // The comparison is false for NaN, which so becomes 0.
-    const float in_range = v > 0 ? std::min(v, 1.0F) : 0.0F;
-    return static_cast<Sample>(std::lround(in_range * kWhite<Sample>));
+    return static_cast<Sample>(std::lround(unit(v) * kWhite<Sample>));
 }
 
 }  // namespace

@@ -137,12 +137,13 @@ TEST(ThumbnailMeasures, AreRankedByWhatIsAskedFor) {
 
 // --- references
 
-constexpr Rgb kWarmLight{0.95F, 0.75F, 0.5F}, kCoolDark{0.15F, 0.2F, 0.35F}, kRed{0.9F, 0.1F, 0.1F};
+constexpr Rgb kWarmLight{0.95F, 0.75F, 0.5F}, kCoolDark{0.15F, 0.2F, 0.35F},
+    kVermilion{0.9F, 0.1F, 0.1F};
 
 /// Warm lights over cool shadows, with a small red square at (60..80, 100..120) of 200 x 160.
 Picture reference() {
     return testing::coloured({200, 160}, [](int x, int y) {
-        if (x >= 60 && x < 80 && y >= 100 && y < 120) return kRed;
+        if (x >= 60 && x < 80 && y >= 100 && y < 120) return kVermilion;
         return y < 80 ? kWarmLight : kCoolDark;
     });
 }
@@ -219,8 +220,8 @@ TEST(ReferenceMeasures, TheShareOfAMotherColourIsWhatWasMixedIn) {
 }
 
 TEST(ReferenceMeasures, OnePixelIsMeasured) {
-    const auto figures =
-        measure_picture(block_of(testing::filled({1, 1}, Channels::rgb, kRed)), Reader::lightness);
+    const auto figures = measure_picture(
+        block_of(testing::filled({1, 1}, Channels::rgb, kVermilion)), Reader::lightness);
     ASSERT_TRUE(figures);
     EXPECT_EQ(figures->colours.size(), 1U);
     EXPECT_NEAR(figures->strongest->area, 1, 1e-9);

@@ -33,7 +33,7 @@ ViewingSteps blurred(double sigma, double degrees, double contrast = 4, double n
         noise);
 }
 
-double median_width(const EdgeMap& edges) {
+double median_width_of(const EdgeMap& edges) {
     std::vector<float> widths;
     for (const EdgePoint& p : edges.points) widths.push_back(p.width);
     if (widths.empty()) return 0;
@@ -46,7 +46,7 @@ class EdgeWidth : public ::testing::TestWithParam<double> {};
 TEST_P(EdgeWidth, OfABlurIsKnown) {
     for (const double sigma : {0.9, 1.5, 2.5, 4.0, 6.0, 9.0}) {
         const EdgeMap edges = find_edges(blurred(sigma, GetParam()));
-        EXPECT_NEAR(median_width(edges) / (2.507 * sigma), 1, 0.06) << sigma;
+        EXPECT_NEAR(median_width_of(edges) / (2.507 * sigma), 1, 0.06) << sigma;
     }
 }
 
@@ -54,14 +54,14 @@ TEST_P(EdgeWidth, OfARampIsItsLength) {
     for (const double length : {3.0, 6.0, 12.0, 20.0}) {
         const EdgeMap edges = find_edges(across(
             GetParam(), [=](double d) { return 3 + 4 * std::clamp(d / length + 0.5, 0.0, 1.0); }));
-        EXPECT_NEAR(median_width(edges) / length, 1, 0.15) << length;
+        EXPECT_NEAR(median_width_of(edges) / length, 1, 0.15) << length;
     }
 }
 
 TEST_P(EdgeWidth, OfABlurUnderTextureIsKnownToo) {
     for (const double sigma : {3.0, 5.0}) {
         const EdgeMap edges = find_edges(blurred(sigma, GetParam(), 4, 0.08));
-        EXPECT_NEAR(median_width(edges) / (2.507 * sigma), 1, 0.3) << sigma;
+        EXPECT_NEAR(median_width_of(edges) / (2.507 * sigma), 1, 0.3) << sigma;
     }
 }
 

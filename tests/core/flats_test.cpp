@@ -19,27 +19,27 @@ namespace {
 
 using testing::tint;
 
-constexpr Size kSize{96, 64};
-constexpr Rgb kRed{0.62F, 0.24F, 0.20F}, kBlue{0.30F, 0.42F, 0.60F};
+constexpr Size kFlatsSize{96, 64};
+constexpr Rgb kClay{0.62F, 0.24F, 0.20F}, kSlate{0.30F, 0.42F, 0.60F};
 
 /// A ramp in two parts.
 Painting greys() {
-    Painting painting = testing::sealed(testing::ramp(kSize));
+    Painting painting = testing::sealed(testing::ramp(kFlatsSize));
     painting = testing::with_columns(std::move(painting), "Left", 0, 48);
     return testing::with_columns(std::move(painting), "Right", 48, 96);
 }
 
 Painting flats() {
     Painting painting = with_plain_ground(greys(), grey(0.6F));
-    const Flat colours[] = {{painting.parts[0].id, kRed}, {painting.parts[1].id, kBlue}};
+    const Flat colours[] = {{painting.parts[0].id, kClay}, {painting.parts[1].id, kSlate}};
     return with_flats(std::move(painting), colours);
 }
 
-RgbBlock rendered(const Painting& painting, std::size_t upto) {
-    return *render_view(painting, upto, {1, rect_of(kSize)});
+RgbBlock flats_after(const Painting& painting, std::size_t upto) {
+    return *render_view(painting, upto, {1, rect_of(kFlatsSize)});
 }
 
-Audit measured(const Painting& painting) {
+Audit audited(const Painting& painting) {
     return *audit(painting, {});
 }
 
@@ -51,7 +51,8 @@ std::vector<Verdict> verdicts(const Audit& audit) {
 
 /// 95th percentile of the drift since the seal, by sorting.
 double drift_of(const Painting& painting) {
-    const RgbBlock was = rendered(painting, 0), is = rendered(painting, painting.passes.size());
+    const RgbBlock was = flats_after(painting, 0),
+                   is = flats_after(painting, painting.passes.size());
     std::vector<double> drifts;
     for (std::size_t i = 0; i < was.all().r.size(); ++i) {
         const double from = lab(was.all()[i]).l, to = lab(is.all()[i]).l;
@@ -77,21 +78,21 @@ TEST(Flats, AGroundIsTheFirstPassThatCoversTheSealWhole) {
     EXPECT_FALSE(changed([](Pass& p) { p.blend = BlendMode::true_colour; }));
     EXPECT_FALSE(changed([](Pass& p) { p.reach.parts = {1}; }));
     EXPECT_FALSE(changed([](Pass& p) { p.source = GradientMap{}; }));
-    EXPECT_FALSE(plain_ground(with_pass_at(painting, 0, tint(kRed, BlendMode::color))))
+    EXPECT_FALSE(plain_ground(with_pass_at(painting, 0, tint(kClay, BlendMode::color))))
         << "another pass came first";
-    Pass off = tint(kRed, BlendMode::color);
+    Pass off = tint(kClay, BlendMode::color);
     off.on = false;
     EXPECT_EQ(plain_ground(with_pass_at(painting, 0, off)), 1U);
 }
 
 TEST(Flats, HaveOneGround) {
-    EXPECT_EQ(with_plain_ground(flats(), kBlue).passes, flats().passes);
+    EXPECT_EQ(with_plain_ground(flats(), kSlate).passes, flats().passes);
 }
 
 TEST(Flats, AreNotJudgedUntilTheyAreShaded) {
     Painting painting = flats();
     EXPECT_EQ(open_passes(painting), 3U);
-    Audit audit = measured(painting);
+    Audit audit = audited(painting);
     EXPECT_EQ(verdicts(audit), std::vector(3, Verdict::open));
     EXPECT_TRUE(audit.open());
     const auto findings = find(painting, audit);
@@ -103,7 +104,7 @@ TEST(Flats, AreNotJudgedUntilTheyAreShaded) {
 
     painting = with_shading(std::move(painting), 0.04F);
     EXPECT_EQ(open_passes(painting), 4U) << "the first of the two passes is not judged either";
-    audit = measured(painting);
+    audit = audited(painting);
     const auto judged = verdicts(audit);
     EXPECT_EQ(judged[3], Verdict::open);
     EXPECT_NE(judged[4], Verdict::open);
@@ -115,7 +116,7 @@ TEST(Flats, AreJudgedAsUsualWithoutAGround) {
     Painting painting = flats();
     painting.passes[0].on = false;
     EXPECT_EQ(open_passes(painting), 0U);
-    EXPECT_EQ(verdicts(measured(painting)).back(), Verdict::lost);
+    EXPECT_EQ(verdicts(audited(painting)).back(), Verdict::lost);
 }
 
 TEST(Flats, TheFirstJudgedStateIsComparedWithTheSealAlone) {
@@ -125,7 +126,7 @@ TEST(Flats, TheFirstJudgedStateIsComparedWithTheSealAlone) {
     whole.group = kNoGroup;
     painting = with_pass(std::move(painting), whole);
     painting = with_pass(std::move(painting), tint(grey(0.4F), BlendMode::normal, 0.3F));
-    const Audit audit = measured(painting);
+    const Audit audit = audited(painting);
     EXPECT_EQ(audit.passes[3].value.verdict, Verdict::held);
     EXPECT_NEAR(audit.passes[3].value.running.max, 0, 1e-4);
     EXPECT_NEAR(audit.passes[3].value.own.max, 0, 1e-4) << "what the flats were is not its doing";
@@ -139,8 +140,8 @@ TEST(Flats, WhatTheyMovedIsNotHeldAgainstAPassThatIsMeantToDeepen) {
     Painting painting = with_shading(flats(), 0);
     painting.passes.back().intent = Intent::deepen;  // which does nothing, at no strength
     painting.passes[0].intent = painting.passes[1].intent = Intent::reshape;
-    EXPECT_NEAR(measured(painting).passes.back().value.judged_p95,
-                measured(with_shading(flats(), 0)).passes.back().value.judged_p95, 1e-6);
+    EXPECT_NEAR(audited(painting).passes.back().value.judged_p95,
+                audited(with_shading(flats(), 0)).passes.back().value.judged_p95, 1e-6);
 }
 
 TEST(Flats, PartsThatStandTheOtherWayRoundAreNoSwapUntilTheyAreShaded) {
@@ -148,7 +149,7 @@ TEST(Flats, PartsThatStandTheOtherWayRoundAreNoSwapUntilTheyAreShaded) {
     painting.passes[1].source = Tint{grey(0.9F)};
     painting.passes[2].source = Tint{grey(0.1F)};
     const auto swaps = [](const Painting& of) {
-        const auto findings = find(of, measured(of));
+        const auto findings = find(of, audited(of));
         return std::ranges::count(findings, FindingCode::part_swap, &Finding::code);
     };
     EXPECT_EQ(swaps(painting), 0);
@@ -159,22 +160,22 @@ TEST(Flats, PartsThatStandTheOtherWayRoundAreNoSwapUntilTheyAreShaded) {
 TEST(Flats, ALargeSwingOfTheirsIsNothingToLose) {
     const auto warm_lights = [](float strength) {
         Painting painting = flats();
-        painting.passes[1].source = Tint{kBlue};
-        painting.passes[2].source = Tint{kRed};
+        painting.passes[1].source = Tint{kSlate};
+        painting.passes[2].source = Tint{kClay};
         return with_shading(std::move(painting), strength);
     };
-    const Audit audit = measured(warm_lights(0));
+    const Audit audit = audited(warm_lights(0));
     ASSERT_GT(std::fabs(audit.passes[2].swing.swing), 2);
     EXPECT_EQ(audit.passes.back().swing.verdict, Verdict::held);
 }
 
 TEST(Shading, UnderIsWhatColourLaidOverTheGreysComesTo) {
     Painting over = greys();
-    Pass colour = tint(kRed, BlendMode::color);
+    Pass colour = tint(kClay, BlendMode::color);
     over = with_pass(std::move(over), colour);
-    Painting under = with_plain_ground(greys(), kRed);
+    Painting under = with_plain_ground(greys(), kClay);
     under = with_shading(std::move(under), 0);
-    const RgbBlock a = rendered(over, 1), b = rendered(under, 3);
+    const RgbBlock a = flats_after(over, 1), b = flats_after(under, 3);
     for (std::size_t i = 0; i < a.all().r.size(); ++i) {
         EXPECT_NEAR(a.all()[i].r, b.all()[i].r, 2e-6);
         EXPECT_NEAR(a.all()[i].g, b.all()[i].g, 2e-6);
@@ -206,7 +207,7 @@ TEST(Shading, BothStrengthsAddUpHoweverOneIsChanged) {
 
 TEST(Shading, TheBestBalanceIsThatOfLeastDrift) {
     // Nearly white ones hold with all of it under and with all of it over, and not in between.
-    for (const Rgb red : {kRed, Rgb{0.9F, 0.1F, 0.1F}, Rgb{0.5F, 0.55F, 0.5F}, grey(0.985F)}) {
+    for (const Rgb red : {kClay, Rgb{0.9F, 0.1F, 0.1F}, Rgb{0.5F, 0.55F, 0.5F}, grey(0.985F)}) {
         Painting painting = flats();
         painting.passes[1].source = Tint{red};
         if (red == grey(0.985F)) painting.passes[2].source = Tint{red};
@@ -224,7 +225,7 @@ TEST(Shading, TheBestBalanceIsThatOfLeastDrift) {
             most = static_cast<int>(drift - drifts.begin());
         EXPECT_NEAR(drift_of(with_balance(painting, shading, found->best)), least, 0.01);
         EXPECT_NEAR(
-            measured(with_balance(painting, shading, found->best)).passes[4].value.running.p95,
+            audited(with_balance(painting, shading, found->best)).passes[4].value.running.p95,
             least, 0.02);
         ASSERT_EQ(found->most.has_value(), most.has_value());
         if (most) {
@@ -235,7 +236,7 @@ TEST(Shading, TheBestBalanceIsThatOfLeastDrift) {
 
 TEST(Shading, OutOfBalanceIsMendedByTheBest) {
     const Painting painting = with_shading(flats(), 0.8F);
-    const Audit audit = measured(painting);
+    const Audit audit = audited(painting);
     const auto findings = find(painting, audit);
     ASSERT_EQ(findings.front().code, FindingCode::values_slip);
     EXPECT_EQ(findings.front().pass, 5);
@@ -251,7 +252,7 @@ TEST(Shading, OutOfBalanceIsMendedByTheBest) {
 
 TEST(Flats, RefuseWhatIsNotThere) {
     const Painting painting = greys();
-    const Flat none[] = {{77, kRed}};
+    const Flat none[] = {{77, kClay}};
     EXPECT_EQ(with_flats(painting, none), painting);
     EXPECT_EQ(with_balance(painting, {3, 4}, 0.5F), painting);
     EXPECT_EQ(shading_of(painting, kNoGroup), std::nullopt);

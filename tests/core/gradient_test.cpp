@@ -16,7 +16,7 @@
 namespace underpaint {
 namespace {
 
-constexpr Rgb kRed{0.8F, 0.2F, 0.1F}, kBlue{0.1F, 0.2F, 0.7F};
+constexpr Rgb kFirst{0.8F, 0.2F, 0.1F}, kSecond{0.1F, 0.2F, 0.7F};
 
 double lightness(Rgb c) {
     return lab(c).l;
@@ -35,13 +35,13 @@ TEST(Gradient, AMiddleSaysWhereTwoStopsAreHalfAndHalf) {
 }
 
 TEST(Gradient, InOklabTheMiddleIsTheMeanOfThatSpace) {
-    const GradientStops stops{{0, kRed}, {1, kBlue}};
-    const OkLab a = oklab(decode(kRed)), b = oklab(decode(kBlue));
+    const GradientStops stops{{0, kFirst}, {1, kSecond}};
+    const OkLab a = oklab(decode(kFirst)), b = oklab(decode(kSecond));
     const OkLab middle = oklab(decode(gradient_at(stops, 0.5, Mixing::oklab)));
     EXPECT_NEAR(middle.l, (a.l + b.l) / 2, 1e-4);
     EXPECT_NEAR(middle.a, (a.a + b.a) / 2, 1e-4);
     EXPECT_NEAR(middle.b, (a.b + b.b) / 2, 1e-4);
-    EXPECT_EQ(gradient_at(stops, 0, Mixing::oklab), kRed);
+    EXPECT_EQ(gradient_at(stops, 0, Mixing::oklab), kFirst);
     const auto tables = tables_of(stops, Mixing::oklab);
     for (const double at : {0.0, 0.123, 0.5, 0.77, 1.0})
         EXPECT_NEAR(tables[0](static_cast<float>(at)), gradient_at(stops, at, Mixing::oklab).r,
@@ -58,7 +58,7 @@ TEST(Gradient, NumbersAreBroughtIntoTheirRanges) {
 }
 
 TEST(GradientTools, MatchedStopsAreAsLightAsTheirPlaces) {
-    const GradientStops stops{{0.1F, kRed}, {0.5F, kBlue}, {0.9F, {1, 0.9F, 0.2F}}};
+    const GradientStops stops{{0.1F, kFirst}, {0.5F, kSecond}, {0.9F, {1, 0.9F, 0.2F}}};
     for (const GradientStop& stop : matched_to_values(stops)) {
         EXPECT_NEAR(lightness(stop.colour), 100 * stop.at, 0.05);
         EXPECT_NE(stop.colour.r, stop.colour.b) << "it keeps a colour";
@@ -94,7 +94,7 @@ TEST(GradientTools, TurnoversAreWhereTheMapsLightnessFalls) {
     EXPECT_NEAR(turns[0].from, 0.4, 0.004);
     EXPECT_NEAR(turns[0].to, 0.6, 0.004);
     EXPECT_NEAR(turns[0].fall, lightness(grey(0.8F)) - lightness(grey(0.5F)), 0.2);
-    EXPECT_TRUE(turnovers_of({{0.5F, kRed}, {0.5F, kRed}}, Mixing::oklab).empty())
+    EXPECT_TRUE(turnovers_of({{0.5F, kFirst}, {0.5F, kFirst}}, Mixing::oklab).empty())
         << "all stops at one value";
 }
 
@@ -109,11 +109,11 @@ TEST(GradientTools, StopsOfAPictureAreTheMeanColourOfEachStep) {
     EXPECT_NEAR(stops[0].colour.b, 0.3, 0.003);
     EXPECT_NEAR(stops[1].colour.r, 0.85, 0.003);
     for (const GradientStop& stop : stops) EXPECT_NEAR(100 * stop.at, lightness(stop.colour), 0.3);
-    EXPECT_TRUE(stops_of(testing::filled({8, 8}, Channels::rgb_alpha, kRed, 0)).empty());
+    EXPECT_TRUE(stops_of(testing::filled({8, 8}, Channels::rgb_alpha, kFirst, 0)).empty());
 }
 
 TEST(GradientTools, AStopIsAddedInTheColourThatIsThere) {
-    const GradientStops stops{{0, kRed}, {1, kBlue}};
+    const GradientStops stops{{0, kFirst}, {1, kSecond}};
     const GradientStops more = with_stop(stops, 0.25F, Mixing::oklab);
     ASSERT_EQ(more.size(), 3U);
     EXPECT_EQ(more[1].colour, gradient_at(stops, 0.25, Mixing::oklab));

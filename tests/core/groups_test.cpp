@@ -15,7 +15,7 @@ namespace {
 using testing::pixel;
 using testing::tint;
 
-constexpr Size kSize{60, 40};
+constexpr Size kGroupsSize{60, 40};
 
 Pass named(const char* name, Rgb colour, float strength = 1) {
     Pass pass = tint(colour, BlendMode::normal, strength);
@@ -24,7 +24,7 @@ Pass named(const char* name, Rgb colour, float strength = 1) {
 }
 
 Painting with_passes(std::initializer_list<Pass> passes) {
-    Painting painting = testing::sealed(Picture(kSize, Channels::grey, Depth::bits8, 0.5F));
+    Painting painting = testing::sealed(Picture(kGroupsSize, Channels::grey, Depth::bits8, 0.5F));
     for (const Pass& pass : passes) painting = with_pass(std::move(painting), pass);
     return painting;
 }
@@ -47,7 +47,7 @@ std::string names(const Painting& painting) {
 }
 
 Rgb rendered(const Painting& painting, std::size_t upto, int x = 30, int y = 20) {
-    const RgbBlock block = *render_view(painting, upto, {1, rect_of(kSize)});
+    const RgbBlock block = *render_view(painting, upto, {1, rect_of(kGroupsSize)});
     return block.row(y)[static_cast<std::size_t>(x)];
 }
 
@@ -135,7 +135,7 @@ TEST(Reaches, AreSeenAsAMaskWhateverIsLaid) {
         testing::with_columns(with_passes({named("A", grey(0), 0.2F)}), "Left", 0, 30);
     painting.passes[0].reach.parts = {painting.parts[0].id};
     painting.passes[0].on = false;
-    const Picture mask = *reach_of(painting, 0, {1, rect_of(kSize)});
+    const Picture mask = *reach_of(painting, 0, {1, rect_of(kGroupsSize)});
     EXPECT_EQ(pixel(mask, 10, 20).r, 1);
     EXPECT_EQ(pixel(mask, 50, 20).r, 0);
 }

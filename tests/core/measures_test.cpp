@@ -25,6 +25,7 @@ namespace {
 
 using testing::coloured;
 using testing::grey_picture;
+using testing::lch;
 using testing::sealed;
 using testing::tint;
 using testing::with_columns;
@@ -266,10 +267,6 @@ Painting two_parts(std::array<Rgb, 4> colours) {
     return with_pass(std::move(painting), laid(coloured({200, 100}, [&](int x, int y) {
                          return colours[static_cast<std::size_t>(2 * (x >= 100) + (y >= 50))];
                      })));
-}
-
-Rgb lch(float l, float c, float h) {
-    return encode(linear_rgb(oklab(OkLch{l, c, h})));
 }
 
 TEST(Measures, LightIsSharedAsFarAsShiftsRunTheSameWay) {

@@ -19,20 +19,17 @@ namespace {
 
 using testing::coloured;
 using testing::grey_picture;
+using testing::lch;
 using testing::sealed;
 using testing::tint;
 using testing::with_columns;
 
-constexpr Size kSize{180, 120};
-
-Rgb lch(float l, float c, float h) {
-    return encode(linear_rgb(oklab(OkLch{l, c, h})));
-}
+constexpr Size kPlantedSize{180, 120};
 
 /// Three parts, each light above and dark below, one with a bright disc that leads; coloured at the
 /// values they have, warm above and cool below, the strongest colour in the disc.
 Painting good() {
-    Painting painting = sealed(grey_picture(kSize, [](int x, int y) {
+    Painting painting = sealed(grey_picture(kPlantedSize, [](int x, int y) {
         if (std::hypot(x - 90, y - 40) < 9) return (x / 3 + y / 3) % 2 ? 0.93 : 0.2;
         const double part = 0.08 * (x / 60);
         return (y < 60 ? 0.62 + part : 0.24 + part) + 0.02 * std::sin(x * 0.4) * std::cos(y * 0.5);
@@ -44,7 +41,7 @@ Painting good() {
     painting = with_splits(std::move(painting), ShapeCount::two, {5});
     Pass colours = tint({}, BlendMode::true_colour);
     colours.name = "Colours";
-    colours.source = Painted{share(coloured(kSize,
+    colours.source = Painted{share(coloured(kPlantedSize,
                                             [](int x, int y) {
                                                 const bool disc = std::hypot(x - 90, y - 40) < 12;
                                                 return disc     ? lch(0.7F, 0.16F, 60)
@@ -63,11 +60,11 @@ Pass on_part(Pass pass, const Painting& painting, std::size_t part) {
 template <class Inside>
 Pass on_mask(Pass pass, Inside inside) {
     pass.reach.painted = share(grey_picture(
-        kSize, [&](int x, int y) { return inside(x, y) ? 1 : 0; }, Depth::bits8));
+        kPlantedSize, [&](int x, int y) { return inside(x, y) ? 1 : 0; }, Depth::bits8));
     return pass;
 }
 
-struct Fault {
+struct PlantedSlip {
     std::string name;
     FindingCode code;
     std::function<Pass(const Painting&)> make;
@@ -75,8 +72,8 @@ struct Fault {
     std::function<void(Painting&)> prepare = {};
 };
 
-std::vector<Fault> faults() {
-    std::vector<Fault> all;
+std::vector<PlantedSlip> faults() {
+    std::vector<PlantedSlip> all;
     const auto add = [&](std::string name, FindingCode code,
                          std::function<Pass(const Painting&)> make,
                          std::function<void(Painting&)> prepare = {}) {
@@ -170,7 +167,7 @@ std::vector<Fault> faults() {
         Pass pass = on_mask(tint({}, BlendMode::normal),
                             [](int x, int y) { return std::hypot(x - 30, y - 90) < 14; });
         pass.source = Painted{
-            share(coloured(kSize,
+            share(coloured(kPlantedSize,
                            [](int x, int y) { return grey((x / 4 + y / 4) % 2 ? 0.97F : 0.1F); })),
             0, 0};
         return pass;
@@ -192,7 +189,7 @@ std::vector<Fault> faults() {
         },
         [](Painting& painting) {
             // The place that it lands on is near white when it is sealed.
-            painting.underpaint = share(grey_picture(kSize, [](int x, int y) {
+            painting.underpaint = share(grey_picture(kPlantedSize, [](int x, int y) {
                 return x > 100 && y < 30 ? 0.995 : y < 60 ? 0.62 : 0.3;
             }));
             painting = with_seal(std::move(painting), "2026-11-27");
@@ -201,7 +198,7 @@ std::vector<Fault> faults() {
 }
 
 /// The painting with a fault, after which a harmless pass may follow.
-Painting painted(const Fault& fault) {
+Painting painted(const PlantedSlip& fault) {
     Painting painting = good();
     if (fault.prepare) fault.prepare(painting);
     Pass faulty = fault.make(painting);
@@ -213,7 +210,7 @@ Painting painted(const Fault& fault) {
     return painting;
 }
 
-std::optional<Finding> own_of(const Fault& fault, const std::vector<Finding>& findings) {
+std::optional<Finding> own_of(const PlantedSlip& fault, const std::vector<Finding>& findings) {
     for (const Finding& finding : findings)
         if (finding.code == fault.code && finding.pass == 2) return finding;
     return std::nullopt;
@@ -224,7 +221,7 @@ TEST(PlantedFaults, OfAllMeasuresAreBlamedOnTheirPassAndMended) {
     ASSERT_EQ(all.size(), 50U);
     std::string worse;
     int blamed = 0, mended_right = 0, harmless = 0;
-    for (const Fault& fault : all) {
+    for (const PlantedSlip& fault : all) {
         const Painting painting = painted(fault);
         const Audit figures = *audit(painting, {});
         const auto findings = find(painting, figures);
@@ -274,7 +271,7 @@ double inside(const Pyramid& mask, const Pyramid& other) {
 /// A background that outdoes the focus has more contrast, not "-24% less".
 TEST(PlantedFaults, AreSaidWithoutSharesBelowNothing) {
     bool more = false;
-    for (const Fault& fault : faults()) {
+    for (const PlantedSlip& fault : faults()) {
         const Painting painting = painted(fault);
         for (const Finding& finding : find(painting, *audit(painting, {}))) {
             const std::string& text = finding.text;
@@ -295,14 +292,14 @@ TEST(PlantedFaults, AreShownWhereTheyAre) {
                code == FindingCode::part_swap || code == FindingCode::parts_close ||
                code == FindingCode::accents_spread;
     };
-    for (const Fault& fault : faults()) {
+    for (const PlantedSlip& fault : faults()) {
         const Painting painting = painted(fault);
         const Audit figures = *audit(painting, {});
         const auto own = own_of(fault, find(painting, figures));
         ASSERT_TRUE(own) << fault.name;
         const SharedPicture place = own->where ? own->where : place_of(painting, figures, *own);
         ASSERT_TRUE(place) << fault.name;
-        ASSERT_EQ(place->size(), kSize) << fault.name;
+        ASSERT_EQ(place->size(), kPlantedSize) << fault.name;
         const Reach& reach = painting.passes[1].reach;
         const SharedPicture lands = reach.painted         ? reach.painted
                                     : reach.parts.empty() ? nullptr

@@ -41,10 +41,10 @@ Painting house() {
     return with_foci(std::move(painting), {{"The window", {150, 170}, 22}});
 }
 
-enum Part { kSky, kHouse, kEarth };
+enum Place { kHeaven, kHouse, kEarth };
 
-Pass on(Pass pass, std::initializer_list<Part> parts, const Painting& painting) {
-    for (const Part part : parts) pass.reach.parts.push_back(painting.parts[part].id);
+Pass on(Pass pass, std::initializer_list<Place> places, const Painting& painting) {
+    for (const Place place : places) pass.reach.parts.push_back(painting.parts[place].id);
     return pass;
 }
 
@@ -57,7 +57,7 @@ std::vector<Pass> good_passes(const Painting& painting) {
     return {lights, shadows,
             on(tint({0.42F, 0.44F, 0.36F}, BlendMode::color, 0.15F, 1), {kEarth}, painting),
             on(tint({0.4F, 0.45F, 0.5F}, BlendMode::overlay, 0.3F, 1), {kHouse}, painting),
-            on(tint({0.9F, 0.75F, 0.5F}, BlendMode::soft_light, 0.3F, 1), {kSky}, painting)};
+            on(tint({0.9F, 0.75F, 0.5F}, BlendMode::soft_light, 0.3F, 1), {kHeaven}, painting)};
 }
 
 struct Fault {
@@ -85,7 +85,7 @@ const Fault kFaults[] = {
      }},
     {"multiply on the sky", 2,
      [](const Painting& p) {
-         return on(tint({0.5F, 0.5F, 0.6F}, BlendMode::multiply), {kSky}, p);
+         return on(tint({0.5F, 0.5F, 0.6F}, BlendMode::multiply), {kHeaven}, p);
      }},
     {"overlay", 5,
      [](const Painting&) {
@@ -109,7 +109,7 @@ const Fault kFaults[] = {
      }},
     {"darken on the sky", 3,
      [](const Painting& p) {
-         return on(tint({0.4F, 0.45F, 0.6F}, BlendMode::darken), {kSky}, p);
+         return on(tint({0.4F, 0.45F, 0.6F}, BlendMode::darken), {kHeaven}, p);
      }},
     {"screen", 5,
      [](const Painting&) {
@@ -199,7 +199,7 @@ TEST(GoodPasses, AreNotBlamed) {
 
 // --- what came back
 
-std::vector<Finding> findings_of(const Painting& painting) {
+std::vector<Finding> findings_after(const Painting& painting) {
     return find(painting, *audit(painting, {}));
 }
 
@@ -217,11 +217,11 @@ Pass colour_on(const Painting& painting, std::size_t part, Rgb colour) {
     return pass;
 }
 
-const Rgb kWarm{0.8F, 0.6F, 0.4F}, kCool{0.4F, 0.5F, 0.65F};
+const Rgb kWarmGround{0.8F, 0.6F, 0.4F}, kCool{0.4F, 0.5F, 0.65F};
 
 TEST(Swing, ThatIsTurnedRoundIsLostAndSaidSo) {
     Painting painting = grey_halves();
-    painting = with_pass(painting, colour_on(painting, 1, kWarm));
+    painting = with_pass(painting, colour_on(painting, 1, kWarmGround));
     painting = with_pass(painting, colour_on(painting, 0, kCool));
     // Larger than any before, the other way round.
     Pass turn = tint({}, BlendMode::true_colour);
@@ -238,16 +238,16 @@ TEST(Swing, ThatIsTurnedRoundIsLostAndSaidSo) {
     EXPECT_NE(findings[0].text.find("changed sides"), std::string::npos) << findings[0].text;
 
     // A pass that brings it back is not blamed; the one that turned it is said, and counts as held.
-    Painting back = with_pass(turned, colour_on(turned, 1, kWarm));
+    Painting back = with_pass(turned, colour_on(turned, 1, kWarmGround));
     back = with_pass(back, colour_on(back, 0, kCool));
-    for (const Finding& finding : findings_of(back)) {
+    for (const Finding& finding : findings_after(back)) {
         EXPECT_FALSE(is_bad(finding.verdict)) << finding.text;
         if (finding.code == FindingCode::swing_slips) {
             EXPECT_EQ(finding.pass, 3);
             EXPECT_NE(finding.text.find("brought them back"), std::string::npos) << finding.text;
         }
     }
-    findings = findings_of(back);
+    findings = findings_after(back);
     EXPECT_EQ(findings[0].code, FindingCode::all_held);
     EXPECT_EQ(std::ranges::count(findings, FindingCode::swing_slips, &Finding::code), 1);
 }
@@ -259,7 +259,7 @@ TEST(Values, ThatCameBackAreHeldAndTheSlipIsSaid) {
     Pass back = tint(grey(0.5F), BlendMode::normal, 1, 1);
     back.hold_to = HoldTo::sealed;
     painting = with_pass(with_pass(painting, up), back);
-    const auto findings = findings_of(painting);
+    const auto findings = findings_after(painting);
     ASSERT_GE(findings.size(), 2U);
     EXPECT_EQ(findings[0].code, FindingCode::all_held);
     EXPECT_TRUE(std::ranges::none_of(findings, counts));
@@ -270,7 +270,7 @@ TEST(Values, ThatCameBackAreHeldAndTheSlipIsSaid) {
         << findings[1].text;
     // What slips later on is blamed on the later pass, and decides.
     painting = with_pass(painting, up);
-    const auto later = findings_of(painting);
+    const auto later = findings_after(painting);
     EXPECT_EQ(later[0].verdict, Verdict::lost);
     EXPECT_EQ(later[0].pass, 3);
 }
@@ -287,7 +287,7 @@ TEST(Order, OfPartsSwappedTwiceIsBlamedOnTheLastSwap) {
     seal.hold_to = HoldTo::sealed;
     for (const Pass& pass : {lift, seal, lift}) painting = with_pass(painting, pass);
     std::vector<Finding> swaps;
-    for (const Finding& finding : findings_of(painting))
+    for (const Finding& finding : findings_after(painting))
         if (finding.code == FindingCode::part_swap) swaps.push_back(finding);
     ASSERT_EQ(swaps.size(), 2U);
     EXPECT_EQ(swaps[0].pass, 3);

@@ -19,7 +19,7 @@ constexpr double kLong = 4000;
 
 /// A scene of patches with edges of all widths over a shaded ground, with strokes: encoded greys,
 /// 4000 x 1600.
-const cv::Mat& scene() {
+const cv::Mat& full_scene() {
     static const cv::Mat drawn = [] {
         const cv::Size size(static_cast<int>(kLong), 1600);
         std::mt19937 random(11);
@@ -59,8 +59,9 @@ const cv::Mat& scene() {
 Painting scene_at(int side) {
     cv::Mat small;
     const double by = side / kLong;
-    const int height = static_cast<int>(std::lround(scene().rows * by));
-    cv::resize(scene(), small, {side, height}, 0, 0, by < 1 ? cv::INTER_AREA : cv::INTER_LINEAR);
+    const int height = static_cast<int>(std::lround(full_scene().rows * by));
+    cv::resize(full_scene(), small, {side, height}, 0, 0,
+               by < 1 ? cv::INTER_AREA : cv::INTER_LINEAR);
     Painting painting;
     painting.underpaint = share(testing::grey_picture({side, height}, [&](int x, int y) {
         return std::clamp(small.at<float>(y, x), 0.0F, 1.0F);
@@ -70,16 +71,16 @@ Painting scene_at(int side) {
     return with_foci(painting, {{"A", {1.5 * part, part}, 0.06 * side}});
 }
 
-ValuesAudit measured(const Painting& painting) {
+ValuesAudit values_at_any_size(const Painting& painting) {
     return *audit_values(painting, {});
 }
 
 TEST(Sizes, APictureHasTheSameFiguresAtAny) {
-    const ValuesAudit large = measured(scene_at(4000));
+    const ValuesAudit large = values_at_any_size(scene_at(4000));
     const EdgeLengths a = lengths_of(*large.edges);
     for (const int side : {800, 1000, 1024, 1600, 2000, 3150, 6001}) {
         SCOPED_TRACE(side);
-        const ValuesAudit small = measured(scene_at(side));
+        const ValuesAudit small = values_at_any_size(scene_at(side));
         const EdgeLengths b = lengths_of(*small.edges);
         for (const EdgeKind kind : {EdgeKind::hard, EdgeKind::firm, EdgeKind::soft, EdgeKind::lost})
             EXPECT_NEAR(a.share(kind), b.share(kind), 0.05) << kEdgeNames[static_cast<int>(kind)];
@@ -107,7 +108,7 @@ double best_of_all(const ViewingSteps& viewing, const Focus& focus) {
 }
 
 TEST(Rivals, TheBestIsWithinOnePercentOfTheBestOfAllPlaces) {
-    const ViewingSteps viewing = measured(scene_at(800)).viewing;
+    const ViewingSteps viewing = values_at_any_size(scene_at(800)).viewing;
     for (const double x : {90.0, 310.0, 700.0})
         for (const double radius : {30.0, 60.0}) {
             const std::vector<Focus> foci{{"A", {x, 160}, radius}};
@@ -128,8 +129,8 @@ TEST(Rivals, AreSeenAtEveryBorderAndInTheMirror) {
             return focus || corner ? (x / 3 + y / 3) % 2 * 0.8 + 0.1 : 0.5;
         }));
         painting = with_foci(painting, {{"A", {60, 60}, 24}});
-        const auto straight = measured(painting).focus,
-                   round = measured(turned(painting, turn)).focus;
+        const auto straight = values_at_any_size(painting).focus,
+                   round = values_at_any_size(turned(painting, turn)).focus;
         ASSERT_TRUE(straight->lead && round->lead);
         EXPECT_LT(*straight->lead, 1.6);
         EXPECT_NEAR(*straight->lead, *round->lead, 0.01 * *straight->lead);
@@ -143,7 +144,7 @@ TEST(Rivals, OfANarrowStripLieOnItsMiddle) {
         return 0.5 + ((x / 5 + y / 30) % 2 ? half : -half);
     }));
     painting = with_foci(painting, {{"A", {10, 1000}, 400}});
-    const auto focus = measured(painting).focus;
+    const auto focus = values_at_any_size(painting).focus;
     ASSERT_TRUE(focus);
     ASSERT_TRUE(focus->rival);
     EXPECT_GT(focus->rival->centre.y, 8500);

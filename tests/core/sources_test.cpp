@@ -18,7 +18,7 @@ using testing::ramp;
 using testing::sealed;
 using testing::tint;
 
-constexpr float kNan = std::numeric_limits<float>::quiet_NaN();
+constexpr float kNoNumber = std::numeric_limits<float>::quiet_NaN();
 
 Pass laying(Source source, BlendMode blend = BlendMode::normal) {
     Pass pass;
@@ -241,20 +241,21 @@ TEST(Sources, BroughtIntoRangeAreFinite) {
         pass.source = std::move(source);
         return in_range(pass).source;
     };
-    const auto glow = std::get<Glow>(ranged(Glow{{kNan, 1e300}, -5, kNan, {kNan, 2, -1}}));
+    const auto glow =
+        std::get<Glow>(ranged(Glow{{kNoNumber, 1e300}, -5, kNoNumber, {kNoNumber, 2, -1}}));
     EXPECT_EQ(glow.centre.x, 0);
     EXPECT_LE(glow.centre.y, 1e6);
     EXPECT_EQ(glow.radius, 1);
     EXPECT_EQ(glow.colour, (Rgb{0, 1, 0}));
     const auto curve =
-        std::get<Curve>(ranged(Curve{{{0.9F, 1}, {kNan, 0.2F}, {0.9F, 0.1F}}, {}, {}, {}}));
+        std::get<Curve>(ranged(Curve{{{0.9F, 1}, {kNoNumber, 0.2F}, {0.9F, 0.1F}}, {}, {}, {}}));
     ASSERT_EQ(curve.all.size(), 2U) << "sorted, no two at one place";
     EXPECT_EQ(curve.all[0].in, 0);
     const auto vignette = std::get<Vignette>(ranged(Vignette{0.9F, 0.2F, {}}));
     EXPECT_GE(vignette.outer, vignette.inner);
     Placement placement;
     placement.quarter_turns = -5;
-    placement.scale = kNan;
+    placement.scale = kNoNumber;
     const auto picture = std::get<Placed>(ranged(Placed{six(), placement}));
     EXPECT_EQ(picture.placement.quarter_turns, 3);
     EXPECT_EQ(picture.placement.scale, 1);

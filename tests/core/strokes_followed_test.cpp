@@ -20,7 +20,7 @@ namespace {
 
 using testing::pixel;
 
-constexpr Rgb kRose{0.8F, 0.4F, 0.45F}, kSlate{0.3F, 0.35F, 0.5F};
+constexpr Rgb kRose{0.8F, 0.4F, 0.45F}, kInk{0.3F, 0.35F, 0.5F};
 
 float alpha_at(const Picture& picture, int x, int y) {
     float alpha = 0;
@@ -39,16 +39,16 @@ TEST(ColourStroke, LaysItsColourOverWhatWasThere) {
     BrushStroke(brush_of(kRose)).move(picture, {{100.5, 75.5}, 1});
     EXPECT_NEAR(alpha_at(picture, 100, 75), 0.5, 1e-4);
     EXPECT_NEAR(pixel(picture, 100, 75).r, kRose.r, 1e-3) << "whatever the clear pixel held";
-    BrushStroke(brush_of(kSlate)).move(picture, {{100.5, 75.5}, 1});
+    BrushStroke(brush_of(kInk)).move(picture, {{100.5, 75.5}, 1});
     // W3C Compositing Level 1, 5.1: alpha 0.5 + 0.5 (1 - 0.5), colour 0.5 and 0.25 parts of that.
     EXPECT_NEAR(alpha_at(picture, 100, 75), 0.75, 1e-3);
-    EXPECT_NEAR(pixel(picture, 100, 75).r, (0.5 * kSlate.r + 0.25 * kRose.r) / 0.75, 2e-3);
+    EXPECT_NEAR(pixel(picture, 100, 75).r, (0.5 * kInk.r + 0.25 * kRose.r) / 0.75, 2e-3);
     EXPECT_EQ(alpha_at(picture, 10, 10), 0);
 }
 
 TEST(ColourStroke, ErasesAlphaAndLeavesColour) {
     Picture picture = testing::filled({200, 150}, Channels::rgb_alpha, kRose);
-    Brush eraser = brush_of(kSlate);
+    Brush eraser = brush_of(kInk);
     eraser.takes_off = true;
     BrushStroke(eraser).move(picture, {{100.5, 75.5}, 1});
     EXPECT_NEAR(alpha_at(picture, 100, 75), 0.5, 1e-3);
@@ -84,12 +84,12 @@ TEST(ColourStroke, IsLongAlongTheStrokesItFollows) {
 
 TEST(ColourStroke, GoesOnWhateverLayWasThere) {
     // A layer that somebody else made, smaller and beside the corner.
-    const Painted layer{share(testing::filled({50, 40}, Channels::rgb, kSlate)), -10, 20};
+    const Painted layer{share(testing::filled({50, 40}, Channels::rgb, kInk)), -10, 20};
     const Painted large = as_large_as({120, 90}, layer);
     EXPECT_EQ(large.pixels->size(), (Size{120, 90}));
     EXPECT_EQ(alpha_at(large.pixels->base(), 5, 30), 1);
     EXPECT_EQ(alpha_at(large.pixels->base(), 45, 30), 0);
-    EXPECT_NEAR(pixel(large.pixels->base(), 39, 59).b, kSlate.b, 1e-4);
+    EXPECT_NEAR(pixel(large.pixels->base(), 39, 59).b, kInk.b, 1e-4);
     EXPECT_EQ(as_large_as({120, 90}, large), large) << "and once is enough";
 }
 
@@ -161,10 +161,10 @@ TEST(PartTones, AreTheMeansOfShadowsAndLights) {
 }
 
 TEST(TonedCurve, GoesTowardTwoColoursAndKeepsValues) {
-    const Curve curve = toned_curve({{{0, 0}, {1, 0.9F}}, {}, {}, {}}, kSlate, kRose, 0.4F);
+    const Curve curve = toned_curve({{{0, 0}, {1, 0.9F}}, {}, {}, {}}, kInk, kRose, 0.4F);
     EXPECT_EQ(curve.all.size(), 2U) << "the common curve stays";
-    const Curve channels = toned_curve({}, kSlate, kRose, 0.4F);
-    for (const auto& [step, colour] : {std::pair(kShadowStep, kSlate), {kLightStep, kRose}}) {
+    const Curve channels = toned_curve({}, kInk, kRose, 0.4F);
+    for (const auto& [step, colour] : {std::pair(kShadowStep, kInk), {kLightStep, kRose}}) {
         const Rgb neutral = grey(encoded_grey_of(lightness_of_step(static_cast<float>(step))));
         const Rgb toned = *channels.over(neutral);
         EXPECT_NEAR(step_of(read(Reader::lightness, toned)), step, 0.02);

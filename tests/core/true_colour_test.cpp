@@ -11,7 +11,7 @@
 namespace underpaint {
 namespace {
 
-float lightness(Rgb c) {
+float lightness_of(Rgb c) {
     return read(Reader::lightness, c);
 }
 
@@ -25,7 +25,7 @@ Worst worst_drift(Lay lay) {
     Worst worst;
     for (int i = 0; i <= 1000; ++i) {
         const float v = static_cast<float>(i) / 1000;
-        const float drift = std::fabs(lightness(lay(grey(v))) - lightness(grey(v)));
+        const float drift = std::fabs(lightness_of(lay(grey(v))) - lightness_of(grey(v)));
         if (drift > worst.drift) worst = {drift, v};
     }
     return worst;
@@ -45,7 +45,7 @@ TEST(ColorMode, LiftsGreysByWhatWasMeasured) {
     EXPECT_NEAR(red.at, 0.3, 0.002);
     // Of the tenths the fourth is lifted most; between them the top is 15.4, at 0.365.
     const auto green = [](float v) {
-        return lightness(lay({BlendMode::color, 0}, grey(v), kGreen, 1)) - lightness(grey(v));
+        return lightness_of(lay({BlendMode::color, 0}, grey(v), kGreen, 1)) - lightness_of(grey(v));
     };
     EXPECT_NEAR(green(0.4F), 14.8, 0.05);
     for (int tenth = 0; tenth <= 10; ++tenth)
@@ -67,7 +67,8 @@ TEST(TrueColour, KeepsLightnessThrough8Bits) {
             const Rgb b = grey(static_cast<float>(level) / 255);
             for (const Laying how :
                  {Laying{BlendMode::true_colour, 0}, Laying{BlendMode::color, 1}})
-                EXPECT_NEAR(lightness(rounded(lay(how, b, source, 1), 255)), lightness(b), 0.25)
+                EXPECT_NEAR(lightness_of(rounded(lay(how, b, source, 1), 255)), lightness_of(b),
+                            0.25)
                     << level << " " << text_of(how.mode).id;
         }
 }
@@ -85,8 +86,8 @@ TEST(TrueColour, KeepsTheLightnessOfColouredBackdropsToo) {
     for (int i = 0; i < 9 * 9 * 9; ++i) {
         const Rgb b{static_cast<float>(i % 9) / 8, static_cast<float>(i / 9 % 9) / 8,
                     static_cast<float>(i / 81) / 8};
-        EXPECT_NEAR(lightness(lay({BlendMode::true_colour, 0}, b, {0.2F, 0.3F, 0.9F}, 1)),
-                    lightness(b), 0.01);
+        EXPECT_NEAR(lightness_of(lay({BlendMode::true_colour, 0}, b, {0.2F, 0.3F, 0.9F}, 1)),
+                    lightness_of(b), 0.01);
     }
 }
 
@@ -102,16 +103,16 @@ TEST(Hold, WholeGivesTheLightnessBackForEveryMode) {
 
 TEST(Hold, HalfLiesBetween) {
     const Rgb b = grey(0.3F);
-    const float free = lightness(lay({BlendMode::color, 0}, b, kRed, 1));
-    const float half = lightness(lay({BlendMode::color, 0.5F}, b, kRed, 1));
+    const float free = lightness_of(lay({BlendMode::color, 0}, b, kRed, 1));
+    const float half = lightness_of(lay({BlendMode::color, 0.5F}, b, kRed, 1));
     EXPECT_LT(half, free);
-    EXPECT_GT(half, lightness(b));
+    EXPECT_GT(half, lightness_of(b));
 }
 
 TEST(Hold, CanGiveBackAnotherLuminance) {
     const float sealed = srgb_decode(0.6F);
     const Rgb held = lay({BlendMode::multiply, 1}, grey(0.3F), kGreen, 1, sealed);
-    EXPECT_NEAR(lightness(held), lightness(grey(0.6F)), 0.01);
+    EXPECT_NEAR(lightness_of(held), lightness_of(grey(0.6F)), 0.01);
 }
 
 TEST(Relight, KeepsChromaticityWhileItFits) {

@@ -15,17 +15,18 @@
 namespace underpaint {
 namespace {
 
-OkLch lch(Rgb c) {
+OkLch lch_of(Rgb c) {
     return oklch(oklab(decode(c)));
 }
 
 TEST(Tune, MovesHueIntensityAndLightness) {
     const Rgb colour{0.6F, 0.45F, 0.4F};
     EXPECT_EQ(tuned(colour, {}), colour);
-    EXPECT_NEAR(lch(tuned(colour, {40, 1, 0})).h, lch(colour).h + 40, 0.5);
-    EXPECT_NEAR(lch(tuned(colour, {0, 0.5F, 0})).c, lch(colour).c / 2, 1e-3);
-    EXPECT_NEAR(lch(tuned(colour, {0, 1, 0.1F})).l, lch(colour).l + 0.1, 1e-3);
-    EXPECT_NEAR(lch(tuned(colour, {-350, 1, 0})).h, lch(colour).h + 10, 0.5) << "round the circle";
+    EXPECT_NEAR(lch_of(tuned(colour, {40, 1, 0})).h, lch_of(colour).h + 40, 0.5);
+    EXPECT_NEAR(lch_of(tuned(colour, {0, 0.5F, 0})).c, lch_of(colour).c / 2, 1e-3);
+    EXPECT_NEAR(lch_of(tuned(colour, {0, 1, 0.1F})).l, lch_of(colour).l + 0.1, 1e-3);
+    EXPECT_NEAR(lch_of(tuned(colour, {-350, 1, 0})).h, lch_of(colour).h + 10, 0.5)
+        << "round the circle";
 }
 
 TEST(Tune, StaysInsideWhatThereIs) {

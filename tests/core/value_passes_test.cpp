@@ -12,12 +12,10 @@
 namespace underpaint {
 namespace {
 
+using testing::encoded;
 using testing::grey_picture;
 using testing::pixel;
 
-float encoded(double step) {
-    return encoded_grey_of(lightness_of_step(static_cast<float>(step)));
-}
 double step_at(const Picture& picture, int x, int y) {
     return step_of(read(Reader::lightness, pixel(picture, x, y)));
 }

@@ -15,11 +15,9 @@
 namespace underpaint {
 namespace {
 
+using testing::encoded;
 using testing::grey_picture;
 
-float encoded(double step) {
-    return encoded_grey_of(lightness_of_step(static_cast<float>(step)));
-}
 template <class Step>
 Painting painting_of(Size size, Step step) {
     Painting painting;
@@ -28,7 +26,7 @@ Painting painting_of(Size size, Step step) {
         share(grey_picture(size, [&](int x, int y) { return encoded(step(x, y)); }));
     return painting;
 }
-ValuesAudit measured(const Painting& painting, int level = 0) {
+ValuesAudit values_measured(const Painting& painting, int level = 0) {
     return *audit_values(staged(painting, Stage::values), {Reader::lightness, level, true});
 }
 const Finding* finding(const std::vector<Finding>& findings, FindingCode code) {
@@ -36,12 +34,12 @@ const Finding* finding(const std::vector<Finding>& findings, FindingCode code) {
         if (f.code == code) return &f;
     return nullptr;
 }
-std::vector<Finding> findings_of(const Painting& painting) {
-    return find_in_values(painting, measured(painting));
+std::vector<Finding> findings_in_values(const Painting& painting) {
+    return find_in_values(painting, values_measured(painting));
 }
 /// The painting after the first mend of a finding that must be there.
 Painting mended_by(const Painting& painting, FindingCode code) {
-    const auto findings = findings_of(painting);
+    const auto findings = findings_in_values(painting);
     const Finding* found = finding(findings, code);
     EXPECT_NE(found, nullptr) << id_of(code);
     if (found == nullptr || found->mends.empty()) {
@@ -69,7 +67,7 @@ TEST(ValuesAudit, MeasuresFlatParts) {
         testing::with_columns(testing::with_columns(painting, "Dark", 0, 100), "Light", 150, 200);
     painting =
         with_part(painting, "Nothing", share(Picture({200, 50}, Channels::grey, Depth::bits8)));
-    const auto parts = measured(painting).parts;
+    const auto parts = values_measured(painting).parts;
     ASSERT_EQ(parts.size(), 3U);
     EXPECT_NEAR(parts[0].share, 0.5, 1e-9);
     EXPECT_NEAR(parts[0].steps->mean, 3, 0.002);
@@ -97,7 +95,7 @@ TEST(ValuesAudit, PercentilesAreThoseOfAFullSort) {
     const auto ranked = [](const std::vector<float>& sorted, double share) {
         return sorted[static_cast<std::size_t>(std::ceil(share * double(sorted.size()))) - 1];
     };
-    const ValuesAudit audit = measured(painting);
+    const ValuesAudit audit = values_measured(painting);
     for (const double share : {0.005, 0.05, 0.25, 0.5, 0.75, 0.95, 0.995})
         EXPECT_NEAR(audit.steps.percentile(share), ranked(all, share), 0.01) << share;
     EXPECT_NEAR(audit.parts[0].steps->from, ranked(part, 0.05), 0.01);
@@ -111,7 +109,7 @@ TEST(ValuesAudit, SeesTheValuePasses) {
     lift.source = Tint{grey(encoded(8))};
     lift.blend = BlendMode::normal;
     painting = with_pass(painting, lift, Stage::values);
-    EXPECT_NEAR(measured(painting).steps.percentile(0.5), 8, 0.002)
+    EXPECT_NEAR(values_measured(painting).steps.percentile(0.5), 8, 0.002)
         << "what is being settled, not what was sealed";
 }
 
@@ -121,7 +119,7 @@ TEST(ValuesAudit, ASmallPictureGivesTheSameFigures) {
     });
     painting = testing::with_columns(painting, "Left", 0, 1200);
     painting = with_foci(painting, {{"A", {1200, 800}, 120}});
-    const ValuesAudit exact = measured(painting), sketch = measured(painting, 2);
+    const ValuesAudit exact = values_measured(painting), sketch = values_measured(painting, 2);
     EXPECT_TRUE(exact.exact);
     EXPECT_FALSE(sketch.exact);
     EXPECT_NEAR(sketch.steps.percentile(0.5), exact.steps.percentile(0.5), 0.01);
@@ -136,7 +134,7 @@ TEST(ValuesAudit, EdgesCountForThePartsOnBothSides) {
     painting = testing::with_columns(painting, "Left", 0, 200);
     painting = testing::with_columns(painting, "Middle", 200, 400);
     painting = testing::with_columns(painting, "Right", 400, 600);
-    const ValuesAudit audit = measured(painting);
+    const ValuesAudit audit = values_measured(painting);
     ASSERT_EQ(audit.part_edges.size(), 3U);
     const double pixel = 1600.0 / 600;  // viewing pixels in one
     EXPECT_NEAR(audit.part_edges[0].total() / pixel, 400, 20);
@@ -158,7 +156,7 @@ TEST(ValuesAudit, BadPicturesGiveSaneFigures) {
         plan.range = {1.5, 9};
         plan.steps[painting.parts[2].id] = 5;
         painting = with_plan(painting, plan);
-        const ValuesAudit audit = measured(painting);
+        const ValuesAudit audit = values_measured(painting);
         EXPECT_TRUE(numbers_are_sane(audit));
         EXPECT_NEAR(audit.parts[0].share, 1, 1e-6);
         EXPECT_NEAR(audit.parts[1].share, 1, 1e-6) << "two parts may cover everything";
@@ -174,7 +172,7 @@ TEST(ValuesAudit, AFocusOverTheBorderIsMeasuredInside) {
     Painting painting =
         painting_of({400, 300}, [](int x, int y) { return x < 30 && y < 30 ? 8 : 4; });
     painting = with_foci(painting, {{"A", {0, 0}, 45}});
-    const ValuesAudit audit = measured(painting);
+    const ValuesAudit audit = values_measured(painting);
     ASSERT_TRUE(audit.focus);
     EXPECT_NEAR(audit.focus->contrast, 4, 0.01);
 }
@@ -182,7 +180,7 @@ TEST(ValuesAudit, AFocusOverTheBorderIsMeasuredInside) {
 TEST(ValuesAudit, AFocusAsLargeAsThePictureHasNoLead) {
     Painting painting = painting_of({400, 300}, [](int x, int) { return x < 200 ? 3 : 7; });
     painting = with_foci(painting, {{"All", {200, 150}, 300}});
-    const auto findings = findings_of(painting);
+    const auto findings = findings_in_values(painting);
     const Finding* said = finding(findings, FindingCode::focus_leads);
     ASSERT_NE(said, nullptr);
     EXPECT_NE(said->text.find("can't be measured"), std::string::npos);
@@ -197,10 +195,10 @@ TEST(ValueFindings, RangeNotReached) {
     painting = with_plan(painting, plan);
     painting = mended_by(painting, FindingCode::range_off);
     ASSERT_EQ(painting.values.size(), 1U);
-    const Range range = range_of(measured(painting).steps);
+    const Range range = range_of(values_measured(painting).steps);
     EXPECT_NEAR(range.darkest, 1.5, 0.05);
     EXPECT_NEAR(range.lightest, 9, 0.05);
-    const auto after = findings_of(painting);
+    const auto after = findings_in_values(painting);
     EXPECT_EQ(finding(after, FindingCode::range_off), nullptr);
     EXPECT_NE(finding(after, FindingCode::range_is)->text.find("as planned"), std::string::npos);
 }
@@ -208,7 +206,7 @@ TEST(ValueFindings, RangeNotReached) {
 TEST(ValueFindings, EverythingInANarrowBand) {
     Painting painting = painting_of({400, 200}, [](int x, int) { return 4 + x / 400.0; });
     painting = mended_by(painting, FindingCode::narrow_band);
-    EXPECT_NEAR(range_of(measured(painting).steps).width(), 6, 0.1);
+    EXPECT_NEAR(range_of(values_measured(painting).steps).width(), 6, 0.1);
 }
 
 TEST(ValueFindings, KeyOff) {
@@ -216,7 +214,7 @@ TEST(ValueFindings, KeyOff) {
     Plan plan;
     plan.key = Key::low;
     painting = mended_by(with_plan(painting, plan), FindingCode::key_off);
-    EXPECT_EQ(key_of(measured(painting).steps), Key::low);
+    EXPECT_EQ(key_of(values_measured(painting).steps), Key::low);
 }
 
 TEST(ValueFindings, AShapeOffItsPlannedShare) {
@@ -225,7 +223,7 @@ TEST(ValueFindings, AShapeOffItsPlannedShare) {
     Plan plan;
     plan.shares[ShapeCount::three] = {0.3, 0.5, 0.2};
     painting = with_plan(painting, plan);
-    const auto findings = findings_of(painting);
+    const auto findings = findings_in_values(painting);
     const Finding* said = finding(findings, FindingCode::shape_off);
     ASSERT_NE(said, nullptr);
     EXPECT_EQ(said->text, "Middle shapes hold 72% of the picture; your plan asks for 50%.");
@@ -233,10 +231,10 @@ TEST(ValueFindings, AShapeOffItsPlannedShare) {
     EXPECT_EQ(said->mends[0].label.find("Move splits to "), 0U);
     painting = mended(painting, said->mends[0]);
     const auto shares =
-        shape_shares(measured(painting).steps, painting.plan.splits.of(ShapeCount::three));
+        shape_shares(values_measured(painting).steps, painting.plan.splits.of(ShapeCount::three));
     EXPECT_NEAR(shares[0], 0.3, 0.01);
     EXPECT_NEAR(shares[2], 0.2, 0.01);
-    const auto after = findings_of(painting);
+    const auto after = findings_in_values(painting);
     EXPECT_EQ(finding(after, FindingCode::shape_off), nullptr);
 }
 
@@ -244,7 +242,7 @@ TEST(ValueFindings, OneShapeTooLargeWithoutAPlan) {
     Painting painting = painting_of({400, 200}, [](int x, int) {
         return x < 20 ? 2 : x < 380 ? 5 + x / 400.0 : 8;
     });
-    const auto findings = findings_of(painting);
+    const auto findings = findings_in_values(painting);
     const Finding* said = finding(findings, FindingCode::shape_off);
     ASSERT_NE(said, nullptr);
     EXPECT_NE(said->text.find("middle shape holds"), std::string::npos);
@@ -260,7 +258,7 @@ TEST(ValueFindings, APartOffItsPlannedStep) {
     painting = mended_by(painting, FindingCode::part_off);
     EXPECT_EQ(painting.values[0].name, "Lift Sky");
     EXPECT_EQ(painting.values[0].intent, Intent::lift);
-    const ValuesAudit audit = measured(painting);
+    const ValuesAudit audit = values_measured(painting);
     EXPECT_NEAR(audit.parts[0].steps->mean, 4.2, 0.1);
     EXPECT_NEAR(audit.steps.percentile(0.9), 6, 0.01) << "what is not Sky stays";
 }
@@ -278,10 +276,10 @@ Painting two_checkers(double rival) {
 
 TEST(ValueFindings, ARivalThatBeatsTheFocus) {
     Painting painting = two_checkers(3);
-    const ValuesAudit before = measured(painting);
+    const ValuesAudit before = values_measured(painting);
     EXPECT_NEAR(*before.focus->lead, 0.5, 0.02);
     painting = mended_by(painting, FindingCode::focus_leads);
-    const ValuesAudit after = measured(painting);
+    const ValuesAudit after = values_measured(painting);
     EXPECT_NEAR(after.focus->contrast, before.focus->contrast, 0.02) << "the focus is left alone";
     EXPECT_GE(*after.focus->lead, 1);
     EXPECT_LT(*after.focus->lead, 1.2) << "and the rival no quieter than need be";
@@ -289,12 +287,12 @@ TEST(ValueFindings, ARivalThatBeatsTheFocus) {
 
 TEST(ValueFindings, ALeadBelowThePlannedOne) {
     Painting painting = two_checkers(1.2);
-    const auto before = findings_of(painting);
+    const auto before = findings_in_values(painting);
     EXPECT_EQ(finding(before, FindingCode::focus_leads)->verdict, Verdict::held);
     Plan plan;
     plan.lead = 1.6;
     painting = mended_by(with_plan(painting, plan), FindingCode::focus_leads);
-    EXPECT_GE(*measured(painting).focus->lead, 1.6);
+    EXPECT_GE(*values_measured(painting).focus->lead, 1.6);
 }
 
 TEST(ValueFindings, BackgroundEdgesAsHardAsTheFocus) {
@@ -305,12 +303,12 @@ TEST(ValueFindings, BackgroundEdgesAsHardAsTheFocus) {
     });
     painting = with_foci(painting, {{"A", {200, 250}, 60}});
     painting = testing::with_columns(painting, "Mill", 500, 800);
-    const auto findings = findings_of(painting);
+    const auto findings = findings_in_values(painting);
     const Finding* said = finding(findings, FindingCode::edges_compete);
     ASSERT_NE(said, nullptr);
     EXPECT_NE(said->text.find("The edges of Mill are as hard"), std::string::npos);
     painting = mended(painting, said->mends.at(0));
-    const ValuesAudit after = measured(painting);
+    const ValuesAudit after = values_measured(painting);
     EXPECT_GT(after.part_edges[0].share(EdgeKind::firm), 0.8) << "softened to more than 2 px";
     const auto said_after = find_in_values(painting, after);
     EXPECT_EQ(finding(said_after, FindingCode::edges_compete), nullptr);
@@ -322,7 +320,7 @@ TEST(ValueFindings, BareWhiteOutsideTheFoci) {
         return patch || lamp ? 9.0 : 3 + y / 100.0;
     });
     painting = with_foci(painting, {{"A", {100, 150}, 40}});
-    const auto findings = findings_of(painting);
+    const auto findings = findings_in_values(painting);
     const Finding* said = finding(findings, FindingCode::bare_white);
     ASSERT_NE(said, nullptr);
     EXPECT_NE(said->text.find("in 1 place outside"), std::string::npos);
@@ -337,13 +335,13 @@ TEST(ValueFindings, BareWhiteOutsideTheFoci) {
 TEST(ValueFindings, NoSoftEdgeAtAll) {
     const auto bars = [](int x, int) { return x / 50 % 2 ? 3 : 7; };
     Painting painting = painting_of({600, 300}, bars);
-    const auto findings = findings_of(painting);
+    const auto findings = findings_in_values(painting);
     EXPECT_NE(finding(findings, FindingCode::no_soft_edges), nullptr);
     painting = painting_of({600, 300}, [&](int x, int y) {
         const double ramp = std::clamp((x - 300) / 10.0, -1.0, 1.0);
         return y < 150 ? bars(x, y) : 5 + 2 * ramp;
     });
-    const auto softer = findings_of(painting);
+    const auto softer = findings_in_values(painting);
     EXPECT_EQ(finding(softer, FindingCode::no_soft_edges), nullptr);
 }
 
@@ -351,12 +349,12 @@ TEST(ValueFindings, DarkShapesInTooManyPieces) {
     Painting painting = painting_of({800, 600}, [](int x, int y) {
         return x % 100 > 40 && x % 100 < 70 && y % 100 > 40 && y % 100 < 70 ? 2 : 6;
     });
-    const auto findings = findings_of(painting);
+    const auto findings = findings_in_values(painting);
     const Finding* said = finding(findings, FindingCode::scattered_darks);
     ASSERT_NE(said, nullptr);
     EXPECT_NE(said->text.find("48 pieces"), std::string::npos);
     const auto one =
-        findings_of(painting_of({800, 600}, [](int x, int) { return x < 300 ? 2 : 6; }));
+        findings_in_values(painting_of({800, 600}, [](int x, int) { return x < 300 ? 2 : 6; }));
     EXPECT_EQ(finding(one, FindingCode::scattered_darks), nullptr);
 }
 
@@ -365,7 +363,7 @@ TEST(ValueFindings, MendsWaitForExactFigures) {
     Plan plan;
     plan.range = {1.5, 9};
     painting = with_plan(painting, plan);
-    for (const Finding& f : find_in_values(painting, measured(painting, 1)))
+    for (const Finding& f : find_in_values(painting, values_measured(painting, 1)))
         EXPECT_TRUE(f.mends.empty()) << id_of(f.code);
 }
 
@@ -374,7 +372,7 @@ TEST(ValueFindings, MendsWaitForExactFigures) {
 TEST(ValueMends, AreLeftOutWhereTheyCouldNotReachTheirAim) {
     Painting painting = painting_of({400, 200}, [](int x, int) { return x < 200 ? 1.02 : 6; });
     painting = testing::with_columns(painting, "Night", 0, 200);
-    const ValuesAudit figures = measured(painting);
+    const ValuesAudit figures = values_measured(painting);
     EXPECT_FALSE(mend_part(painting, figures, painting.parts[0], 7, {}))
         << "no curve that leaves black black lifts black to 7";
     EXPECT_FALSE(mend_key(figures, 9));
@@ -404,7 +402,7 @@ TEST(ValueMends, CountAsThePainterDoes) {
         << said->text;
     EXPECT_EQ(said->mends.at(0).label, "Set range to 0.0–10.0");
     painting = mended(painting, said->mends[0]);
-    EXPECT_NEAR(range_of(measured(painting).steps).lightest, 9, 0.05) << "the same mend";
+    EXPECT_NEAR(range_of(values_measured(painting).steps).lightest, 9, 0.05) << "the same mend";
     for (const double step : {1.0, 3.3, 9.0})
         EXPECT_NEAR(from_scale(on_scale(step, ValueScale::zero_to_ten), ValueScale::zero_to_ten),
                     step, 1e-12);
@@ -413,7 +411,7 @@ TEST(ValueMends, CountAsThePainterDoes) {
 TEST(ValueMends, OfSharesKeepSplitsInOrder) {
     // Nearly all pixels at one value: three shares of it can't be had.
     Painting painting = painting_of({400, 200}, [](int x, int) { return x < 396 ? 5 : 7; });
-    const ValuesAudit figures = measured(painting);
+    const ValuesAudit figures = values_measured(painting);
     Mend mend = mend_shares(figures, ShapeCount::five, {0.2, 0.2, 0.2, 0.2, 0.2});
     mend.basis = basis_of(painting, Stage::values, figures.reader);
     painting = mended(painting, mend);

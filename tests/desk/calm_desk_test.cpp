@@ -5,6 +5,7 @@
 #include <QSignalSpy>
 #include <QTreeWidget>
 
+#include "desk/kit/elided_label.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/view/veil.h"
@@ -311,6 +312,37 @@ TEST_F(CalmDesk, LensesThatDoNotFitFoldIntoAMenu) {
     window_->resize(1720, 900);
     settle();
     EXPECT_FALSE(find("more_lenses")->isVisible());
+}
+
+TEST_F(CalmDesk, NoButtonAndNoWordIsCutInASmallWindow) {
+    begin(testing::slipping_painting());
+    window_->resize(1024, 640);
+    const std::pair<const char*, std::vector<const char*>> benches[] = {
+        {"brief", {""}},
+        {"values", {"shapes", "plan", "passes", "seals"}},
+        {"passes", {"pass", "also", "temperature", "ramps", "balance", "stages"}}};
+    int seen = 0;
+    for (const auto& [bench, pages] : benches) {
+        window_->show_bench(bench);
+        for (const char* page : pages) {
+            window_->bench().show_page(page);
+            settle();
+            for (const auto* button : window_->findChildren<QPushButton*>()) {
+                if (!button->isVisible() || button->text().isEmpty()) continue;
+                ++seen;
+                EXPECT_GE(button->width(), button->sizeHint().width())
+                    << bench << ' ' << page << ": " << button->text().toStdString();
+            }
+            for (const auto* label : window_->findChildren<QLabel*>()) {
+                if (!label->isVisible() || label->wordWrap() ||
+                    dynamic_cast<const ElidedLabel*>(label) != nullptr)
+                    continue;
+                EXPECT_GE(label->width(), label->sizeHint().width())
+                    << bench << ' ' << page << ": " << label->text().toStdString();
+            }
+        }
+    }
+    EXPECT_GT(seen, 100);
 }
 
 TEST_F(CalmDesk, AWildNameIsCutAndDoesNotHoldUpTheWindow) {

@@ -84,6 +84,26 @@ TEST_F(AuditAtTheDesk, AClickOnAChartWindsToThePass) {
     }
 }
 
+TEST_F(AuditAtTheDesk, ThePointerOnTheBalanceIsToldTheFigureAndThePass) {
+    ASSERT_TRUE(window_->bench().show_page(QStringLiteral("balance")));
+    settle();
+    QStringList said;
+    QObject::connect(&board(), &ChartBoard::said, &board(),
+                     [&](const QString& words) { said << words; });
+    // The first plot is that of values, its right end the last pass.
+    Chart& chart = board().current();
+    const QSize cell(chart.width() / 3, chart.height() / 4);
+    QTest::mouseMove(&chart, {cell.width() - 20, cell.height() / 2});
+    ASSERT_FALSE(said.isEmpty());
+    const auto& last = window_->meters().passes.audit()->passes.back();
+    const auto words = kValueMeasure.words(last);
+    EXPECT_EQ(
+        said.back(),
+        QStringLiteral("Value %1, after pass 2, Wash").arg(QString::fromStdString(words->balance)));
+    QTest::mouseMove(&chart, {1, 1});
+    EXPECT_EQ(said.back(), "");
+}
+
 TEST_F(AuditAtTheDesk, ChartsAreSavedAsSvgAndPng) {
     for (const char* chart : {"temperature", "ramps", "balance", "stages"}) {
         ASSERT_TRUE(window_->bench().show_page(QLatin1String(chart)));

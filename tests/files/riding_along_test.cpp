@@ -22,7 +22,7 @@ using Json = nlohmann::ordered_json;
 using testing::noise;
 using testing::TemporaryFolder;
 
-constexpr Size kSize{40, 30};
+constexpr Size kRidingSize{40, 30};
 
 class RidingAlong : public ::testing::Test {
 protected:
@@ -39,7 +39,7 @@ protected:
  <layer name="First sketch" src="data/ground.png" o:paper="rough"/>
 </stack><o:guides><line x="3"/></o:guides></image>)";
         const auto png = [](unsigned seed, Channels channels) {
-            return *write_png("p", noise(kSize, channels, Depth::bits8, seed));
+            return *write_png("p", noise(kRidingSize, channels, Depth::bits8, seed));
         };
         EXPECT_TRUE(write_zip(path, "theirs",
                               {{"mimetype", bytes_of("image/openraster"), false},
@@ -120,7 +120,7 @@ TEST_F(RidingAlong, AHiddenGroupStaysHiddenAndIsNoUnderpaint) {
         "<stack name='Off' visibility='hidden'><layer name='A' src='a.png'/></stack>"
         "</stack></image>";
     const auto png = [](unsigned seed) {
-        return *write_png("p", noise(kSize, Channels::rgb, Depth::bits8, seed));
+        return *write_png("p", noise(kRidingSize, Channels::rgb, Depth::bits8, seed));
     };
     ASSERT_TRUE(write_zip(
         path, "hidden",

@@ -3,7 +3,20 @@
 
 #include <random>
 
+#include "colour/oklab.h"
+#include "colour/reader.h"
+#include "colour/srgb.h"
+#include "colour/value_scale.h"
+
 namespace underpaint::testing {
+
+Rgb lch(float l, float c, float h) {
+    return encode(linear_rgb(oklab(OkLch{l, c, h})));
+}
+
+float encoded(double step) {
+    return encoded_grey_of(lightness_of_step(static_cast<float>(step)));
+}
 
 Picture filled(Size size, Channels channels, Rgb colour, float alpha) {
     Picture picture(size, channels, Depth::bits16);

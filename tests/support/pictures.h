@@ -7,6 +7,12 @@
 /// Pictures and paintings whose answers are known.
 namespace underpaint::testing {
 
+/// The colour of a lightness, chroma and hue (in degrees) of OKLab.
+Rgb lch(float l, float c, float h);
+
+/// The encoded level of a value step.
+float encoded(double step);
+
 /// A grey picture of which value(x, y) is the encoded level 0..1.
 template <class Value>
 Picture grey_picture(Size size, Value value, Depth depth = Depth::bits16) {

@@ -170,7 +170,7 @@ FigureFields background_fields(const Painting&, const PassAudit& pass) {
 
 const MeasureRecord kEdgesMeasure{
     .id = "edges",
-    .label = "Hard edges at focus",
+    .label = "Hard edges",
     .judge = judge,
     .find = find,
     .words = words,

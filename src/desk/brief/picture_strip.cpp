@@ -8,6 +8,7 @@
 #include <QHBoxLayout>
 #include <QMimeData>
 
+#include "desk/kit/elided_label.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/work/picture_of_image.h"
@@ -24,10 +25,8 @@ PictureStrip::PictureStrip(const Desk& desk, const char* name, const QString& ti
     : QWidget(parent), desk_(desk), keeping_(keeping), reading_(this) {
     setObjectName(QString::fromLatin1(name));
     setAcceptDrops(true);
-    about_ = hint_label();
-    about_->setWordWrap(false);
-    about_->setMinimumWidth(0);
-    about_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    about_ = new ElidedLabel;
+    about_->setProperty("tone", "secondary");
     trouble_ = hint_label();
     trouble_->setObjectName(QStringLiteral("%1_trouble").arg(QString::fromLatin1(name)));
     trouble_->hide();
@@ -54,8 +53,7 @@ PictureStrip::PictureStrip(const Desk& desk, const char* name, const QString& ti
 }
 
 void PictureStrip::set_about(const QString& about) {
-    about_->setText(about);
-    about_->setToolTip(about);
+    about_->say(about);
 }
 
 void PictureStrip::set_empty(const QString& text) {

@@ -15,6 +15,8 @@ class QHBoxLayout;
 
 namespace underpaint {
 
+class ElidedLabel;
+
 /// Cards side by side under a title, with a button that brings in more: by file, drop or paste.
 class PictureStrip : public QWidget {
     Q_OBJECT
@@ -55,7 +57,8 @@ private:
     Desk desk_;
     Keeping keeping_;
     LatestJob reading_;
-    QLabel *about_, *trouble_, *empty_;
+    ElidedLabel* about_;
+    QLabel *trouble_, *empty_;
     QHBoxLayout* head_;
     QGridLayout* grid_;
     std::vector<PictureCard*> cards_;

@@ -121,7 +121,7 @@ void ThumbnailsPanel::refresh() {
         QStringList places;
         for (const std::size_t place : ranked(figures, session_.document.painting().plan))
             places << QString::number(place + 1);
-        about = tr("which leads best, before anything is painted · by the plan: %1")
+        about = tr("by the plan: %1 · which leads best, before anything is painted")
                     .arg(places.join(QStringLiteral(", ")));
     }
     set_about(about);

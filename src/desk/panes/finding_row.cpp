@@ -154,7 +154,6 @@ QPushButton* FindingRow::more_button(std::size_t shown_mends) {
     button->setObjectName(QStringLiteral("more_of_finding"));
     button->setAccessibleName(tr("More mends, and whether it is meant"));
     button->setToolTip(button->accessibleName());
-    button->setFixedWidth(scaled(26));
     auto* menu = new QMenu(button);
     menu->setToolTipsVisible(true);
     for (std::size_t i = shown_mends; i < finding_.mends.size(); ++i) {

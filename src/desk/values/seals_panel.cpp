@@ -17,8 +17,8 @@ namespace underpaint {
 namespace {
 
 constexpr int kForeseenSide = 1600;  // long side at which a new seal is tried
-constexpr int kMostRows = 6;
-constexpr std::chrono::milliseconds kRest{250};
+constexpr int kMostSeals = 6;
+constexpr std::chrono::milliseconds kSealsRest{250};
 
 QString name_of(const Seal& seal) {
     return QObject::tr("Seal %1").arg(seal.number);
@@ -73,7 +73,7 @@ SealsPanel::SealsPanel(Session& session, std::function<std::string()> day, QWidg
     });
     connect(again_, &QPushButton::clicked, this, &SealsPanel::seal);
     rest_.setSingleShot(true);
-    rest_.setInterval(kRest);
+    rest_.setInterval(kSealsRest);
     connect(&rest_, &QTimer::timeout, this, &SealsPanel::foresee);
     connect(&session_.document, &Document::begun, this, [this] {
         sealing_.stop();
@@ -122,7 +122,7 @@ void SealsPanel::refresh() {
                           .arg(name_of(seal), short_date(seal.date),
                                i == painting.seal_at ? tr("   ·   in force") : QString()));
     }
-    list_->setFixedHeight(std::clamp(list_->count(), 1, kMostRows) * scaled(26) + scaled(3));
+    list_->setFixedHeight(std::clamp(list_->count(), 1, kMostSeals) * scaled(26) + scaled(3));
     if (list_->currentRow() < 0) list_->setCurrentRow(static_cast<int>(painting.seal_at));
     const auto index = chosen();
     const bool in_force = index == painting.seal_at;

@@ -17,7 +17,7 @@ namespace underpaint {
 namespace {
 
 constexpr double kUsualShift = 0.8;  // steps that a new lift or deepen moves the middle
-constexpr int kMostRows = 4;
+constexpr int kMostBands = 4;
 
 /// Where it lands, in a word or two.
 QString landing_of(const Painting& painting, const Pass& pass) {
@@ -164,7 +164,7 @@ void ValuePassPanel::refresh() {
         item->setForeground(on ? greys().text : greys().secondary);
     }
     choose_row();
-    list_->setFixedHeight(std::clamp(count, 1, kMostRows) * scaled(26) + scaled(3));
+    list_->setFixedHeight(std::clamp(count, 1, kMostBands) * scaled(26) + scaled(3));
 }
 
 }  // namespace underpaint

@@ -9,7 +9,7 @@ namespace underpaint {
 namespace {
 
 /// Whoever writes a file may do so in many steps.
-constexpr std::chrono::milliseconds kRest{300};
+constexpr std::chrono::milliseconds kWatchRest{300};
 
 /// The same for a file by whatever way it is named.
 QString mark_of(const std::filesystem::path& file) {
@@ -26,7 +26,7 @@ QString mark_of(const std::filesystem::path& file) {
 FileWatch::FileWatch(std::filesystem::path marks, QObject* parent)
     : QObject(parent), marks_(std::move(marks)) {
     rest_.setSingleShot(true);
-    rest_.setInterval(kRest);
+    rest_.setInterval(kWatchRest);
     connect(&rest_, &QTimer::timeout, this, &FileWatch::look);
     const auto wait = [this] { rest_.start(); };
     connect(&watcher_, &QFileSystemWatcher::fileChanged, this, wait);

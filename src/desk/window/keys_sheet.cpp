@@ -14,13 +14,13 @@ namespace {
 struct Key {
     const char *keys, *does;
 };
-struct Group {
+struct KeyGroup {
     const char* title;
     std::vector<Key> keys;
 };
 
-const std::vector<Group>& groups() {
-    static const std::vector<Group> all{
+const std::vector<KeyGroup>& groups() {
+    static const std::vector<KeyGroup> all{
         {QT_TRANSLATE_NOOP("Keys", "Benches and files"),
          {{"1  2  3", "Brief, Values, Passes"},
           {"Ctrl O", "open a painting"},
@@ -68,7 +68,7 @@ const std::vector<Group>& groups() {
 }
 
 /// Below what the grid holds already.
-void add_group(QGridLayout& grid, const Group& group) {
+void add_group(QGridLayout& grid, const KeyGroup& group) {
     int row = grid.rowCount();
     grid.setRowMinimumHeight(row++, scaled(14));
     grid.addWidget(group_title(QObject::tr(group.title)), row++, 0, 1, 2);
@@ -81,12 +81,12 @@ void add_group(QGridLayout& grid, const Group& group) {
     }
 }
 
-QGridLayout* column_of(std::span<const Group> groups) {
+QGridLayout* column_of(std::span<const KeyGroup> groups) {
     auto* grid = new QGridLayout;
     grid->setHorizontalSpacing(scaled(14));
     grid->setVerticalSpacing(scaled(4));
     grid->setColumnMinimumWidth(0, scaled(104));
-    for (const Group& group : groups) add_group(*grid, group);
+    for (const KeyGroup& group : groups) add_group(*grid, group);
     grid->setRowStretch(grid->rowCount(), 1);
     return grid;
 }

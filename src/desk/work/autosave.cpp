@@ -5,7 +5,7 @@ namespace underpaint {
 namespace {
 
 // Together with the time that it takes to write, within 5 and 15 seconds.
-constexpr std::chrono::milliseconds kRest{1500}, kLongest{10'000};
+constexpr std::chrono::milliseconds kSaveRest{1500}, kLongest{10'000};
 
 }  // namespace
 
@@ -47,7 +47,7 @@ Autosave::Autosave(Document& document, std::filesystem::path store,
         timer->setSingleShot(true);
         connect(timer, &QTimer::timeout, this, &Autosave::keep);
     }
-    due_.setInterval(kRest);
+    due_.setInterval(kSaveRest);
     longest_.setInterval(kLongest);
     // Whatever there was before was saved, or was given up.
     connect(&document_, &Document::begun, this, &Autosave::drop);
@@ -80,7 +80,7 @@ void Autosave::keep() {
     if (!document_.unsaved()) return;
     // One that is being written is let come to its end, or a hand that never rests would have
     // nothing kept at all.
-    if (job_.running()) return longest_.start(kRest);
+    if (job_.running()) return longest_.start(kSaveRest);
     longest_.stop();
     longest_.setInterval(kLongest);
     if (!keeper_) keeper_ = std::make_shared<Keeper>();

@@ -16,7 +16,7 @@ namespace underpaint {
 namespace {
 
 /// The figures of the whole painting wait until those of the bench are there.
-constexpr std::chrono::milliseconds kRest{400};
+constexpr std::chrono::milliseconds kBriefRest{400};
 constexpr int kShownSide = 480;         // of a picture as it is shown
 constexpr std::size_t kMostKnown = 60;  // pictures whose figures are kept
 
@@ -68,7 +68,7 @@ BriefMeter::BriefMeter(Session& session, const ValuesMeter& values, const Measur
       pictures_(this),
       job_(this, Urgency::when_idle) {
     rest_.setSingleShot(true);
-    rest_.setInterval(kRest);
+    rest_.setInterval(kBriefRest);
     connect(&rest_, &QTimer::timeout, this, &BriefMeter::measure_painting);
     connect(&session_.document, &Document::begun, this, [this] {
         basis_.reset();

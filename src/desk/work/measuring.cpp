@@ -17,7 +17,7 @@ namespace underpaint {
 namespace {
 
 /// Long enough for the next move of a drag to come, before every pixel is measured.
-constexpr std::chrono::milliseconds kRest{40};
+constexpr std::chrono::milliseconds kFiguresRest{40};
 /// Figures wait no longer for the picture.
 constexpr std::chrono::milliseconds kPatience{16};
 constexpr std::size_t kMostMended = 6;  // findings that mends are tried for
@@ -45,7 +45,7 @@ Measuring::Measuring(Session& session, QObject* parent)
       sketch_(this, Urgency::after_frames),
       job_(this, Urgency::when_idle) {
     rest_.setSingleShot(true);
-    rest_.setInterval(kRest);
+    rest_.setInterval(kFiguresRest);
     connect(&rest_, &QTimer::timeout, this, &Measuring::measure);
     patience_.setSingleShot(true);
     patience_.setInterval(kPatience);

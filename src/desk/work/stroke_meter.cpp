@@ -9,9 +9,9 @@ namespace underpaint {
 namespace {
 
 /// Long enough for the next move of a drag to come.
-constexpr std::chrono::milliseconds kRest{80};
-constexpr int kEvery = 20;       // viewing pixels from one line to the next
-constexpr double kLongest = 17;  // of a line where the direction is clearest
+constexpr std::chrono::milliseconds kStrokeRest{80};
+constexpr int kEvery = 20;           // viewing pixels from one line to the next
+constexpr double kLongestLine = 17;  // of a line where the direction is clearest
 constexpr double kLeastCoherence = 0.1;
 
 void draw_field(QPainter& painter, const StrokeField& field, double least_energy, int offset) {
@@ -20,7 +20,7 @@ void draw_field(QPainter& painter, const StrokeField& field, double least_energy
         for (int x = from; x < field.size().width; x += every) {
             const StrokeField::Stroke stroke = field.at(x, y);
             if (stroke.coherence < kLeastCoherence || stroke.energy < least_energy) continue;
-            const double half = kLongest * stroke.coherence / 2;
+            const double half = kLongestLine * stroke.coherence / 2;
             const QPointF along(half * std::cos(stroke.angle), half * std::sin(stroke.angle));
             const QPointF at(x * grain, y * grain);
             painter.drawLine(at - along, at + along);
@@ -55,7 +55,7 @@ QImage drawing_of(const StrokeField& sealed, const std::optional<StrokeField>& o
 StrokeMeter::StrokeMeter(Session& session, QObject* parent)
     : QObject(parent), session_(session), job_(this, Urgency::when_idle) {
     rest_.setSingleShot(true);
-    rest_.setInterval(kRest);
+    rest_.setInterval(kStrokeRest);
     connect(&rest_, &QTimer::timeout, this, &StrokeMeter::measure);
     session_.when(this, &StrokeMeter::put_off, &Document::changed, &Outlook::moment_changed);
     connect(&session_.document, &Document::begun, this, [this] {

@@ -9,8 +9,8 @@ namespace underpaint {
 namespace {
 
 /// A hand that has not moved for so long rests.
-constexpr std::chrono::milliseconds kRest{120};
-constexpr int kSketchSide = 700;  // long side that a sketch has at least
+constexpr std::chrono::milliseconds kValuesRest{120};
+constexpr int kValuesSketchSide = 700;  // long side that a sketch has at least
 
 }  // namespace
 
@@ -20,7 +20,7 @@ ValuesMeter::ValuesMeter(const Session& session, QObject* parent)
       sketching_(this),
       measuring_(this, Urgency::when_idle) {
     rest_.setSingleShot(true);
-    rest_.setInterval(kRest);
+    rest_.setInterval(kValuesRest);
     connect(&rest_, &QTimer::timeout, this, &ValuesMeter::measure);
     connect(&session_.document, &Document::begun, this, [this] {
         basis_.reset();
@@ -51,7 +51,7 @@ void ValuesMeter::look() {
 }
 
 ValuesAuditOptions ValuesMeter::options(bool exact) const {
-    const int level = exact ? 0 : level_for(session_.document.painting().size(), kSketchSide);
+    const int level = exact ? 0 : level_for(session_.document.painting().size(), kValuesSketchSide);
     return {session_.choices.reader(), level, exact, exact, session_.choices.scale()};
 }
 

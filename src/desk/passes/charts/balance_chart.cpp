@@ -187,19 +187,23 @@ void BalanceChart::draw(QPainter& painter, const QSizeF& size) const {
                       greys().strong);
         }
         const auto words = line.measure->words(state(chosen));
-        painter.setFont(secondary_font());
-        painter.setPen(greys().secondary);
-        const QRectF title(place.plot.left(), place.plot.top() - scaled(20), place.plot.width(),
-                           scaled(18));
-        painter.drawText(title, Qt::AlignLeft | Qt::AlignVCenter, from_view(line.measure->label));
+        const QString figure = words ? QString::fromStdString(words->balance) : QStringLiteral("–");
+        QRectF title(place.plot.left(), place.plot.top() - scaled(20), place.plot.width(),
+                     scaled(18));
         painter.setFont(figure_font());
         painter.setPen(greys().strong);
-        painter.drawText(title, Qt::AlignRight | Qt::AlignVCenter,
-                         words ? QString::fromStdString(words->balance) : QStringLiteral("–"));
+        painter.drawText(title, Qt::AlignRight | Qt::AlignVCenter, figure);
+        title.setRight(title.right() - painter.fontMetrics().horizontalAdvance(figure) - scaled(6));
+        painter.setFont(secondary_font());
+        painter.setPen(greys().secondary);
+        painter.drawText(
+            title, Qt::AlignLeft | Qt::AlignVCenter,
+            painter.fontMetrics().elidedText(from_view(line.measure->label), Qt::ElideRight,
+                                             static_cast<int>(title.width())));
     }
 }
 
-std::optional<std::size_t> BalanceChart::moment_at(const QPointF& at) const {
+std::optional<BalanceChart::Spot> BalanceChart::spot_at(const QPointF& at) const {
     const Audit* audit = figures();
     if (audit == nullptr || audit->passes.empty()) return std::nullopt;
     for (int index = 0; index < static_cast<int>(std::size(kLines)); ++index) {
@@ -207,20 +211,28 @@ std::optional<std::size_t> BalanceChart::moment_at(const QPointF& at) const {
         if (!place.plot.adjusted(-scaled(8), -scaled(22), scaled(8), scaled(8)).contains(at))
             continue;
         const double share = (at.x() - place.plot.left()) / place.plot.width();
-        return static_cast<std::size_t>(
-            std::lround(std::clamp(share, 0.0, 1.0) * static_cast<double>(audit->passes.size())));
+        return Spot{index,
+                    static_cast<std::size_t>(std::lround(
+                        std::clamp(share, 0.0, 1.0) * static_cast<double>(audit->passes.size())))};
     }
     return std::nullopt;
 }
 
 void BalanceChart::mouseMoveEvent(QMouseEvent* event) {
-    const auto moment = moment_at(event->position());
-    if (!moment) return void(emit said({}));
+    const auto spot = spot_at(event->position());
+    if (!spot) return void(emit said({}));
     const Audit& audit = *figures();
-    emit said(
-        *moment == 0
-            ? tr("as sealed")
-            : tr("after pass %1, %2").arg(*moment).arg(shown(audit.passes[*moment - 1].name)));
+    const PassAudit& state = spot->moment == 0 ? audit.ground : audit.passes[spot->moment - 1];
+    const MeasureRecord& measure = *kLines[spot->line].measure;
+    const auto words = measure.words(state);
+    const QString when = spot->moment == 0
+                             ? tr("as sealed")
+                             : tr("after pass %1, %2").arg(spot->moment).arg(shown(state.name));
+    // The multi-argument arg() leaves what looks like a place marker in a name alone.
+    emit said(words
+                  ? tr("%1 %2, %3")
+                        .arg(from_view(measure.label), QString::fromStdString(words->balance), when)
+                  : tr("%1 not measured, %2").arg(from_view(measure.label), when));
 }
 
 void BalanceChart::leaveEvent(QEvent* event) {
@@ -229,7 +241,7 @@ void BalanceChart::leaveEvent(QEvent* event) {
 }
 
 void BalanceChart::mousePressEvent(QMouseEvent* event) {
-    if (const auto moment = moment_at(event->position())) session_.outlook.set_moment(*moment);
+    if (const auto spot = spot_at(event->position())) session_.outlook.set_moment(spot->moment);
 }
 
 }  // namespace underpaint

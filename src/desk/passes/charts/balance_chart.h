@@ -19,8 +19,12 @@ protected:
     void leaveEvent(QEvent* event) override;
 
 private:
-    /// The moment under a place; nothing beside the plots.
-    std::optional<std::size_t> moment_at(const QPointF& place) const;
+    struct Spot {
+        int line;
+        std::size_t moment;
+    };
+    /// The line under a place and the moment of it; nothing beside the plots.
+    std::optional<Spot> spot_at(const QPointF& place) const;
 };
 
 }  // namespace underpaint

@@ -86,8 +86,14 @@ bool Chart::save_png(const QString& file) const {
 void draw_hint(QPainter& painter, const QSizeF& size, const QString& text) {
     painter.setFont(body_font());
     painter.setPen(greys().secondary);
-    painter.drawText(QRectF(QPointF(), size).adjusted(scaled(40), 0, -scaled(40), 0),
-                     Qt::AlignCenter | Qt::TextWordWrap, text);
+    const QRectF room = QRectF(QPointF(), size).adjusted(scaled(40), 0, -scaled(40), 0);
+    constexpr int how = Qt::AlignCenter | Qt::TextWordWrap;
+    // Lines of a chart that is empty so far do not run through the words.
+    const int around = scaled(6);
+    painter.fillRect(
+        painter.boundingRect(room, how, text).adjusted(-around, -around, around, around),
+        greys().ground);
+    painter.drawText(room, how, text);
 }
 
 }  // namespace underpaint

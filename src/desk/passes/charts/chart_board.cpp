@@ -3,11 +3,11 @@
 
 #include <QHBoxLayout>
 #include <QKeyEvent>
-#include <QLabel>
 #include <QMenu>
 #include <QPushButton>
 #include <QStackedWidget>
 
+#include "desk/kit/elided_label.h"
 #include "desk/kit/look.h"
 #include "desk/kit/words.h"
 #include "desk/passes/charts/balance_chart.h"
@@ -36,13 +36,14 @@ ChartBoard::ChartBoard(Session& session, Measuring& measuring, AskForFile ask, Q
               new BalanceChart(session, measuring), new StagesChart(session, measuring)},
       stack_(new QStackedWidget),
       controls_(new QStackedWidget),
-      caption_(new QLabel) {
+      caption_(new ElidedLabel),
+      bar_(new QWidget),
+      back_(flat_button("charts_back", {}, tr("The picture again; Escape does it too"))) {
     setObjectName(QStringLiteral("charts"));
-    auto* bar = new QWidget;
-    bar->setObjectName(QStringLiteral("lens_row"));
-    bar->setAttribute(Qt::WA_StyledBackground);
-    bar->setFixedHeight(scaled(34));
-    auto* row = new QHBoxLayout(bar);
+    bar_->setObjectName(QStringLiteral("lens_row"));
+    bar_->setAttribute(Qt::WA_StyledBackground);
+    bar_->setFixedHeight(scaled(34));
+    auto* row = new QHBoxLayout(bar_);
     row->setContentsMargins(scaled(6), 0, scaled(8), 0);
     row->setSpacing(scaled(4));
     for (std::size_t i = 0; i < charts_.size(); ++i) {
@@ -61,11 +62,10 @@ ChartBoard::ChartBoard(Session& session, Measuring& measuring, AskForFile ask, Q
     controls_->setSizePolicy(QSizePolicy::Maximum, QSizePolicy::Preferred);
     row->addSpacing(scaled(8));
     row->addWidget(controls_);
-    row->addStretch(1);
     caption_->setProperty("tone", "secondary");
     caption_->setObjectName(QStringLiteral("chart_caption"));
-    caption_->setMinimumWidth(0);
-    row->addWidget(caption_);
+    caption_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    row->addWidget(caption_, 1);
     auto* out = flat_button("export_chart", tr("Export ▾"), tr("Save this chart as a file"));
     auto* menu = new QMenu(out);
     const auto add = [&](const char* name, const QString& label, bool svg) {
@@ -77,14 +77,13 @@ ChartBoard::ChartBoard(Session& session, Measuring& measuring, AskForFile ask, Q
     add("chart_png", tr("As PNG…"), false);
     out->setMenu(menu);
     row->addWidget(out);
-    auto* back = flat_button("charts_back", tr("Back to the picture"), tr("Escape does it too"));
-    connect(back, &QPushButton::clicked, this, &ChartBoard::back);
-    row->addWidget(back);
+    connect(back_, &QPushButton::clicked, this, &ChartBoard::back);
+    row->addWidget(back_);
 
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    column->addWidget(bar);
+    column->addWidget(bar_);
     column->addWidget(stack_, 1);
     connect(&session.outlook, &Outlook::moment_changed, this, &ChartBoard::refresh);
     connect(&measuring, &Measuring::figures_changed, this, &ChartBoard::refresh);
@@ -117,7 +116,18 @@ bool ChartBoard::show_chart(const QString& id) {
 }
 
 void ChartBoard::refresh() {
-    caption_->setText(current().caption());
+    caption_->say(current().caption());
+}
+
+void ChartBoard::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    fit_bar();
+}
+
+/// Where its words have no room, the way back is said with fewer.
+void ChartBoard::fit_bar() {
+    back_->setText(tr("Back to the picture"));
+    if (bar_->sizeHint().width() > width()) back_->setText(tr("Back"));
 }
 
 void ChartBoard::keyPressEvent(QKeyEvent* event) {

@@ -7,11 +7,12 @@
 #include "desk/passes/charts/chart.h"
 #include "desk/work/ask_for_file.h"
 
-class QLabel;
 class QPushButton;
 class QStackedWidget;
 
 namespace underpaint {
+
+class ElidedLabel;
 
 /// The charts, in place of the picture: a row of their names, and one of them.
 class ChartBoard : public QWidget {
@@ -29,17 +30,21 @@ signals:
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
     void choose(std::size_t index);
     void refresh();
+    void fit_bar();
     void save(bool svg);
 
     AskForFile ask_;
     std::vector<Chart*> charts_;
     std::vector<QPushButton*> tabs_;
     QStackedWidget *stack_, *controls_;
-    QLabel* caption_;
+    ElidedLabel* caption_;
+    QWidget* bar_;
+    QPushButton* back_;
 };
 
 }  // namespace underpaint
