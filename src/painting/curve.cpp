@@ -3,6 +3,8 @@
 
 #include <algorithm>
 
+#include "colour/rgb.h"
+
 namespace underpaint {
 namespace {
 
