@@ -129,13 +129,20 @@ void TemperatureChart::draw(QPainter& painter, const QSizeF& size) const {
     painter.drawText(QRectF(field.area.right() - 80, scaled(8), 80, 16), Qt::AlignRight,
                      tr("warm"));
 
-    // The swing of the whole, as long as it is wide.
+    // The swing of the whole, as long as it is wide. Its words stand left of it, or right of it
+    // where "cool" stands.
     const auto bracket = [&](const SwingAudit& swing, double y, bool strong, const QString& words) {
         painter.setFont(figure_font());
         painter.setPen(strong ? greys().strong : greys().secondary);
         const double from = field.x(swing.shadows), to = field.x(swing.lights);
-        painter.drawText(QRectF(std::min(from, to) - scaled(190), y - 9, scaled(180), 18),
-                         Qt::AlignRight | Qt::AlignVCenter, words);
+        const double room = scaled(180), gap = scaled(10);
+        const double left = std::min(from, to) - gap, right = std::max(from, to) + gap;
+        if (left - painter.fontMetrics().horizontalAdvance(words) > field.area.left() + scaled(44))
+            painter.drawText(QRectF(left - room, y - 9, room, 18),
+                             Qt::AlignRight | Qt::AlignVCenter, words);
+        else
+            painter.drawText(QRectF(right, y - 9, room, 18), Qt::AlignLeft | Qt::AlignVCenter,
+                             words);
         painter.setPen(QPen(strong ? greys().strong : greys().secondary, strong ? 2 : 1,
                             strong ? Qt::SolidLine : Qt::DotLine));
         painter.drawLine(QPointF(from, y), QPointF(to, y));
