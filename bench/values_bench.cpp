@@ -32,7 +32,7 @@ Painting values_painting() {
     return painting;
 }
 
-const Painting& values_painting_once() {
+const Painting& dragged_painting() {
     static const Painting painting = values_painting();
     return painting;
 }
@@ -46,7 +46,7 @@ const int values_rows = [] {
     using Move = std::function<void(MainWindow&, int)>;
     const auto add = [](const char* name, const Begin& begin, const Move& move, const Begin& end,
                         bool measures = false) {
-        Hand hand{values_painting_once, "values", begin, move, end};
+        Hand hand{dragged_painting, "values", begin, move, end};
         if (measures) hand.figures = tell_values;
         add_hand(std::string("values/24/") + name, hand);
     };

@@ -18,7 +18,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kEffectSide = 240;  // long side of the copy
+constexpr int kSide = 240;  // long side of the copy
 constexpr float kReached = 0.5F;
 constexpr double kVisible = 1, kNearNeutral = 3;   // CIEDE2000
 constexpr double kNearWhite = 92, kNearBlack = 8;  // L*
@@ -98,7 +98,7 @@ const char* in_words(WhyNothing why) {
 
 /// What of a pass's reach it leaves as it was; 1 when stopped.
 double left_by(const Painting& painting, std::size_t index, const std::stop_token& stop) {
-    const Recipe recipe(painting, shrink_of_level(level_for(painting.size(), kEffectSide)));
+    const Recipe recipe(painting, shrink_of_level(level_for(painting.size(), kSide)));
     tbb::enumerable_thread_specific<Tally> tallies;
     const bool whole = walk_tiles(
         recipe,
@@ -117,7 +117,7 @@ double left_by(const Painting& painting, std::size_t index, const std::stop_toke
 std::optional<std::vector<NoEffect>> no_effects(const Painting& painting,
                                                 const std::stop_token& stop) {
     const std::size_t count = painting.passes.size();
-    const Recipe recipe(painting, shrink_of_level(level_for(painting.size(), kEffectSide)));
+    const Recipe recipe(painting, shrink_of_level(level_for(painting.size(), kSide)));
     std::vector<Picture> masks(count, Picture(recipe.size(), Channels::grey, Depth::bits8));
     tbb::enumerable_thread_specific<std::vector<Tally>> tallies(count);
     const bool whole = walk_tiles(

@@ -9,15 +9,16 @@
 namespace underpaint {
 namespace {
 
-constexpr double kStepBins = 500;
-constexpr int kAllBins = 8 * 500 + 1;
-constexpr std::size_t kBinCount = kAllBins;
+constexpr double kHistogramBinsPerStep = 500;
+constexpr int kHistogramBins = 8 * 500 + 1;
+constexpr std::size_t kBinCount = kHistogramBins;
 
 int bin_of(double step) {
-    return std::clamp(static_cast<int>((step - 1) * kStepBins + 0.5), 0, kAllBins - 1);
+    return std::clamp(static_cast<int>((step - 1) * kHistogramBinsPerStep + 0.5), 0,
+                      kHistogramBins - 1);
 }
 double step_of_bin(double bin) {
-    return 1 + bin / kStepBins;
+    return 1 + bin / kHistogramBinsPerStep;
 }
 
 }  // namespace
@@ -28,7 +29,7 @@ void StepHistogram::add(std::span<const float> steps) {
     std::array<std::int32_t, 1024> bins;
     while (!steps.empty()) {
         const auto now = steps.first(std::min(steps.size(), bins.size()));
-        bin_row(now, 1, static_cast<float>(kStepBins), kAllBins - 1, bins);
+        bin_row(now, 1, static_cast<float>(kHistogramBinsPerStep), kHistogramBins - 1, bins);
         bins_.count(std::span(bins).first(now.size()));
         steps = steps.subspan(now.size());
     }
@@ -54,7 +55,7 @@ double StepHistogram::percentile(double share) const {
 
 double StepHistogram::share_between(double low, double high) const {
     std::uint64_t inside = 0;
-    for (int bin = bin_of(low); bin < kAllBins && step_of_bin(bin) < high; ++bin)
+    for (int bin = bin_of(low); bin < kHistogramBins && step_of_bin(bin) < high; ++bin)
         inside += bins_[static_cast<std::size_t>(bin)];
     return count_ == 0 ? 0 : static_cast<double>(inside) / static_cast<double>(count_);
 }

@@ -9,7 +9,7 @@
 
 namespace underpaint {
 
-/// "#d08c3e", 8 bits a channel, of what is in the gamut of it.
+/// "#d08c3e", 8 bits a channel; what is beyond 0..1 as the nearest that is in it.
 std::string hex(Rgb colour);
 
 /// A palette as W3C design tokens (Design Tokens Format Module, Color Module): a group with a token

@@ -41,7 +41,7 @@ Painting house() {
     return with_foci(std::move(painting), {{"The window", {150, 170}, 22}});
 }
 
-enum Place { kHeaven, kHouse, kEarth };
+enum Place { kTheSky, kTheHouse, kTheEarth };
 
 Pass on(Pass pass, std::initializer_list<Place> places, const Painting& painting) {
     for (const Place place : places) pass.reach.parts.push_back(painting.parts[place].id);
@@ -55,9 +55,9 @@ std::vector<Pass> good_passes(const Painting& painting) {
     Pass shadows = tint({0.25F, 0.35F, 0.65F}, BlendMode::true_colour, 0.8F);
     shadows.reach.band = {1, 4.6F, 0.4F};
     return {lights, shadows,
-            on(tint({0.42F, 0.44F, 0.36F}, BlendMode::color, 0.15F, 1), {kEarth}, painting),
-            on(tint({0.4F, 0.45F, 0.5F}, BlendMode::overlay, 0.3F, 1), {kHouse}, painting),
-            on(tint({0.9F, 0.75F, 0.5F}, BlendMode::soft_light, 0.3F, 1), {kHeaven}, painting)};
+            on(tint({0.42F, 0.44F, 0.36F}, BlendMode::color, 0.15F, 1), {kTheEarth}, painting),
+            on(tint({0.4F, 0.45F, 0.5F}, BlendMode::overlay, 0.3F, 1), {kTheHouse}, painting),
+            on(tint({0.9F, 0.75F, 0.5F}, BlendMode::soft_light, 0.3F, 1), {kTheSky}, painting)};
 }
 
 struct Fault {
@@ -85,7 +85,7 @@ const Fault kFaults[] = {
      }},
     {"multiply on the sky", 2,
      [](const Painting& p) {
-         return on(tint({0.5F, 0.5F, 0.6F}, BlendMode::multiply), {kHeaven}, p);
+         return on(tint({0.5F, 0.5F, 0.6F}, BlendMode::multiply), {kTheSky}, p);
      }},
     {"overlay", 5,
      [](const Painting&) {
@@ -101,7 +101,7 @@ const Fault kFaults[] = {
      }},
     {"lighten on the earth", 2,
      [](const Painting& p) {
-         return on(tint({0.7F, 0.6F, 0.5F}, BlendMode::lighten), {kEarth}, p);
+         return on(tint({0.7F, 0.6F, 0.5F}, BlendMode::lighten), {kTheEarth}, p);
      }},
     {"darken", 4,
      [](const Painting&) {
@@ -109,7 +109,7 @@ const Fault kFaults[] = {
      }},
     {"darken on the sky", 3,
      [](const Painting& p) {
-         return on(tint({0.4F, 0.45F, 0.6F}, BlendMode::darken), {kHeaven}, p);
+         return on(tint({0.4F, 0.45F, 0.6F}, BlendMode::darken), {kTheSky}, p);
      }},
     {"screen", 5,
      [](const Painting&) {
@@ -117,7 +117,7 @@ const Fault kFaults[] = {
      }},
     {"screen on the house", 4,
      [](const Painting& p) {
-         return on(tint({0.5F, 0.4F, 0.3F}, BlendMode::screen), {kHouse}, p);
+         return on(tint({0.5F, 0.4F, 0.3F}, BlendMode::screen), {kTheHouse}, p);
      }},
     {"red in color", 3,
      [](const Painting&) {
