@@ -2,6 +2,7 @@
 #include <cstdlib>
 #include <fstream>
 
+#include "files/left_work.h"
 #include "files/png.h"
 #include "files/unsaved_work.h"
 #include "fuzz/target.h"

@@ -7,6 +7,7 @@
 #include <cmath>
 
 #include "audit/finding_figures.h"
+#include "audit/laid_shares.h"
 #include "painting/changes.h"
 #include "render/view.h"
 
@@ -15,12 +16,7 @@ namespace {
 
 constexpr int kBlameSide = 300;    // long side of the copy
 constexpr double kNoShare = 0.05;  // of the slip
-
-/// Above 0 where `to` is worse than `from`, in the figure's unit.
-double worsening(const Finding& finding, double from, double to) {
-    const double unit = std::max(std::fabs(finding.budget.value_or(0)), 1e-3);
-    return (excess_of(finding, to) - excess_of(finding, from)) * unit;
-}
+constexpr double kAlone = 0.1;     // of it, which the others have at most together
 
 /// The small painting with each pass alone switched off.
 std::optional<std::vector<std::optional<Audit>>> without_each(const Painting& painting,
@@ -46,6 +42,11 @@ bool hides_some(const PassShare& share, double whole) {
     return share.laid <= 0 && share.alone < -kNoShare * whole;
 }
 
+/// What it did is not to be seen any more: without it nothing would be better now.
+bool is_covered(const PassShare& share, double whole) {
+    return share.laid >= kNoShare * whole && std::fabs(share.alone) < kNoShare * whole;
+}
+
 std::string in_words(const std::vector<PassShare>& shares, double whole, int decimals) {
     std::string took, hides;
     for (const PassShare& share : shares) {
@@ -60,20 +61,56 @@ std::string in_words(const std::vector<PassShare>& shares, double whole, int dec
     return took + "." + hides;
 }
 
-/// Puts who did it in the place of the last words, which name one pass.
-void say(Finding& finding, double whole) {
-    const std::string last = fmt::format("Pass {}.", finding.pass);
+std::string numbers_of(const std::vector<int>& passes) {
+    std::string text;
+    for (std::size_t i = 0; i < passes.size(); ++i)
+        text += fmt::format("{}{}",
+                            i == 0                  ? ""
+                            : i + 1 < passes.size() ? ", "
+                                                    : " and ",
+                            passes[i]);
+    return text;
+}
+
+/// Puts who did it in the place of the last words, which name one pass. `named` is what they name.
+void say(Finding& finding, int named, double whole, double of_others,
+         const std::vector<int>& covered) {
+    const std::string last = fmt::format("Pass {}.", named);
     if (!finding.text.ends_with(last)) return;
+    finding.text.resize(finding.text.size() - last.size());
     const auto took =
         std::ranges::count_if(finding.shares, [](const PassShare& s) { return s.laid > 0; });
     const bool hidden = std::ranges::any_of(
         finding.shares, [&](const PassShare& share) { return hides_some(share, whole); });
-    finding.text.resize(finding.text.size() - last.size());
-    if (took <= 1 && !hidden) {
-        finding.text += fmt::format("Pass {}{}.", finding.pass, took == 1 ? ", alone" : "");
-        return;
+    const bool alone = took == 1 && of_others < kAlone * whole;
+    if (took == 0 || (alone && !hidden))
+        finding.text += fmt::format("Pass {}{}.", finding.pass, alone ? ", alone" : "");
+    else
+        finding.text += in_words(finding.shares, whole, whole < 0.095 ? 3 : whole < 0.95 ? 2 : 1);
+    if (!covered.empty())
+        finding.text += fmt::format(" What pass{} {} did is covered by a later one.",
+                                    covered.size() == 1 ? "" : "es", numbers_of(covered));
+}
+
+/// The slip as far as it is known: of which figures, and what is lost with each pass.
+struct Blame {
+    const Finding& finding;
+    const Audit& small;
+    const std::vector<std::optional<Audit>>& without;
+
+    double alone(int pass) const {
+        const auto& other = without[static_cast<std::size_t>(pass) - 1];
+        const auto now = figure_in(finding, small.passes.back());
+        const auto off = now && other ? figure_in(finding, other->passes.back()) : std::nullopt;
+        return off ? worsening(finding, *off, *now) : 0;
     }
-    finding.text += in_words(finding.shares, whole, whole < 0.095 ? 3 : whole < 0.95 ? 2 : 1);
+};
+
+/// The painting without passes whose damage a later one covers, on the small copy.
+std::optional<Audit> uncovered(Painting painting, const std::vector<int>& covered,
+                               const AuditOptions& options, const std::stop_token& stop) {
+    for (const int pass : covered) painting.passes[static_cast<std::size_t>(pass) - 1].on = false;
+    return audit(painting, options, stop);
 }
 
 }  // namespace
@@ -96,36 +133,42 @@ bool find_shares(const Painting& painting, const Audit& figures, std::vector<Fin
     for (Finding& finding : findings) {
         if (!slipped(finding)) continue;
         finding.shares.clear();
-        const auto sealed = figure_in(finding, figures.ground);
-        const auto now = figure_in(finding, figures.passes.back());
-        const auto small = figure_in(finding, all->passes.back());
-        if (!now) continue;
-        // What was lost is counted from where it was best, which for what is sealed is the seal.
-        double best = sealed.value_or(0);
-        int from = 0;
-        for (const PassAudit& pass : figures.passes) {
-            const auto figure = figure_in(finding, pass);
-            if (!figure || pass.open) continue;
-            if ((!sealed && from == 0) || excess_of(finding, *figure) < excess_of(finding, best))
-                best = *figure, from = pass.index;
+        const Blame blame{finding, *all, *without};
+        LaidShares laid = laid_shares(finding, figures);
+        if (laid.whole <= 0) continue;
+        const auto with_alone = [&] {
+            for (PassShare& share : laid.shares) share.alone = blame.alone(share.pass);
+        };
+        with_alone();
+        std::vector<int> covered;
+        if (painting.passes.size() <= kMostBlamed)
+            for (const PassShare& share : laid.shares)
+                if (is_covered(share, laid.whole)) covered.push_back(share.pass);
+        if (!covered.empty()) {
+            // What is seen now is told of the passes that are seen.
+            const auto seen = uncovered(painting, covered, options, stop);
+            if (!seen) return false;
+            if (LaidShares of_seen = laid_shares(finding, *seen); of_seen.whole > 0) {
+                laid = std::move(of_seen);
+                std::erase_if(laid.shares, [&](const PassShare& share) {
+                    return std::ranges::count(covered, share.pass) > 0;
+                });
+                with_alone();
+            } else {
+                covered.clear();
+            }
         }
-        const double whole = worsening(finding, best, *now);
-        if (whole <= 0) continue;
-        for (const PassAudit& pass : figures.passes) {
-            if (pass.index <= from) continue;
-            const auto index = static_cast<std::size_t>(pass.index) - 1;
-            const auto before = figure_in(finding, figures.before(pass)),
-                       after = figure_in(finding, pass);
-            PassShare share{pass.index, 0, 0};
-            if (after) share.laid = worsening(finding, before.value_or(best), *after);
-            if (small && (*without)[index])
-                if (const auto off = figure_in(finding, (*without)[index]->passes.back()))
-                    share.alone = worsening(finding, *off, *small);
-            if (std::fabs(share.laid) >= kNoShare * whole ||
-                std::fabs(share.alone) >= kNoShare * whole)
+        const int named = finding.pass;
+        const auto most = std::ranges::max_element(laid.shares, {}, &PassShare::laid);
+        if (most != laid.shares.end() && most->laid > 0) finding.pass = most->pass;
+        double of_others = 0;
+        for (const PassShare& share : laid.shares) {
+            if (share.pass != finding.pass) of_others += std::max(0.0, share.laid);
+            if (std::fabs(share.laid) >= kNoShare * laid.whole ||
+                std::fabs(share.alone) >= kNoShare * laid.whole)
                 finding.shares.push_back(share);
         }
-        say(finding, whole);
+        say(finding, named, laid.whole, of_others, covered);
     }
     return true;
 }

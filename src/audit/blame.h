@@ -18,7 +18,11 @@ namespace underpaint {
 /// alone is switched off, all others staying; these don't add up. Both in the figure's unit, above
 /// 0 for the worse. A pass of which `laid` or `alone` is under a twentieth of the slip has no
 /// share. One whose `alone` is below that hides what others did: without it the slip would be
-/// larger.
+/// larger. What a pass did that no longer makes any difference is covered by a later one: it is
+/// said, and shares are told of the passes that are left.
+///
+/// The finding then names the pass with the largest share, and says "alone" where the others
+/// together have less than a tenth.
 ///
 /// Measured on a small copy, in differences. Up to kMostBlamed passes; of more only `laid`.
 /// \param figures of the painting, exact or not

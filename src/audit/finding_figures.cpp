@@ -90,7 +90,9 @@ double excess_of(const Finding& finding, double figure) {
 }
 
 bool same_thing(const Finding& a, const Finding& b) {
-    return a.code == b.code && a.parts == b.parts && a.focus == b.focus;
+    // The part that agrees least with the common light is a word of its sentence; the light is one.
+    const bool about_parts = a.code != FindingCode::light_differs;
+    return a.code == b.code && a.focus == b.focus && (!about_parts || a.parts == b.parts);
 }
 
 bool no_worse(const Finding& finding, double figure, double than) {

@@ -136,11 +136,12 @@ void find_focus_slips(const Painting& painting, const Audit& audit,
             if (slip.back != nullptr)
                 finding.text +=
                     fmt::format(" after this pass; pass {} brought it back", slip.back->index);
-            finding.text += fmt::format(". Pass {}.", slip.pass->index);
             const bool faded = now.kept && *now.kept < kHeldKept;
             finding.figure = faded ? now.kept : now.lead;
             finding.budget = faded ? kHeldKept : std::min(1.0, sealed->lead.value_or(1) - 0.02);
             finding.focus = which;
+            if (slip.back == nullptr) finding.pass = most_to_blame(finding, audit, finding.pass);
+            finding.text += fmt::format(". Pass {}.", finding.pass);
             findings.push_back(std::move(finding));
         }
     }

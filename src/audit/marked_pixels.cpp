@@ -101,10 +101,10 @@ MarkPixels drawn_together(const Audit& figures, std::size_t pass) {
 }
 
 MarkPixels strongest_colours(const Audit& figures, std::size_t pass, std::vector<Focus> outside) {
-    const auto from = static_cast<float>(kAccentFrom * figures.passes[pass].intensity.strongest);
+    const auto from = static_cast<float>(kAccentShown * figures.passes[pass].intensity.strongest);
     return [from, outside = std::move(outside)](const PassStates& states, FloatBlock& cover) {
         const auto pixels = states.after.all();
-        mark_where(cover, [&](std::size_t i) { return intensity(pixels[i]) >= from; });
+        mark_where(cover, [&](std::size_t i) { return strength(pixels[i]) >= from; });
         leave_foci(states, outside, cover);
     };
 }

@@ -201,9 +201,13 @@ std::optional<FigureWords> words(const PassAudit& pass) {
 FigureFields fields(const Painting&, const PassAudit& pass) {
     if (!pass.no_effect) return {};
     constexpr std::string_view reasons[] = {"near-white", "near-black", "near-neutral", "same"};
-    return {{"reach", pass.no_effect->reach},
-            {"share", pass.no_effect->share},
-            {"why", std::string(reasons[static_cast<std::size_t>(pass.no_effect->why)])}};
+    FigureFields fields{{"reach", pass.no_effect->reach}, {"share", pass.no_effect->share}};
+    if (pass.no_effect->share > 0)
+        fields.push_back(
+            {"why", std::string(reasons[static_cast<std::size_t>(pass.no_effect->why)])});
+    else
+        fields.push_back({"why", std::optional<double>()});
+    return fields;
 }
 
 }  // namespace

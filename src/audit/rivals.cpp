@@ -15,6 +15,8 @@
 namespace underpaint {
 namespace {
 
+constexpr std::int64_t kSmallPicture = 64 * 64;  // viewing pixels
+
 /// Evenly spread places for discs along one side, from border to border.
 struct Places {
     double first, spacing;
@@ -225,6 +227,15 @@ std::vector<Rival> looked_for(const ViewingSteps& viewing, const BinnedSteps& st
     const auto places = measured_at(QuickLook(viewing.steps).likeliest(grid, ground, hopes), steps,
                                     size, grid.radius);
     known.insert(known.end(), places.begin(), places.end());
+    // A pixel more or less is much of a small disc: in small pictures every place is looked at.
+    if (size.area() <= kSmallPicture) {
+        std::vector<Point> all;
+        for (double y = 0; y <= size.height; y += 0.25)
+            for (double x = 0; x <= size.width; x += 0.25)
+                if (const Point at{x, y}; ground.allows(at)) all.push_back(at);
+        const auto everywhere = measured_at(all, steps, size, grid.radius);
+        known.insert(known.end(), everywhere.begin(), everywhere.end());
+    }
     refine(known, steps, size, grid, ground);
     return known;
 }

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "audit/blame.h"
 #include "audit/finding_figures.h"
 #include "audit/mends/pass_trial.h"
 #include "audit/pass_mends.h"
@@ -19,7 +20,13 @@ std::optional<SafeMends> mend_what_is_safe(const Painting& painting, const Audit
                                            const Progress& progress) {
     SafeMends all{{}, painting, 0};
     Audit now = figures;
-    std::vector<Finding> findings = find(painting, now), tried;
+    std::vector<Finding> findings, tried;
+    // Shares say which pass is to be mended: another than was laid last may have done it.
+    const auto found = [&] {
+        findings = find(all.result, now);
+        return find_shares(all.result, now, findings, own, stop);
+    };
+    if (!found()) return std::nullopt;
     const auto first = static_cast<float>(std::ranges::count_if(findings, counts));
     const auto next = [&]() -> const Finding* {
         for (const Finding& finding : findings)
@@ -49,7 +56,7 @@ std::optional<SafeMends> mend_what_is_safe(const Painting& painting, const Audit
         if (!nothing_worse(all.result, now, after, *measured)) continue;
         all.result = after;
         now = std::move(*measured);
-        findings = find(all.result, now);
+        if (!found()) return std::nullopt;
         all.mends.push_back({in_hand.text, in_hand.pass, *safe, now.balance(), safe->effect});
     }
     all.left = static_cast<std::size_t>(std::ranges::count_if(findings, counts));

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "audit/finding.h"
+#include "audit/laid_shares.h"
 #include "audit/measures.h"
 
 namespace underpaint {
@@ -38,17 +39,25 @@ std::vector<Slip> slips_of(const Audit& audit, VerdictOf verdict_of) {
 }
 
 /// Adds a finding for each such stretch. `say(pass, finding)` begins its sentence, with the figures
-/// of a pass: of the last one, or where it was brought back, of the one that made it worst.
+/// of a pass: of the last one, or where it was brought back, of the one that made it worst. The
+/// finding names the pass with the largest share of what is still lost; see most_to_blame().
 template <class VerdictOf, class Say>
 void find_slips(const Audit& audit, FindingCode code, VerdictOf verdict_of, Say say,
                 std::vector<Finding>& findings) {
     for (const Slip& slip : slips_of(audit, verdict_of)) {
+        const PassAudit& told = slip.back != nullptr ? *slip.pass : audit.passes.back();
         Finding finding{code, slip.verdict, slip.pass->index};
-        say(slip.back != nullptr ? *slip.pass : audit.passes.back(), finding);
+        say(told, finding);
+        if (slip.back == nullptr)
+            if (const int most = most_to_blame(finding, audit, finding.pass);
+                most != finding.pass) {
+                finding = Finding{code, slip.verdict, most};
+                say(told, finding);
+            }
         if (slip.back != nullptr)
             finding.text +=
                 fmt::format(" after this pass; pass {} brought it back", slip.back->index);
-        finding.text += fmt::format(". Pass {}.", slip.pass->index);
+        finding.text += fmt::format(". Pass {}.", finding.pass);
         findings.push_back(std::move(finding));
     }
 }

@@ -66,7 +66,7 @@ std::optional<StrongestColour> strongest_in(const RgbBlock& small, Reader reader
     const ConstRgbRow pixels = small.all();
     const std::size_t count = pixels.r.size();
     std::vector<float> strength(count);
-    for (std::size_t i = 0; i < count; ++i) strength[i] = intensity(pixels[i]);
+    for (std::size_t i = 0; i < count; ++i) strength[i] = underpaint::strength(pixels[i]);
     std::vector<float> sorted = strength;
     const auto rank =
         static_cast<std::ptrdiff_t>(std::ceil(kMostIntense * static_cast<double>(count))) - 1;

@@ -399,6 +399,18 @@ std::optional<std::size_t> step_in_hand(const Brief& brief,
     return static_cast<std::size_t>(first - standing.begin());
 }
 
+std::optional<std::size_t> step_ahead(const Painting& painting,
+                                      const std::vector<StepStanding>& standing) {
+    const auto in_hand = step_in_hand(painting.brief, standing);
+    const auto& steps = painting.brief.route.steps;
+    if (!in_hand || !painting.sealed()) return std::nullopt;
+    constexpr std::string_view bench = "passes";
+    if (steps[*in_hand].bench == bench) return std::nullopt;
+    for (std::size_t i = *in_hand + 1; i < std::min(standing.size(), steps.size()); ++i)
+        if (steps[i].bench == bench && !standing[i].done) return i;
+    return std::nullopt;
+}
+
 std::vector<bool> done_steps(const std::vector<StepStanding>& standing) {
     std::vector<bool> done;
     for (const StepStanding& step : standing) done.push_back(step.done);

@@ -52,6 +52,10 @@ std::vector<StepStanding> standing_of(const Painting& painting, const Measured& 
 /// nothing when all are.
 std::optional<std::size_t> step_in_hand(const Brief& brief,
                                         const std::vector<StepStanding>& standing);
+/// The step that the work has come to when that lies beyond the one in hand: of a painting that is
+/// sealed the first on the Passes bench that is not done. Nothing where the route is followed.
+std::optional<std::size_t> step_ahead(const Painting& painting,
+                                      const std::vector<StepStanding>& standing);
 std::vector<bool> done_steps(const std::vector<StepStanding>& standing);
 
 inline constexpr double kCovered = 0.98;      ///< share of the picture that parts have to cover

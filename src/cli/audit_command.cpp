@@ -10,11 +10,10 @@
 #include "audit/pass_mends.h"
 #include "audit/safe_mends.h"
 #include "cli/commands.h"
+#include "cli/opening.h"
 #include "files/audit_json.h"
-#include "files/open_any.h"
 #include "files/openraster.h"
 #include "files/own_files.h"
-#include "files/today.h"
 #include "painting/changes.h"
 #include "painting/shown_name.h"
 
@@ -31,7 +30,7 @@ HouseRules own_rules() {
 constexpr std::array kColumns{&kOrderMeasure, &kFocusMeasure, &kSwingMeasure, &kRangeMeasure};
 
 void print_table(const AuditedFile& audited) {
-    const auto& [file, painting, audit, findings] = audited;
+    const auto& [file, painting, audit, findings, left_out] = audited;
     fmt::print("{}, {} x {}, values read by {}\n\n", shown_name(painting.name), audit.size.width,
                audit.size.height, text_of(audit.reader).id);
     fmt::print("{:>3}  {:28} {:9} {:>7} {:>7} {:>7} {:>7} {:>9}", "", "pass", "value", "p95",
@@ -76,32 +75,44 @@ void print_table(const AuditedFile& audited) {
 void print_line(const AuditedFile& audited) {
     const auto slipped = std::ranges::count_if(audited.findings, counts);
     const Finding& first = audited.findings.front();
-    fmt::print("{}: {}\n", shown_name(audited.file),
+    fmt::print("{}: {}{}\n", shown_name(audited.file),
+               audited.left_out.empty() ? "" : "not all of it could be read; ",
                slipped == 0   ? std::string("held")
                : slipped == 1 ? first.text
                               : fmt::format("{} findings. {}", slipped, first.text));
 }
 
+/// Measures the painting and adds its findings, with the shares of its passes.
+void measure(AuditedFile& file, Reader reader, const HouseRules& own) {
+    AuditOptions options;
+    options.reader = reader;
+    options.own_rules = own;
+    file.audit = *audit(file.painting, options);
+    file.findings = find(file.painting, file.audit);
+    find_shares(file.painting, file.audit, file.findings, own);
+}
+
 Result<AuditedFile> audited(const AuditRequest& request, const std::filesystem::path& file,
                             const HouseRules& own) {
-    auto opened = open_any(file, today(), request.under);
+    auto opened = open_input(file, {request.under, request.strict});
     if (!opened) return tl::unexpected(opened.error());
-    AuditedFile result{file.string(), std::move(opened->painting), {}, {}};
+    AuditedFile result{
+        file.string(), std::move(opened->painting), {}, {}, std::move(opened->left_out)};
+    if (Done within = check_foci(result.file, result.painting, request.foci); !within)
+        return tl::unexpected(within.error());
     if (!request.foci.empty()) result.painting = with_foci(result.painting, request.foci);
-    AuditOptions options;
-    options.reader = request.reader;
-    options.own_rules = own;
-    result.audit = *audit(result.painting, options);
-    result.findings = find(result.painting, result.audit);
-    find_shares(result.painting, result.audit, result.findings, own);
+    measure(result, request.reader, own);
     if (request.mends)
         for (Finding& finding : result.findings)
             finding.mends = mends_for(result.painting, finding, result.audit, own);
     return result;
 }
 
-bool any_counts(const AuditedFile& audited) {
-    return std::ranges::any_of(audited.findings, counts);
+/// Whether all held of what is in the file.
+int status_of(const AuditedFile& audited) {
+    return std::ranges::any_of(audited.findings, counts) || !audited.left_out.empty()
+               ? kSlippedStatus
+               : kHeldStatus;
 }
 
 }  // namespace
@@ -119,7 +130,7 @@ int run(const AuditRequest& request) {
             status = report(result->error());
             continue;
         }
-        if (status == kHeldStatus && any_counts(**result)) status = kSlippedStatus;
+        if (status == kHeldStatus) status = status_of(**result);
         files.push_back(std::move(**result));
     }
     if (files.empty()) return status;
@@ -129,7 +140,7 @@ int run(const AuditRequest& request) {
     else if (request.json && many)
         std::cout << write_audits(files);
     else if (request.json)
-        std::cout << write_audit(files[0].painting, files[0].audit, files[0].findings);
+        std::cout << write_audit(files[0]);
     else if (many)
         for (const AuditedFile& each : files) print_line(each);
     else
@@ -137,43 +148,67 @@ int run(const AuditRequest& request) {
     return status;
 }
 
+namespace {
+
+/// What a mending came to. Nothing when there was nothing to take, which has been said.
+std::optional<Painting> mend_finding(const AuditedFile& measured, const Finding& finding,
+                                     const HouseRules& own) {
+    const auto mends = mends_for(measured.painting, finding, measured.audit, own);
+    if (mends.empty()) {
+        fmt::print("No mend helps: {}\n", finding.text);
+        return std::nullopt;
+    }
+    fmt::print("{}\n  {}. {}\n", finding.text, mends.front().label, mends.front().effect);
+    return mended(measured.painting, mends.front());
+}
+
+std::optional<Painting> mend_safely(const AuditedFile& measured, const HouseRules& own) {
+    auto safe = *mend_what_is_safe(measured.painting, measured.audit, own);
+    for (const SafeMend& mend : safe.mends)
+        fmt::print("{}\n  {}. {}\n", mend.finding, mend.mend.label, mend.after);
+    if (!safe.mends.empty()) return std::move(safe.result);
+    fmt::print("{}\n", safe.left == 0 ? "Nothing slipped." : "Nothing can be mended safely.");
+    return std::nullopt;
+}
+
+}  // namespace
+
 int run(const MendRequest& request) {
-    AuditRequest asked;
-    asked.reader = request.reader;
+    if (Done may = check_output(request.out); !may) return report(may.error());
     const HouseRules own = own_rules();
-    auto measured = audited(asked, request.in, own);
-    if (!measured) return report(measured.error());
-    const Painting& painting = measured->painting;
-    Painting result = painting;
-    std::size_t left = 0;
+    auto opened = open_input(request.in, {request.under, request.strict});
+    if (!opened) return report(opened.error());
+    if (Done may = check_not_over_partial(*opened, request.in, request.out, request.even_partial);
+        !may)
+        return report(may.error());
+    AuditedFile measured{
+        request.in.string(), std::move(opened->painting), {}, {}, std::move(opened->left_out)};
+    if (Done within = check_foci(measured.file, measured.painting, request.foci); !within)
+        return report(within.error());
+    const auto own_foci = measured.painting.plan.foci;
+    if (!request.foci.empty()) measured.painting = with_foci(measured.painting, request.foci);
+    measure(measured, request.reader, own);
+
+    std::optional<Painting> result;
     if (request.finding) {
-        const auto finding = std::ranges::find_if(measured->findings, [&](const Finding& each) {
+        const auto finding = std::ranges::find_if(measured.findings, [&](const Finding& each) {
             return id_of(each.code) == *request.finding;
         });
-        if (finding == measured->findings.end())
+        if (finding == measured.findings.end())
             return report({request.in.string(),
                            "it has no finding \"" + *request.finding + "\" to be mended."});
-        const auto mends = mends_for(painting, *finding, measured->audit, own);
-        if (mends.empty()) {
-            fmt::print("No mend helps: {}\n", finding->text);
-            return kSlippedStatus;
-        }
-        fmt::print("{}\n  {}. {}\n", finding->text, mends.front().label, mends.front().effect);
-        result = mended(painting, mends.front());
-        left = static_cast<std::size_t>(std::ranges::count_if(measured->findings, counts)) - 1;
+        result = mend_finding(measured, *finding, own);
     } else {
-        const auto safe = *mend_what_is_safe(painting, measured->audit, own);
-        for (const SafeMend& mend : safe.mends)
-            fmt::print("{}\n  {}. {}\n", mend.finding, mend.mend.label, mend.after);
-        left = safe.left;
-        if (safe.mends.empty()) {
-            fmt::print("{}\n", left == 0 ? "Nothing slipped." : "Nothing can be mended safely.");
-            return left == 0 ? kHeldStatus : kSlippedStatus;
-        }
-        result = safe.result;
+        result = mend_safely(measured, own);
     }
-    if (Done saved = save_painting(request.out, result); !saved) return report(saved.error());
-    return left == 0 ? kHeldStatus : kSlippedStatus;
+    if (!result) return status_of(measured);
+    // What is left is measured, and not counted: a mend may bring back more than it was taken for.
+    measured.painting = std::move(*result);
+    measure(measured, request.reader, own);
+    measured.painting.plan.foci = own_foci;
+    if (Done saved = save_painting(request.out, measured.painting); !saved)
+        return report(saved.error());
+    return status_of(measured);
 }
 
 }  // namespace underpaint

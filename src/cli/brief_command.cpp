@@ -6,8 +6,8 @@
 #include "audit/figures.h"
 #include "brief/routes.h"
 #include "cli/commands.h"
+#include "cli/opening.h"
 #include "files/brief_report.h"
-#include "files/open_any.h"
 #include "files/own_files.h"
 #include "files/today.h"
 #include "painting/shown_name.h"
@@ -85,7 +85,7 @@ void print_route(const Brief& brief, const BriefReport& report) {
 }  // namespace
 
 int run(const BriefRequest& request) {
-    auto opened = open_any(request.in, today());
+    auto opened = open_input(request.in, {{}, request.strict});
     if (!opened) return report(opened.error());
     Painting painting = std::move(opened->painting);
     painting.brief = with_a_route(std::move(painting.brief));

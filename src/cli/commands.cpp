@@ -7,11 +7,10 @@
 #include <iostream>
 
 #include "audit/value_findings.h"
+#include "cli/opening.h"
 #include "demo/routes.h"
 #include "files/export_png.h"
 #include "files/flat_picture.h"
-#include "files/open_any.h"
-#include "files/today.h"
 #include "files/values_json.h"
 #include "painting/shown_name.h"
 #include "painting/stage.h"
@@ -57,7 +56,13 @@ int report(const Trouble& trouble) {
 }
 
 int run(const RenderRequest& request) {
-    const auto opened = open_any(request.in, today());
+    if (Done may = check_output(request.out); !may) return report(may.error());
+    std::error_code error;
+    if (std::filesystem::equivalent(request.in, request.out, error))
+        return report({request.out.string(),
+                       "this is the painting itself, which a picture would replace. Choose another "
+                       "name."});
+    const auto opened = open_input(request.in, {{}, request.strict});
     if (!opened) return report(opened.error());
     const Painting& painting = opened->painting;
     const std::size_t upto = request.upto.value_or(painting.passes.size());
@@ -73,7 +78,7 @@ int run(const RenderRequest& request) {
 }
 
 int run(const ValuesRequest& request) {
-    const auto opened = open_any(request.in, today());
+    const auto opened = open_input(request.in, {{}, request.strict});
     if (!opened) return report(opened.error());
     const Painting& painting = opened->painting;
     const auto figures = audit_values(staged(painting, Stage::values),
@@ -105,14 +110,13 @@ int run(const DemoRequest& request) {
 }
 
 int run_info(const std::filesystem::path& in) {
-    const auto opened = open_any(in, today());
+    const auto opened = open_input(in);
     if (!opened) return report(opened.error());
     const Painting& painting = opened->painting;
     const Picture& ground = painting.ground()->base();
     fmt::print("{}: {} x {}, {} bits, {}\n", shown_name(painting.name), painting.size().width,
                painting.size().height, ground.depth() == Depth::bits16 ? 16 : 8,
                is_neutral(ground) ? "grey" : "colour");
-    for (const std::string& notice : opened->notices) fmt::print("{}\n", printable(notice));
     for (const Seal& seal : painting.seals)
         fmt::print("seal {}  {}{}\n", seal.number, seal.date,
                    seal == painting.seal() ? ", in force" : "");

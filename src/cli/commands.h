@@ -22,6 +22,7 @@ struct RenderRequest {
     std::optional<std::size_t> upto;
     std::optional<Depth> depth;
     std::optional<Reader> grey;
+    bool strict = false;  ///< not when something had to be left out
 };
 struct AuditRequest {
     std::vector<std::filesystem::path> in;
@@ -30,21 +31,26 @@ struct AuditRequest {
     Reader reader = Reader::lightness;
     std::vector<Focus> foci;
     std::optional<std::string> under;
+    bool strict = false;
 };
 struct MendRequest {
     std::filesystem::path in, out;
     Reader reader = Reader::lightness;
     std::optional<std::string> finding;  ///< its code; what is safe unless given
+    std::vector<Focus> foci;             ///< measured with these; the painting keeps its own
+    std::optional<std::string> under;
+    bool strict = false;
+    bool even_partial = false;  ///< also over a file that was not read whole
 };
 struct ValuesRequest {
     std::filesystem::path in;
-    bool json = false;
+    bool json = false, strict = false;
     Reader reader = Reader::lightness;
     ValueScale scale = ValueScale::one_to_nine;
 };
 struct BriefRequest {
     std::filesystem::path in;
-    bool json = false;
+    bool json = false, strict = false;
     Reader reader = Reader::lightness;
 };
 struct DemoRequest {

@@ -1,5 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <CLI/CLI.hpp>
+#include <algorithm>
+#include <charconv>
+#include <cmath>
 
 #include "cli/commands.h"
 
@@ -13,7 +16,9 @@ Focus focus_from(const std::string& text, std::size_t number) {
     int used = 0;
     if (std::sscanf(text.c_str(), "%lf,%lf,%lf%n", &focus.centre.x, &focus.centre.y, &focus.radius,
                     &used) != 3 ||
-        used != static_cast<int>(text.size()) || !(focus.radius > 0))
+        used != static_cast<int>(text.size()) || !(focus.radius > 0) ||
+        !std::isfinite(focus.centre.x) || !std::isfinite(focus.centre.y) ||
+        !std::isfinite(focus.radius))
         throw CLI::ValidationError("--focus", "\"" + text +
                                                   "\" is not X,Y,R: three numbers in pixels, the "
                                                   "radius above 0");
@@ -31,11 +36,69 @@ Size size_from(const std::string& text) {
     return size;
 }
 
-template <class Choice, class Table>
-std::map<std::string, Choice> by_id(const Table& table, Choice Table::value_type::*choice) {
-    std::map<std::string, Choice> ids;
-    for (const auto& text : table) ids.emplace(text.id, text.*choice);
-    return ids;
+std::string joined(const std::vector<std::string>& words) {
+    std::string all;
+    for (std::size_t i = 0; i < words.size(); ++i)
+        all += (i == 0 ? "" : i + 1 < words.size() ? ", " : " and ") + words[i];
+    return all;
+}
+
+/// An option that names one of the readers.
+void add_reader(CLI::App& command, const std::string& name, const std::string& help,
+                std::function<void(Reader)> take) {
+    command.add_option_function<std::string>(
+        name,
+        [name, take = std::move(take)](const std::string& id) {
+            const auto found = std::ranges::find(kReaders, id, &ReaderText::id);
+            if (found != kReaders.end()) return take(found->reader);
+            std::vector<std::string> ids;
+            for (const ReaderText& reader : kReaders) ids.emplace_back(reader.id);
+            throw CLI::ValidationError(name,
+                                       "\"" + id + "\" is no reader. There are " + joined(ids));
+        },
+        help);
+}
+
+/// An option of a whole number that is not negative.
+void add_count(CLI::App& command, const std::string& name, const std::string& help,
+               std::optional<std::size_t>& count) {
+    command.add_option_function<std::string>(
+        name,
+        [name, &count](const std::string& text) {
+            std::size_t number = 0;
+            const auto [end, wrong] =
+                std::from_chars(text.data(), text.data() + text.size(), number);
+            if (wrong != std::errc() || end != text.data() + text.size())
+                throw CLI::ValidationError(
+                    name, "\"" + text.substr(0, 40) + "\" is no whole number from 0 up");
+            count = number;
+        },
+        help);
+}
+
+constexpr const char* kReaderHelp = "How values are read";
+constexpr const char* kUnderHelp = "Name of the layer that is the underpaint";
+
+void add_foci(CLI::App& command, std::vector<std::string>& foci) {
+    command.add_option("--focus", foci, "X,Y,R in pixels; the first one leads")
+        ->expected(1)
+        ->multi_option_policy(CLI::MultiOptionPolicy::TakeAll)
+        ->allow_extra_args(false);
+}
+
+void add_strict(CLI::App& command, bool& strict) {
+    command.add_flag("--strict", strict, "Do nothing when part of a file can't be read");
+}
+
+/// A sentence when the first word is no command.
+std::optional<std::string> unknown_command(const CLI::App& app, int argc, char** argv) {
+    if (argc < 2 || argv[1][0] == '-') return std::nullopt;
+    std::vector<std::string> names;
+    for (const CLI::App* command : app.get_subcommands([](const CLI::App*) { return true; }))
+        names.push_back(command->get_name());
+    if (std::ranges::count(names, argv[1]) > 0) return std::nullopt;
+    return "there is no command \"" + std::string(argv[1]).substr(0, 40) + "\". There are " +
+           joined(names) + "; underpaint --help says more.";
 }
 
 }  // namespace
@@ -44,20 +107,20 @@ int main(int argc, char** argv) {
     CLI::App app("Measures what colour passes did to a painting's grey structure.", "underpaint");
     app.require_subcommand(1);
     app.set_version_flag("--version", UNDERPAINT_VERSION);
-    const auto readers = by_id(kReaders, &ReaderText::reader);
 
     RenderRequest render;
     int depth = 0;
     auto* render_command = app.add_subcommand("render", "Write the painting as a PNG");
     render_command->add_option("IN.ora", render.in, "The painting")->required();
     render_command->add_option("-o,--output", render.out, "The PNG to write")->required();
-    render_command->add_option("--upto", render.upto, "Only the first N passes (0: the underpaint)")
-        ->check(CLI::NonNegativeNumber);
+    add_count(*render_command, "--upto", "Only the first N passes (0: the underpaint)",
+              render.upto);
     render_command
         ->add_option("--depth", depth, "8 or 16 bits a channel; as the painting unless given")
         ->check(CLI::IsMember({8, 16}));
-    render_command->add_option("--grey", render.grey, "Values only, as this reader sees them")
-        ->transform(CLI::CheckedTransformer(readers));
+    add_reader(*render_command, "--grey", "Values only, as this reader sees them",
+               [&](Reader reader) { render.grey = reader; });
+    add_strict(*render_command, render.strict);
 
     AuditRequest audit;
     std::vector<std::string> foci;
@@ -67,12 +130,11 @@ int main(int argc, char** argv) {
     audit_command->add_flag("--csv", audit.csv, "Print a line a pass, comma-separated")
         ->excludes(as_json);
     audit_command->add_flag("--mends", audit.mends, "Compute what would help, too");
-    audit_command->add_option("--reader", audit.reader, "How values are read")
-        ->transform(CLI::CheckedTransformer(readers));
-    audit_command->add_option("--focus", foci, "X,Y,R in pixels; the first one leads")
-        ->expected(1)
-        ->multi_option_policy(CLI::MultiOptionPolicy::TakeAll);
-    audit_command->add_option("--under", audit.under, "Name of the layer that is the underpaint");
+    add_reader(*audit_command, "--reader", kReaderHelp,
+               [&](Reader reader) { audit.reader = reader; });
+    add_foci(*audit_command, foci);
+    audit_command->add_option("--under", audit.under, kUnderHelp);
+    add_strict(*audit_command, audit.strict);
 
     MendRequest mend;
     bool safe = false;
@@ -85,8 +147,13 @@ int main(int argc, char** argv) {
     mend_command
         ->add_option("--finding", mend.finding, "The gentlest mend for the first finding of a code")
         ->excludes(safe_flag);
-    mend_command->add_option("--reader", mend.reader, "How values are read")
-        ->transform(CLI::CheckedTransformer(readers));
+    add_reader(*mend_command, "--reader", kReaderHelp,
+               [&](Reader reader) { mend.reader = reader; });
+    add_foci(*mend_command, foci);
+    mend_command->add_option("--under", mend.under, kUnderHelp);
+    add_strict(*mend_command, mend.strict);
+    mend_command->add_flag("--even-partial", mend.even_partial,
+                           "Also over the file itself when not all of it could be read");
 
     ValuesRequest values;
     bool tenths = false;
@@ -94,8 +161,9 @@ int main(int argc, char** argv) {
         app.add_subcommand("values", "Compare the values with their plan; 0 as planned, 1 not");
     values_command->add_option("IN.ora", values.in, "The painting")->required();
     values_command->add_flag("--json", values.json, "Print JSON");
-    values_command->add_option("--reader", values.reader, "How values are read")
-        ->transform(CLI::CheckedTransformer(readers));
+    add_reader(*values_command, "--reader", kReaderHelp,
+               [&](Reader reader) { values.reader = reader; });
+    add_strict(*values_command, values.strict);
     values_command->add_flag("--tenths", tenths, "Count steps from 0 to 10");
 
     BriefRequest brief;
@@ -103,8 +171,9 @@ int main(int argc, char** argv) {
         "brief", "Say what the picture is to be, how it stands, and what comes next");
     brief_command->add_option("IN.ora", brief.in, "The painting")->required();
     brief_command->add_flag("--json", brief.json, "Print JSON");
-    brief_command->add_option("--reader", brief.reader, "How values are read")
-        ->transform(CLI::CheckedTransformer(readers));
+    add_reader(*brief_command, "--reader", kReaderHelp,
+               [&](Reader reader) { brief.reader = reader; });
+    add_strict(*brief_command, brief.strict);
 
     DemoRequest demo;
     std::string size;
@@ -118,10 +187,12 @@ int main(int argc, char** argv) {
     auto* info_command = app.add_subcommand("info", "Say what is in a painting or picture");
     info_command->add_option("IN", info, "The file")->required();
 
+    if (const auto unknown = unknown_command(app, argc, argv)) return report({{}, *unknown});
     try {
         app.parse(argc, argv);
         for (const std::string& text : foci)
             audit.foci.push_back(focus_from(text, audit.foci.size() + 1));
+        mend.foci = audit.foci;
         if (!size.empty()) demo.size = size_from(size);
     } catch (const CLI::ParseError& error) {
         return app.exit(error) == 0 ? kHeldStatus : kTroubleStatus;

@@ -82,4 +82,9 @@ float intensity(Rgb encoded) {
     return intensity(oklch(oklab(decode(encoded))));
 }
 
+float strength(Rgb encoded) {
+    const OkLch colour = oklch(oklab(decode(encoded)));
+    return strength(intensity(colour), colour.c);
+}
+
 }  // namespace underpaint

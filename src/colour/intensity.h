@@ -22,4 +22,19 @@ std::vector<float> gamut_chromas(float h, int lights);
 float intensity(OkLch c);
 float intensity(Rgb encoded);
 
+/// 0 up to `from`, 1 from `to` on, and 3t^2 - 2t^3 between (t = the share of the way).
+constexpr float smoothstep(float from, float to, float v) {
+    const float t = (v - from) / (to - from), in = t < 0 ? 0 : t > 1 ? 1 : t;
+    return in * in * (3 - 2 * in);
+}
+
+/// Strength 0..1 of a colour: intensity x smoothstep(0.02, 0.06, chroma), OKLCh. Near white and
+/// black everything is intense, since sRGB holds next to no chroma there: paper white has an
+/// intensity of 1 and a strength of 0. What speaks of strong colours uses this.
+constexpr float strength(float intensity, float chroma) {
+    constexpr float unseen = 0.02F, seen = 0.06F;
+    return intensity * smoothstep(unseen, seen, chroma);
+}
+float strength(Rgb encoded);
+
 }  // namespace underpaint

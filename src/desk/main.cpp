@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QCommandLineParser>
 #include <QTimer>
+#include <algorithm>
 #include <cstdio>
 #include <span>
 #include <string_view>
@@ -13,6 +14,8 @@
 #include "desk/window/main_window.h"
 #include "desk/window/settings_menus.h"
 #include "desk/window/starting.h"
+#include "desk/work/paths.h"
+#include "files/left_work.h"
 #include "files/log.h"
 #include "files/today.h"
 #include "files/user_folders.h"
@@ -50,11 +53,19 @@ private:
     int waited_ = 0;
 };
 
+/// The argument that Qt made this text of. Its bytes need not be UTF-8, which the text is.
+std::filesystem::path file_among(std::span<char*> arguments, const QString& text) {
+    const auto found = std::ranges::find_if(
+        arguments, [&](const char* each) { return QString::fromLocal8Bit(each) == text; });
+    return found == arguments.end() ? path_of(text) : std::filesystem::path(*found);
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
+    const std::span<char*> arguments(argv, static_cast<std::size_t>(argc));
     // What is only asked about itself needs no screen.
-    for (const std::string_view argument : std::span(argv, static_cast<std::size_t>(argc)))
+    for (const std::string_view argument : arguments)
         if (argument == "--help" || argument == "-h" || argument == "--version" || argument == "-v")
             qputenv("QT_QPA_PLATFORM", "offscreen");
     Application application(argc, argv);
@@ -110,6 +121,8 @@ int main(int argc, char** argv) {
                 window.canvas().set_lens(record->lens);
         window.bench().show_page(parser.value(page));
     });
+    // Pictures of the window are as large on every screen.
+    if (parser.isSet(shot)) window.resize(scaled(1280), scaled(800));
     window.show();
     // A picture of the window, and a measured start, are to be the same each time.
     if (!parser.isSet(shot) && !parser.isSet(until)) {
@@ -118,7 +131,7 @@ int main(int argc, char** argv) {
     }
     const Ending ending([&window] { window.autosave().keep_now(); });
     const QStringList files = parser.positionalArguments();
-    if (!files.isEmpty()) window.files().open_file(files.first().toStdString());
+    if (!files.isEmpty()) window.files().open_file(file_among(arguments, files.first()));
     QTimer painted;
     if (parser.isSet(until)) {
         QObject::connect(&painted, &QTimer::timeout, &window, [&] {

@@ -2,6 +2,7 @@
 #include "files/audit_json.h"
 
 #include "files/json.h"
+#include "files/path_text.h"
 
 namespace underpaint {
 namespace {
@@ -80,13 +81,15 @@ Json limits_of(const Limits& limits) {
             {"soft_edges", limits.soft_edges}};
 }
 
-Json audit_of(const Painting& painting, const Audit& audit, const std::vector<Finding>& findings) {
+Json audit_of(const AuditedFile& file) {
+    const auto& [name, painting, audit, findings, left_out] = file;
     Json json{{"schema", "faithful-underpaint/audit-2"},
               {"width", audit.size.width},
               {"height", audit.size.height},
               {"reader", text_of(audit.reader).id},
               {"limits", limits_of(audit.limits)},
               {"sealed", state_of(painting, audit.ground)},
+              {"left_out", left_out},
               {"passes", Json::array()},
               {"groups", Json::array()},
               {"findings", Json::array()}};
@@ -124,16 +127,15 @@ void flatten(const Json& json, const std::string& path, Json& row) {
 
 }  // namespace
 
-std::string write_audit(const Painting& painting, const Audit& audit,
-                        const std::vector<Finding>& findings) {
-    return text_of(audit_of(painting, audit, findings));
+std::string write_audit(const AuditedFile& file) {
+    return text_of(audit_of(file));
 }
 
 std::string write_audits(std::span<const AuditedFile> files) {
     Json all = Json::array();
     for (const AuditedFile& each : files) {
-        Json json{{"file", each.file}};
-        json.update(audit_of(each.painting, each.audit, each.findings));
+        Json json{{"file", text_of_path(each.file)}};
+        json.update(audit_of(each));
         all.push_back(std::move(json));
     }
     return text_of(all);
@@ -148,7 +150,7 @@ std::string write_audits_as_csv(std::span<const AuditedFile> files) {
             // Of foci the one that leads has columns.
             if (state["focus"].is_array())
                 state["focus"] = state["focus"].empty() ? Json::object() : state["focus"][0];
-            Json row{{"file", each.file}};
+            Json row{{"file", text_of_path(each.file)}};
             flatten(state, {}, row);
             for (const auto& [key, value] : row.items()) columns[key] = true;
             rows.push_back(std::move(row));
@@ -163,8 +165,7 @@ std::string write_audits_as_csv(std::span<const AuditedFile> files) {
             if (!std::exchange(first, false)) text += ",";
             const auto cell = row.find(column);
             if (cell == row.end() || cell->is_null()) continue;
-            text += cell->is_string() ? csv_field(cell->get<std::string>())
-                                      : cell->dump(-1, ' ', false, Json::error_handler_t::replace);
+            text += cell->is_string() ? csv_field(cell->get<std::string>()) : line_of(*cell);
         }
         text += "\r\n";
     }

@@ -14,12 +14,12 @@ struct AuditedFile {
     Painting painting;
     Audit audit;
     std::vector<Finding> findings;
+    std::vector<std::string> left_out = {};  ///< see OpenedPainting
 };
 
 /// Figures as JSON, schema "faithful-underpaint/audit-2": see docs/audit-json.md. Drift in steps of
 /// the nine-step scale, shares 0..1, unrounded; null where something could not be measured.
-std::string write_audit(const Painting& painting, const Audit& audit,
-                        const std::vector<Finding>& findings);
+std::string write_audit(const AuditedFile& file);
 /// Those of several files, as a list, each with its "file".
 std::string write_audits(std::span<const AuditedFile> files);
 

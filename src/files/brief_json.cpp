@@ -285,7 +285,9 @@ template <class Read>
 auto in_json(const std::string& file, std::string_view text, const char* schema, Read read)
     -> Result<decltype(read(Json()))> {
     try {
-        const Json json = Json::parse(text);
+        const Json json = parse_json(text);
+        if (json.is_discarded())
+            return trouble(file, "it is cut short or damaged: it is no JSON, or nests too deep.");
         const std::string kind = json.at("schema");
         const std::string known(schema);
         if (kind != known) {
@@ -307,7 +309,7 @@ auto in_json(const std::string& file, std::string_view text, const char* schema,
 std::string write_brief(const Painting& painting, const NameKept& name) {
     Json json = brief_to_json(painting.brief, painting.log, name);
     if (painting.foreign && !painting.foreign->brief_members.empty())
-        put_back(Json::parse(painting.foreign->brief_members, nullptr, false), json);
+        put_back(parse_json(painting.foreign->brief_members), json);
     return text_of(json);
 }
 

@@ -154,7 +154,7 @@ std::string write_brief_report(const Painting& painting, const BriefReport& repo
                         {"due", brief.days.due ? Json(iso(*brief.days.due)) : Json()},
                         {"days_to_spare", or_null(schedule.days_to_spare)},
                         {"drop", drop}};
-    return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+    return text_of(json);
 }
 
 }  // namespace underpaint

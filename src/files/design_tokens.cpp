@@ -26,7 +26,7 @@ std::string write_tokens(std::string_view name, std::span<const Swatch> palette)
             {"$description", fmt::format("{:.1f}% of the picture, step {:.1f}", 100 * swatch.share,
                                          step_of(read(Reader::lightness, c)))}};
     }
-    return tokens.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+    return text_of(tokens);
 }
 
 }  // namespace underpaint

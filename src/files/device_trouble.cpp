@@ -8,6 +8,7 @@ namespace underpaint {
 
 std::string reason_of(int error) {
     switch (error) {
+        case ENAMETOOLONG: return "its name is longer than this disk allows";
         case ENOSPC: return "the disk is full";
         case EDQUOT: return "what you may keep on this disk (your quota) is used up";
         case EFBIG: return "a file as large as this may not be written there";
@@ -26,8 +27,7 @@ std::string reason_of(int error) {
 }
 
 std::string not_saved(const std::string& reason) {
-    return "could not be saved: " + reason +
-           ". The file that was there is untouched; try another place.";
+    return "could not be saved: " + reason + ". Try another place.";
 }
 
 }  // namespace underpaint

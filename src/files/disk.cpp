@@ -6,32 +6,23 @@
 #include <sys/stat.h>
 #include <unistd.h>
 
+#include <fmt/format.h>
+
 #include <atomic>
 #include <cerrno>
 #include <charconv>
 #include <system_error>
 
+#include "files/descriptor.h"
 #include "files/device_trouble.h"
 #include "files/limits.h"
+#include "files/zip_container.h"
+#include "painting/shown_name.h"
 
 namespace underpaint {
 namespace {
 
 namespace fs = std::filesystem;
-
-class Descriptor {
-public:
-    explicit Descriptor(int fd) : fd_(fd) {}
-    ~Descriptor() {
-        if (fd_ >= 0) ::close(fd_);
-    }
-    Descriptor(const Descriptor&) = delete;
-    Descriptor& operator=(const Descriptor&) = delete;
-    int get() const { return fd_; }
-
-private:
-    int fd_;
-};
 
 Done not_plain(const fs::path& path, mode_t mode) {
     const std::string shown = path.string();
@@ -42,9 +33,20 @@ Done not_plain(const fs::path& path, mode_t mode) {
 
 // --- the new file beside the old one
 
-/// NAME.saving-PID-N: told by its name to be of a save, and of which process.
+constexpr std::size_t kMaxName = 255;   // bytes: NAME_MAX of the usual file systems
+constexpr std::size_t kMostAdded = 40;  // by the numbers, and by the ZIP library
+
+/// NAME.saving-PID-N: told by its name to be of a save, and of which process. A name that leaves no
+/// room for that is cut, and told from others that begin alike by its checksum.
 std::string mark_of(const fs::path& target) {
-    return target.filename().string() + ".saving-";
+    std::string name = target.filename().string();
+    if (name.size() + kSavingMark.size() + kMostAdded > kMaxName) {
+        const auto sum = fmt::format("~{:08x}", crc_of(bytes_of(name)));
+        name.resize(kMaxName - kMostAdded - kSavingMark.size() - sum.size());
+        while (!name.empty() && !is_utf8(name)) name.pop_back();  // half a character
+        name += sum;
+    }
+    return name + std::string(kSavingMark);
 }
 
 fs::path folder_of(const fs::path& target) {
@@ -70,13 +72,15 @@ void remove_leftovers(const fs::path& target) {
     }
 }
 
-/// A new, empty file beside `target`; same folder, so that renaming is one step.
-Result<fs::path> new_file_beside(const fs::path& target) {
+/// A new, empty file beside `target`; same folder, so that renaming is one step. While it is
+/// written nobody may read it who may not read the one that it replaces.
+Result<fs::path> new_file_beside(const fs::path& target, bool replaces) {
     static std::atomic<unsigned> number = 0;
     for (int tries = 0; tries < 100; ++tries) {
         const fs::path path = folder_of(target) / (mark_of(target) + std::to_string(::getpid()) +
                                                    "-" + std::to_string(++number));
-        const Descriptor file(::open(path.c_str(), O_WRONLY | O_CREAT | O_EXCL | O_CLOEXEC, 0666));
+        const Descriptor file(
+            ::open(path.c_str(), O_WRONLY | O_CREAT | O_EXCL | O_CLOEXEC, replaces ? 0600 : 0666));
         if (file.get() >= 0) return path;
         if (errno != EEXIST) return trouble(target.string(), not_saved(errno));
     }
@@ -181,8 +185,10 @@ Result<Bytes> read_file(const fs::path& path) {
     return bytes;
 }
 
-Done replace_file(const fs::path& path, const std::function<Done(const fs::path&)>& write,
-                  const Replacing& replacing) {
+namespace {
+
+Done replace(const fs::path& path, const std::function<Done(const fs::path&)>& write,
+             const Replacing& replacing, bool& was_there) {
     // A link is saved through, not replaced.
     std::error_code error;
     fs::path target = path;
@@ -191,9 +197,10 @@ Done replace_file(const fs::path& path, const std::function<Done(const fs::path&
         if (error) return trouble(path.string(), "could not be saved: the link leads nowhere.");
     }
     const auto before = look_at(target);
+    was_there = before.has_value();
     if (Done may = may_replace(path, before ? &*before : nullptr, replacing); !may) return may;
     remove_leftovers(target);
-    const auto fresh = new_file_beside(target);
+    const auto fresh = new_file_beside(target, was_there);
     if (!fresh) return trouble(path.string(), fresh.error().what);
     Removal removal(*fresh);
     if (Done written = write(*fresh); !written) return written;
@@ -210,6 +217,17 @@ Done replace_file(const fs::path& path, const std::function<Done(const fs::path&
     const Descriptor entry(::open(folder_of(target).c_str(), O_RDONLY | O_CLOEXEC));
     if (entry.get() >= 0) ::fsync(entry.get());
     return {};
+}
+
+}  // namespace
+
+Done replace_file(const fs::path& path, const std::function<Done(const fs::path&)>& write,
+                  const Replacing& replacing) {
+    bool was_there = false;
+    Done done = replace(path, write, replacing, was_there);
+    if (!done && was_there && done.error().kind == TroubleKind::plain && !done.error().what.empty())
+        done.error().what += " The file that was there is untouched.";
+    return done;
 }
 
 Done replace_file(const fs::path& path, std::span<const std::byte> bytes,

@@ -7,6 +7,7 @@
 #include <functional>
 #include <optional>
 #include <span>
+#include <string_view>
 #include <vector>
 
 #include "files/result.h"
@@ -30,6 +31,9 @@ struct FileStamp {
 };
 /// Nothing when there is no such file.
 std::optional<FileStamp> stamp_of(const std::filesystem::path& path);
+
+/// Stands in the name of the new file that is written beside the one to be replaced.
+inline constexpr std::string_view kSavingMark = ".saving-";
 
 /// What a file may be replaced under.
 struct Replacing {

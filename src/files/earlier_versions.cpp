@@ -1,11 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/earlier_versions.h"
 
+#include <fcntl.h>
 #include <fmt/format.h>
+#include <linux/fs.h>
+#include <sys/ioctl.h>
+#include <unistd.h>
 
 #include <algorithm>
 #include <charconv>
 
+#include "files/descriptor.h"
 #include "files/user_folders.h"
 #include "files/zip_container.h"
 
@@ -53,6 +58,29 @@ std::vector<EarlierVersion> versions_in(const fs::path& folder, const fs::path& 
     return versions;
 }
 
+/// Copies what is in a file into a new one that only its owner may read. Where the file system can,
+/// both share their blocks until one is written to. A second name would not do: who writes into the
+/// file in place would change both.
+std::error_code copy_contents(const fs::path& from, const fs::path& to) {
+    const Descriptor in(::open(from.c_str(), O_RDONLY | O_CLOEXEC));
+    const Descriptor out(::open(to.c_str(), O_WRONLY | O_CREAT | O_TRUNC | O_CLOEXEC, 0600));
+    const auto failed = [] { return std::error_code(errno, std::generic_category()); };
+    if (in.get() < 0 || out.get() < 0) return failed();
+    if (::ioctl(out.get(), FICLONE, in.get()) == 0) return {};
+    while (true) {
+        constexpr std::size_t most = std::size_t{1} << 30;
+        const ssize_t n = ::copy_file_range(in.get(), nullptr, out.get(), nullptr, most, 0);
+        if (n == 0) break;
+        if (n < 0 && errno != EINTR) {
+            // Two file systems, or one that can't.
+            std::error_code error;
+            fs::copy_file(from, to, fs::copy_options::overwrite_existing, error);
+            return error;
+        }
+    }
+    return ::fsync(out.get()) == 0 ? std::error_code() : failed();
+}
+
 void remove_beyond(std::vector<EarlierVersion> versions, std::size_t most) {
     std::error_code ignored;
     for (std::size_t i = most; i < versions.size(); ++i) {
@@ -90,18 +118,15 @@ Done keep_earlier(const fs::path& store, const fs::path& file, std::size_t most)
     const fs::path kept =
         folder / (std::to_string(saved_at(file).time_since_epoch().count()) + kEnding);
     if (!fs::exists(kept, error)) {
-        fs::create_hard_link(whole(file), kept, error);
+        // One that is cut short has a name that is not looked for.
+        fs::path half = kept;
+        half += ".part";
+        error = copy_contents(file, half);
+        if (!error) fs::rename(half, kept, error);
         if (error) {
-            // One that is cut short has a name that is not looked for.
-            fs::path half = kept;
-            half += ".part";
-            fs::copy_file(file, half, fs::copy_options::overwrite_existing, error);
-            if (!error) fs::rename(half, kept, error);
-            if (error) {
-                const Done done = failed();
-                fs::remove(half, error);
-                return done;
-            }
+            const Done done = failed();
+            fs::remove(half, error);
+            return done;
         }
     }
     remove_beyond(versions_in(folder, file), most);

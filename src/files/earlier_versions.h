@@ -22,9 +22,8 @@ struct EarlierVersion {
 /// The usual store, of this program's own.
 std::filesystem::path earlier_store();
 
-/// Keeps the file as it is now, before it is replaced: as a second name where both lie on one disk,
-/// else as a copy. Of each file the newest `most` stay, and kMostEarlier of all. Nothing happens
-/// when there is no such file or it is kept already.
+/// Keeps a copy of the file as it is now, before it is replaced. Of each file the newest `most`
+/// stay, and kMostEarlier of all. Nothing happens when there is no such file or it is kept already.
 [[nodiscard]] Done keep_earlier(const std::filesystem::path& store,
                                 const std::filesystem::path& file, std::size_t most);
 inline constexpr std::size_t kMostEarlier = 40;

@@ -14,21 +14,63 @@
 namespace underpaint {
 namespace {
 
-bool starts_with(const Bytes& bytes, std::string_view magic, std::size_t at = 0) {
+bool starts_with(std::span<const std::byte> bytes, std::string_view magic, std::size_t at = 0) {
     if (bytes.size() < at + magic.size()) return false;
     return std::equal(magic.begin(), magic.end(), bytes.begin() + static_cast<std::ptrdiff_t>(at),
                       [](char c, std::byte b) { return static_cast<std::byte>(c) == b; });
 }
 
-Result<Decoded> decode(const std::string& file, const Bytes& bytes, const std::stop_token& stop) {
+/// A kind of file that is known here: by its first bytes, and by the endings that names of it have.
+struct Kind {
+    const char* name;
+    bool (*is)(std::span<const std::byte>);
+    std::vector<std::string_view> endings;
+    Result<Decoded> (*read)(const std::string&, const Bytes&, const std::stop_token&);  ///< or null
+};
+
+const std::vector<Kind>& kinds() {
     using namespace std::string_view_literals;
+    using Data = std::span<const std::byte>;
+    static const std::vector<Kind> all{
+        {"a PNG picture",
+         [](Data b) { return starts_with(b, "\x89PNG"sv); },
+         {".png"},
+         [](const auto& file, const auto& bytes, const auto& stop) {
+             return read_png(file, bytes, stop);
+         }},
+        {"a JPEG picture",
+         [](Data b) { return starts_with(b, "\xFF\xD8\xFF"sv); },
+         {".jpg", ".jpeg", ".jpe", ".jfif"},
+         [](const auto& file, const auto& bytes, const auto& stop) {
+             return read_jpeg(file, bytes, stop);
+         }},
+        {"a TIFF picture",
+         [](Data b) { return starts_with(b, "II*\0"sv) || starts_with(b, "MM\0*"sv); },
+         {".tif", ".tiff"},
+         [](const auto& file, const auto& bytes, const auto& stop) {
+             return read_tiff(file, bytes, stop);
+         }},
+        {"a WebP picture",
+         [](Data b) { return starts_with(b, "RIFF"sv) && starts_with(b, "WEBP"sv, 8); },
+         {".webp"},
+         [](const auto& file, const auto& bytes, const auto&) { return read_webp(file, bytes); }},
+        {"an OpenRaster painting",
+         [](Data b) { return starts_with(b, "PK\3\4"sv); },
+         {".ora"},
+         nullptr}};
+    return all;
+}
+
+const Kind* kind_among(std::span<const std::byte> bytes) {
+    const auto found =
+        std::ranges::find_if(kinds(), [&](const Kind& kind) { return kind.is(bytes); });
+    return found == kinds().end() ? nullptr : &*found;
+}
+
+Result<Decoded> decode(const std::string& file, const Bytes& bytes, const std::stop_token& stop) {
     if (bytes.empty()) return trouble(file, "the file is empty.");
-    if (starts_with(bytes, "\x89PNG"sv)) return read_png(file, bytes, stop);
-    if (starts_with(bytes, "\xFF\xD8\xFF"sv)) return read_jpeg(file, bytes, stop);
-    if (starts_with(bytes, "II*\0"sv) || starts_with(bytes, "MM\0*"sv))
-        return read_tiff(file, bytes, stop);
-    if (starts_with(bytes, "RIFF"sv) && starts_with(bytes, "WEBP"sv, 8))
-        return read_webp(file, bytes);
+    if (const Kind* kind = kind_among(bytes); kind != nullptr && kind->read != nullptr)
+        return kind->read(file, bytes, stop);
     return trouble(file,
                    "this is not a picture that can be read. PNG, JPEG, TIFF and WebP pictures can "
                    "be brought in, and OpenRaster paintings opened.");
@@ -50,6 +92,26 @@ std::string percent(double share) {
 }
 
 }  // namespace
+
+const char* kind_of_file(std::span<const std::byte> bytes) {
+    const Kind* kind = kind_among(bytes);
+    return kind != nullptr ? kind->name : nullptr;
+}
+
+std::optional<std::string> misnamed(const std::filesystem::path& path,
+                                    std::span<const std::byte> bytes) {
+    std::string ending = path.extension().string();
+    std::ranges::transform(ending, ending.begin(), [](char c) {
+        return c >= 'A' && c <= 'Z' ? static_cast<char>(c - 'A' + 'a') : c;
+    });
+    const Kind* is = kind_among(bytes);
+    if (is == nullptr || std::ranges::count(is->endings, ending) > 0) return std::nullopt;
+    for (const Kind& kind : kinds())
+        if (std::ranges::count(kind.endings, ending) > 0)
+            return fmt::format("Its name ends in {}, but it is {}, and was read as one.", ending,
+                               is->name);
+    return std::nullopt;
+}
 
 bool is_opaque(const Picture& picture) {
     if (!has_alpha(picture.channels())) return true;
@@ -84,11 +146,31 @@ Picture flattened(const Picture& picture, Size size, int x, int y, float opacity
 Result<FlatPicture> read_flat_picture(const std::filesystem::path& path,
                                       const std::stop_token& stop) {
     const std::string file = path.string();
+    std::optional<std::string> name_notice;
+    Orientation lay = kUpright;
+    bool reduced = false;
     return read_file(path)
-        .and_then([&](const Bytes& bytes) { return decode(file, bytes, stop); })
-        .and_then([&](Decoded decoded) { return to_srgb(file, std::move(decoded), stop); })
-        .map([](Converted converted) {
+        .and_then([&](const Bytes& bytes) {
+            name_notice = misnamed(path, bytes);
+            return decode(file, bytes, stop);
+        })
+        .and_then([&](Decoded decoded) {
+            lay = decoded.orientation, reduced = decoded.reduced;
+            return to_srgb(file, std::move(decoded), stop);
+        })
+        .map([&](Converted converted) {
             FlatPicture flat{std::move(converted.picture), {}};
+            if (name_notice) flat.notices.push_back(*name_notice);
+            if (lay != kUpright) {
+                flat.picture = upright(std::move(flat.picture), lay);
+                flat.notices.push_back(
+                    "It lies turned or mirrored in its file, which says how it is to be seen; it "
+                    "was turned upright.");
+            }
+            if (reduced)
+                flat.notices.push_back(
+                    "It is of a kind that is read with 8 bits a channel only. Save it as plain "
+                    "RGB or grey with 16 bits to keep them.");
             if (converted.converted)
                 flat.notices.push_back(
                     "Converted to sRGB by its own profile; " + percent(converted.clipped_share) +

@@ -2,6 +2,8 @@
 #pragma once
 
 #include <filesystem>
+#include <optional>
+#include <span>
 #include <stop_token>
 #include <vector>
 
@@ -20,6 +22,12 @@ struct FlatPicture {
 /// are converted to sRGB, transparency is laid on white.
 [[nodiscard]] Result<FlatPicture> read_flat_picture(const std::filesystem::path& path,
                                                     const std::stop_token& stop = {});
+
+/// What the first bytes of a file say that it is, in words; null when that is not known here.
+const char* kind_of_file(std::span<const std::byte> bytes);
+/// A sentence when a file's name has the ending of another kind than it is.
+std::optional<std::string> misnamed(const std::filesystem::path& path,
+                                    std::span<const std::byte> bytes);
 
 /// True when no pixel is see-through.
 bool is_opaque(const Picture& picture);

@@ -19,6 +19,33 @@ std::uint32_t space_of(std::span<const std::byte> bytes) {
     return space;
 }
 
+std::vector<std::byte> profile_of(std::optional<double> gamma,
+                                  const std::optional<Primaries>& primaries, bool colour) {
+    // IEC 61966-2-1, as littlecms has its parametric curve of type 4.
+    constexpr double srgb_curve[] = {2.4, 1 / 1.055, 0.055 / 1.055, 1 / 12.92, 0.04045};
+    const Primaries p =
+        primaries.value_or(Primaries{{0.3127, 0.3290}, {0.64, 0.33}, {0.30, 0.60}, {0.15, 0.06}});
+    for (const Chromaticity& c : {p.white, p.red, p.green, p.blue})
+        if (!(c.x >= 0 && c.x <= 1 && c.y > 0 && c.y <= 1)) return {};
+    if (gamma && !(*gamma >= 0.1 && *gamma <= 10)) return {};
+    const std::unique_ptr<cmsToneCurve, decltype(&cmsFreeToneCurve)> curve(
+        gamma ? cmsBuildGamma(nullptr, *gamma)
+              : cmsBuildParametricToneCurve(nullptr, 4, srgb_curve),
+        cmsFreeToneCurve);
+    const auto point = [](const Chromaticity& c) { return cmsCIExyY{c.x, c.y, 1}; };
+    const cmsCIExyY white = point(p.white);
+    const cmsCIExyYTRIPLE corners{point(p.red), point(p.green), point(p.blue)};
+    cmsToneCurve* curves[] = {curve.get(), curve.get(), curve.get()};
+    const Profile profile(colour ? cmsCreateRGBProfile(&white, &corners, curves)
+                                 : cmsCreateGrayProfile(&white, curve.get()),
+                          cmsCloseProfile);
+    cmsUInt32Number size = 0;
+    if (!profile || !cmsSaveProfileToMem(profile.get(), nullptr, &size)) return {};
+    std::vector<std::byte> bytes(size);
+    if (!cmsSaveProfileToMem(profile.get(), bytes.data(), &size)) return {};
+    return bytes;
+}
+
 Profile srgb() {
     return {cmsCreate_sRGBProfile(), cmsCloseProfile};
 }

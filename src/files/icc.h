@@ -5,7 +5,9 @@
 
 #include <cstdint>
 #include <memory>
+#include <optional>
 #include <span>
+#include <vector>
 
 namespace underpaint::icc {
 
@@ -15,6 +17,19 @@ using Transform = std::unique_ptr<void, decltype(&cmsDeleteTransform)>;
 /// Null when the bytes are no profile.
 Profile open(std::span<const std::byte> bytes);
 Profile srgb();
+
+/// A place in the CIE 1931 diagram.
+struct Chromaticity {
+    double x = 0, y = 0;
+};
+struct Primaries {
+    Chromaticity white, red, green, blue;
+};
+/// A profile of an RGB space with a plain gamma (linear = encoded^gamma), or the curve of sRGB
+/// without one, and the primaries of sRGB without any; or of a grey one. Empty when there can't be
+/// such a space.
+std::vector<std::byte> profile_of(std::optional<double> gamma,
+                                  const std::optional<Primaries>& primaries, bool colour);
 
 /// The space that a profile's numbers are of, as its header has it (ICC.1, 7.2.8): any four bytes,
 /// where the library's own type has values only for those it knows.

@@ -96,6 +96,7 @@ Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> by
     if (!guarded(codec.errors, [=] {
             jpeg_create_decompress(jpeg);
             jpeg->progress = watch;
+            jpeg_save_markers(jpeg, JPEG_APP0 + 1, 0xFFFF);
             jpeg_save_markers(jpeg, JPEG_APP0 + 2, 0xFFFF);
             jpeg_mem_src(jpeg, data, size);
             jpeg_read_header(jpeg, TRUE);
@@ -111,6 +112,10 @@ Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> by
         Picture({static_cast<int>(jpeg->image_width), static_cast<int>(jpeg->image_height)},
                 grey ? Channels::grey : Channels::rgb, Depth::bits8),
         {}};
+    for (auto* marker = jpeg->marker_list; marker != nullptr; marker = marker->next)
+        if (marker->marker == JPEG_APP0 + 1 && decoded.orientation == kUpright)
+            decoded.orientation =
+                orientation_in_exif(std::as_bytes(std::span(marker->data, marker->data_length)));
     JOCTET* profile = nullptr;
     unsigned length = 0;
     if (!guarded(codec.errors, [=, &profile, &length] {

@@ -7,6 +7,9 @@
 #include <nlohmann/json.hpp>
 #include <optional>
 #include <string>
+#include <string_view>
+
+#include "files/nesting.h"
 
 /// Whole numbers, wherever one is read from JSON: the library converts whatever stands there, which
 /// C++ leaves undefined for 1e40. Here it is the nearest that the type has.
@@ -36,6 +39,18 @@ using Json = nlohmann::ordered_json;
 template <class T>
 Json or_null(const std::optional<T>& value) {
     return value ? Json(*value) : Json();
+}
+
+/// What a text says; discarded (`is_discarded()`) when it is no JSON or nests too deep. Every JSON
+/// of a file is read through this.
+inline Json parse_json(std::string_view text, int most_nesting = kMaxNesting) {
+    if (json_nests_too_deep(text, most_nesting)) return Json(Json::value_t::discarded);
+    return Json::parse(text, nullptr, false);
+}
+
+/// On one line; bytes that are no UTF-8 become its replacement character.
+inline std::string line_of(const Json& json) {
+    return json.dump(-1, ' ', false, Json::error_handler_t::replace);
 }
 
 /// For a file: a line a member; bytes that are no UTF-8 become its replacement character.

@@ -6,6 +6,7 @@
 #include "files/flat_picture.h"
 #include "files/jpeg.h"
 #include "files/openraster.h"
+#include "files/path_text.h"
 #include "raster/shrink.h"
 
 namespace underpaint {
@@ -46,7 +47,7 @@ Result<KeptPicture> keep_file(const std::filesystem::path& path, const Keeping& 
                               const std::stop_token& stop) {
     const auto read = read_finished(path, stop);
     if (!read) return tl::unexpected(read.error());
-    return keep(read->picture, path.stem().string(), keeping);
+    return keep(read->picture, name_from_file(path), keeping);
 }
 
 Result<Picture> pixels_of(const KeptPicture& kept, const std::stop_token& stop) {

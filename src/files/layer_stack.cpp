@@ -9,13 +9,14 @@
 
 #include "files/composite_op.h"
 #include "files/limits.h"
+#include "files/nesting.h"
 #include "files/zip_container.h"
 #include "painting/shown_name.h"
 
 namespace underpaint {
 namespace {
 
-constexpr int kMaxNesting = 32;
+constexpr int kMostGroups = 32;
 
 std::string in_quotes(std::string_view name) {
     return "\"" + shown_name(name) + "\"";
@@ -70,7 +71,7 @@ public:
     /// Reads a <stack>, whose first child is the topmost, on to `layers`, lowest first.
     Done read(const pugi::xml_node& node, const Surroundings& around, int depth,
               std::vector<LayerEntry>& layers) {
-        if (depth > kMaxNesting) return trouble(file_, "its layers are nested too deeply.");
+        if (depth > kMostGroups) return trouble(file_, "its layers are nested too deeply.");
         for (pugi::xml_node child = node.last_child(); child; child = child.previous_sibling()) {
             const std::string_view kind = child.name();
             Done done;
@@ -226,6 +227,8 @@ Result<LayerStack> parse_stack(const std::string& file, std::string_view xml, Un
     if (!parsed)
         return trouble(file, std::string("its stack.xml is broken: ") + parsed.description() +
                                  ", at byte " + std::to_string(parsed.offset) + ".");
+    if (xml_nests_too_deep(document))
+        return trouble(file, std::string("its stack.xml is broken: ") + kTooDeep);
     const pugi::xml_node image = document.child("image");
     std::uint64_t width = 0, height = 0;
     if (!image || !parse(std::string_view(image.attribute("w").as_string()), width) ||

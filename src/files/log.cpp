@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/log.h"
 
+#include <fcntl.h>
 #include <fmt/chrono.h>
 #include <fmt/format.h>
+#include <sys/stat.h>
 
-#include <fstream>
 #include <mutex>
 
+#include "files/descriptor.h"
 #include "files/user_folders.h"
 
 namespace underpaint {
@@ -29,11 +31,21 @@ void write_to_log(std::string_view line) {
     const std::scoped_lock lock(mutex);
     std::error_code error;
     const fs::path file = log_file();
+    // What a painter works on is nobody else's to see.
     fs::create_directories(file.parent_path(), error);
+    if (fs::symlink_status(file.parent_path(), error).type() == fs::file_type::directory)
+        fs::permissions(file.parent_path(), fs::perms::owner_all, error);
     if (const auto size = fs::file_size(file, error); !error && size > kMostLogBytes)
         fs::rename(file, log_file_before(), error);
-    std::ofstream(file, std::ios::app)
-        << fmt::format("{:%Y-%m-%d %H:%M:%S}  {}\n", fmt::gmtime(std::time(nullptr)), plain);
+    // Not through a link, and without waiting for whoever may read a pipe.
+    const Descriptor log(::open(
+        file.c_str(), O_WRONLY | O_CREAT | O_APPEND | O_NOFOLLOW | O_NONBLOCK | O_CLOEXEC, 0600));
+    struct stat found {};
+    if (log.get() < 0 || ::fstat(log.get(), &found) != 0 || !S_ISREG(found.st_mode)) return;
+    if ((found.st_mode & 0077) != 0) static_cast<void>(::fchmod(log.get(), 0600));
+    const std::string text =
+        fmt::format("{:%Y-%m-%d %H:%M:%S}  {}\n", fmt::gmtime(std::time(nullptr)), plain);
+    static_cast<void>(!::write(log.get(), text.data(), text.size()));
 }
 
 }  // namespace underpaint

@@ -2,6 +2,7 @@
 #include "files/open_any.h"
 
 #include "files/flat_picture.h"
+#include "files/path_text.h"
 
 namespace underpaint {
 
@@ -12,7 +13,7 @@ Result<OpenedPainting> open_any(const std::filesystem::path& path, const std::st
     if (looks_like_openraster(path)) return open_painting(path, date, under, stop, progress);
     return read_flat_picture(path, stop).map([&](FlatPicture flat) {
         OpenedPainting opened;
-        opened.painting.name = path.stem().string();
+        opened.painting.name = name_from_file(path);
         opened.painting.underpaint = share(std::move(flat.picture));
         opened.notices = std::move(flat.notices);
         return opened;

@@ -14,6 +14,7 @@
 #include "files/openraster_names.h"
 #include "files/painting_json.h"
 #include "files/picture_loader.h"
+#include "files/png.h"
 #include "files/zip_container.h"
 #include "painting/shown_name.h"
 
@@ -28,7 +29,7 @@ const std::string kSavedElsewhere =
 std::set<std::string> untouched(const ZipReader& zip) {
     const auto bytes = zip.read(kChecksumsEntry, kMaxTextBytes);
     if (!bytes) return {};
-    const auto json = Json::parse(text_of(*bytes), nullptr, false);
+    const auto json = parse_json(text_of(*bytes));
     if (!json.is_object() || !json.contains(kStackEntry)) return {};
     std::set<std::string> entries;
     for (const auto& [entry, crc] : json.items()) {
@@ -76,7 +77,7 @@ void add_pictures(const Json& json, std::set<std::string>& pictures, int depth =
 /// Of a PNG, as its header says: W3C PNG, 11.2.1.
 Depth depth_in(const ZipReader& zip, const std::string& entry) {
     constexpr std::size_t at = 24;
-    const auto bytes = zip.read(entry, kMaxEntryBytes);
+    const auto bytes = zip.beginning(entry, kPngHeader);
     return bytes && bytes->size() > at && (*bytes)[at] == std::byte{16} ? Depth::bits16
                                                                         : Depth::bits8;
 }
@@ -111,7 +112,7 @@ Result<OpenedPainting> open_ours(const ZipReader& zip, std::string_view xml,
     if (!json) return tl::unexpected(json.error());
     PictureLoader loader(zip, stop);
     std::set<std::string> pictures;
-    add_pictures(Json::parse(text_of(*json), nullptr, false), pictures);
+    add_pictures(parse_json(text_of(*json)), pictures);
     loader.prepare({pictures.begin(), pictures.end()}, progress);
     auto parsed = parse_painting(zip.file(), text_of(*json), [&](const std::string& entry) {
         known.insert(entry);
@@ -124,6 +125,7 @@ Result<OpenedPainting> open_ours(const ZipReader& zip, std::string_view xml,
     std::ranges::move(keep_along(zip, known, opened.painting), std::back_inserter(opened.notices));
     if (!opened.notices.empty()) {
         opened.incomplete = true;
+        opened.left_out = opened.notices;
         opened.notices.push_back("All else is as it was saved. " + kSavedElsewhere);
     } else {
         opened.saved = saved_in(zip, xml, opened.painting, loader.names());
@@ -161,21 +163,11 @@ Picture mask_of(const Picture& pixels, const LayerEntry& entry, Size size) {
     return mask;
 }
 
-}  // namespace
-
-bool looks_like_openraster(const std::filesystem::path& path) {
-    if (path.extension() == ".ora") return true;
-    char magic[2] = {};
-    std::ifstream(path, std::ios::binary).read(magic, sizeof magic);
-    return magic[0] == 'P' && magic[1] == 'K';
-}
-
-Result<OpenedPainting> open_painting(const std::filesystem::path& path, const std::string& date,
+/// See open_painting().
+Result<OpenedPainting> read_painting(const OpenedStack& opened, const std::string& date,
                                      const std::optional<std::string>& under,
                                      const std::stop_token& stop, const Progress& progress) {
-    auto opened = open_stack(path);
-    if (!opened) return tl::unexpected(opened.error());
-    const auto& [zip, xml] = *opened;
+    const auto& [zip, xml] = opened;
     const bool has_ours = zip.has(kPaintingEntry);
     std::string unread;
     if (auto seen = untouched(zip); has_ours && !under && !seen.empty()) {
@@ -186,13 +178,43 @@ Result<OpenedPainting> open_painting(const std::filesystem::path& path, const st
     auto layers = open_layers(zip, xml, date, under, stop, progress);
     if (!layers || !has_ours || under) return layers;
     layers->incomplete = true;
-    layers->notices.push_back(
+    layers->left_out.push_back(
         unread.empty()
             ? "Another program has changed it since it was saved here, so its parts, "
               "plan and seals are not those of these layers and were left out. " +
                   kSavedElsewhere
             : "Its parts, plan and seals could not be read: " + unread + " " + kSavedElsewhere);
+    layers->notices.push_back(layers->left_out.back());
     return layers;
+}
+
+/// As many as tell what kind of file it is.
+Bytes first_bytes(const std::filesystem::path& path) {
+    Bytes bytes(16);
+    std::ifstream in(path, std::ios::binary);
+    in.read(reinterpret_cast<char*>(bytes.data()), static_cast<std::streamsize>(bytes.size()));
+    bytes.resize(static_cast<std::size_t>(in.gcount()));
+    return bytes;
+}
+
+}  // namespace
+
+bool looks_like_openraster(const std::filesystem::path& path) {
+    const Bytes first = first_bytes(path);
+    if (first.size() > 1 && first[0] == std::byte{'P'} && first[1] == std::byte{'K'}) return true;
+    return path.extension() == ".ora" && kind_of_file(first) == nullptr;
+}
+
+Result<OpenedPainting> open_painting(const std::filesystem::path& path, const std::string& date,
+                                     const std::optional<std::string>& under,
+                                     const std::stop_token& stop, const Progress& progress) {
+    auto opened = open_stack(path);
+    if (!opened) return tl::unexpected(opened.error());
+    return read_painting(*opened, date, under, stop, progress).map([&](OpenedPainting painting) {
+        if (const auto notice = misnamed(path, first_bytes(path)))
+            painting.notices.insert(painting.notices.begin(), *notice);
+        return painting;
+    });
 }
 
 Result<FlatPicture> read_finished(const std::filesystem::path& path, const std::stop_token& stop) {

@@ -13,6 +13,7 @@
 #include "files/group.h"
 #include "files/layers.h"
 #include "files/openraster_names.h"
+#include "files/path_text.h"
 #include "files/picture_loader.h"
 #include "painting/shown_name.h"
 
@@ -161,12 +162,13 @@ Result<Reading> read_layers(const ZipReader& zip, std::string_view xml, const st
 
     OpenedPainting& opened = reading.opened;
     opened.painting = painting_from(layers, *lowest, *stack, date);
-    opened.painting.name = std::filesystem::path(zip.file()).stem().string();
+    opened.painting.name = name_from_file(zip.file());
     opened.notices.push_back("Read from its layers: " + quoted(layers[*lowest].entry.name) +
                              " is the underpaint, sealed as it came, and each layer above it a "
                              "pass; hidden ones are switched off.");
     if (!covers(layers[*lowest], stack->size))
         opened.notices.push_back("Its lowest layer is not opaque everywhere; it stands on white.");
+    opened.left_out = notices;
     std::ranges::move(notices, std::back_inserter(opened.notices));
     if (!under) reading.off = off_merged(opened.painting, loader, stop);
     if (stop.stop_requested()) return stopped();

@@ -23,11 +23,14 @@ struct OpenedPainting {
     /// The file holds more than could be read: it is not to be saved over.
     bool incomplete = false;
     std::vector<std::string> notices;  ///< sentences
+    /// Those of the notices that say what could not be read, and so is in no figure.
+    std::vector<std::string> left_out = {};
     /// Of one of ours: what it holds, for the next save; all but the stamp.
     SavedFile saved = {};
 };
 
-/// Whether the file begins as a ZIP container does, or at least is named .ora.
+/// Whether the file begins as a ZIP container does, or is named .ora and begins as nothing else
+/// that is known here.
 bool looks_like_openraster(const std::filesystem::path& path);
 
 /// Opens an OpenRaster file. One of ours comes back as it was saved, or as far as it is whole; one

@@ -18,11 +18,6 @@ constexpr const char* kSchema = "faithful-underpaint/painting-1";
 
 constexpr const char* kForeign = "foreign";
 
-/// What is not UTF-8 is replaced.
-std::string as_text(const Json& json) {
-    return json.dump(1, ' ', false, Json::error_handler_t::replace);
-}
-
 // --- writing
 
 /// What others said in stack.xml, so that it need not be looked for there again.
@@ -36,7 +31,7 @@ Json to_json(const Foreign& foreign) {
 void add_foreign(const SharedForeign& foreign, Json& json) {
     if (!foreign) return;
     if (Json said = to_json(*foreign); !said.is_null()) json[kForeign] = std::move(said);
-    if (!foreign->members.empty()) put_back(Json::parse(foreign->members, nullptr, false), json);
+    if (!foreign->members.empty()) put_back(parse_json(foreign->members), json);
 }
 
 void add_foreign(const std::shared_ptr<const ForeignFile>& foreign, Json& json) {
@@ -50,7 +45,7 @@ void add_foreign(const std::shared_ptr<const ForeignFile>& foreign, Json& json) 
             if (Json part = to_json(**of); !part.is_null()) said[key] = std::move(part);
     if (!said.is_null()) json[kForeign] = std::move(said);
     if (foreign->image && !foreign->image->members.empty())
-        put_back(Json::parse(foreign->image->members, nullptr, false), json);
+        put_back(parse_json(foreign->image->members), json);
 }
 
 Json to_json(const Pass& pass, const NamePicture& name) {
@@ -186,7 +181,7 @@ private:
             ours[kForeign] = nullptr;
         }
         if (const Json rest = unknown_members(json, ours); !rest.is_null())
-            foreign.members = as_text(rest);
+            foreign.members = text_of(rest);
         return foreign.empty() ? nullptr : std::make_shared<const Foreign>(std::move(foreign));
     }
 
@@ -381,13 +376,16 @@ private:
 }  // namespace
 
 std::string write_painting(const Painting& painting, const NamePicture& name) {
-    return as_text(to_json(painting, name)) + "\n";
+    return text_of(to_json(painting, name));
 }
 
 Result<ParsedPainting> parse_painting(const std::string& file, std::string_view json,
                                       const LoadPicture& load) {
     try {
-        return PaintingParser(file, load).painting(Json::parse(json));
+        const Json read = parse_json(json);
+        if (read.is_discarded())
+            return trouble(file, "its painting data is damaged: it is no JSON, or nests too deep.");
+        return PaintingParser(file, load).painting(read);
     } catch (const Json::exception& error) {
         return trouble(file, std::string("its painting data is damaged: ") + error.what() + ".");
     } catch (const Trouble& error) {

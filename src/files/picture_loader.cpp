@@ -51,7 +51,10 @@ Result<SharedPicture> PictureLoader::read(const std::string& entry) {
     const std::string where = zip_.file() + " (" + shown_name(entry) + ")";
     auto bytes = [&] {
         const std::scoped_lock lock(reading_);
-        return zip_.read(entry, kMaxEntryBytes);
+        return zip_.beginning(entry, kPngHeader)
+            .and_then([&](const Bytes& first) { return most_png_bytes(where, first); })
+            .and_then(
+                [&](std::size_t most) { return zip_.read(entry, std::min(most, kMaxEntryBytes)); });
     }();
     if (!bytes) return tl::unexpected(bytes.error());
     auto decoded = read_png(where, *bytes, stop_).and_then([&](Decoded png) {

@@ -12,6 +12,13 @@ namespace underpaint {
 [[nodiscard]] Result<Decoded> read_png(const std::string& file, std::span<const std::byte> bytes,
                                        const std::stop_token& stop = {});
 
+/// At least as many bytes as tell most_png_bytes().
+inline constexpr std::size_t kPngHeader = 33;
+/// How large the file of a picture can be whose first bytes are these, however badly it is packed;
+/// trouble when they are no PNG's, or claim a picture that is too large.
+[[nodiscard]] Result<std::size_t> most_png_bytes(const std::string& file,
+                                                 std::span<const std::byte> first);
+
 /// PNG in the picture's own channels and depth, marked as sRGB.
 [[nodiscard]] Result<Bytes> write_png(const std::string& file, const Picture& picture);
 /// The same of a picture that is not wanted any more: its memory is given back as it is packed.

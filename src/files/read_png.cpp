@@ -3,8 +3,11 @@
 
 #include <spng.h>
 
+#include <algorithm>
 #include <memory>
+#include <optional>
 
+#include "files/icc.h"
 #include "files/limits.h"
 
 namespace underpaint {
@@ -49,6 +52,33 @@ Layout layout_of(const spng_ihdr& header, bool has_trns) {
     }
 }
 
+constexpr std::uint32_t kUsualGamma = 45455;  // sRGB's, as the chunk rounds it
+
+/// The profile that gAMA and cHRM ask for (W3C PNG, 11.3.2); empty where they ask for sRGB, or for
+/// nothing that can be. A gamma of 45455 is what writers of sRGB put there for readers that know
+/// nothing else, so it stands for the curve of sRGB.
+Bytes asked_profile(spng_ctx* context, bool colour) {
+    std::uint8_t intent = 0;
+    if (spng_get_srgb(context, &intent) == 0) return {};
+    std::uint32_t gamma = 0;
+    spng_chrm_int named{};
+    const bool has_gamma = spng_get_gama_int(context, &gamma) == 0 && gamma != 0;
+    const bool has_primaries = colour && spng_get_chrm_int(context, &named) == 0;
+    if (!has_gamma && !has_primaries) return {};
+    const bool usual = !has_gamma || gamma == kUsualGamma;
+    if (usual && !has_primaries) return {};
+    const auto at = [](std::uint32_t x, std::uint32_t y) {
+        return icc::Chromaticity{x / 100'000.0, y / 100'000.0};
+    };
+    std::optional<icc::Primaries> primaries;
+    if (has_primaries)
+        primaries = icc::Primaries{at(named.white_point_x, named.white_point_y),
+                                   at(named.red_x, named.red_y), at(named.green_x, named.green_y),
+                                   at(named.blue_x, named.blue_y)};
+    return icc::profile_of(usual ? std::nullopt : std::optional(100'000.0 / gamma), primaries,
+                           colour);
+}
+
 template <class Sample>
 int decode_rows(spng_ctx* context, const Layout& layout, bool interlaced, Picture& picture,
                 const std::stop_token& stop) {
@@ -78,6 +108,24 @@ int decode_rows(spng_ctx* context, const Layout& layout, bool interlaced, Pictur
 }
 
 }  // namespace
+
+Result<std::size_t> most_png_bytes(const std::string& file, std::span<const std::byte> first) {
+    constexpr unsigned char signature[] = {0x89, 'P', 'N', 'G', '\r', '\n', 0x1A, '\n'};
+    const auto byte = [&](std::size_t at) { return std::to_integer<std::uint64_t>(first[at]); };
+    if (first.size() < kPngHeader ||
+        !std::ranges::equal(signature, first.first(sizeof signature),
+                            [](unsigned char a, std::byte b) { return std::byte{a} == b; }))
+        return trouble(file, "this is not a PNG picture.");
+    const auto number = [&](std::size_t at) {
+        return byte(at) << 24 | byte(at + 1) << 16 | byte(at + 2) << 8 | byte(at + 3);
+    };
+    const std::uint64_t width = number(16), height = number(20);
+    if (Done sized = check_size(file, width, height); !sized) return tl::unexpected(sized.error());
+    // Four samples of two bytes and a filter byte a row; interlaced, of each of seven passes. What
+    // deflate can't pack it stores, and blocks and chunks add little. Other chunks are bounded.
+    const std::uint64_t raw = height * (8 * width + 1) + 7 * (height + width);
+    return static_cast<std::size_t>(raw + raw / 16 + 8 * kMaxChunkBytes);
+}
 
 Result<Decoded> read_png(const std::string& file, std::span<const std::byte> bytes,
                          const std::stop_token& stop) {
@@ -115,6 +163,8 @@ Result<Decoded> read_png(const std::string& file, std::span<const std::byte> byt
     if (spng_get_iccp(context.get(), &icc) == 0) {
         const auto* profile = reinterpret_cast<const std::byte*>(icc.profile);
         decoded.icc.assign(profile, profile + icc.profile_len);
+    } else {
+        decoded.icc = asked_profile(context.get(), has_colour(layout.channels));
     }
     const bool interlaced = header.interlace_method != 0;
     const int error =
@@ -123,6 +173,10 @@ Result<Decoded> read_png(const std::string& file, std::span<const std::byte> byt
             : decode_rows<std::uint8_t>(context.get(), layout, interlaced, decoded.picture, stop);
     if (stop.stop_requested()) return stopped();
     if (error) return trouble(file, explain(error));
+    spng_exif exif{};  // it may stand before or behind the pixels
+    if (!interlaced) spng_decode_chunks(context.get());
+    if (spng_get_exif(context.get(), &exif) == 0)
+        decoded.orientation = orientation_in_exif(std::as_bytes(std::span(exif.data, exif.length)));
     decoded.picture.settle();
     return decoded;
 }

@@ -21,8 +21,7 @@ namespace {
 Done check_opens(const std::string& file, const std::string& json, const std::string& xml,
                  const PictureEntries& pictures, const std::vector<ZipEntry>& entries) {
     const auto too_much = [&](const std::string& what) {
-        return trouble(file, "it could not be opened again: " + what +
-                                 " Nothing was saved, and the file that was there is untouched.");
+        return trouble(file, "it could not be opened again: " + what + " Nothing was saved.");
     };
     if (entries.size() > kMaxEntries)
         return too_much(fmt::format("it is made of {} pictures and texts, and {} can be kept.",
@@ -57,7 +56,7 @@ SharedPicture thumbnail_of(const SharedPicture& merged) {
 class Checksums {
 public:
     void add(const std::string& entry, const Bytes& bytes) { json_[entry] = crc_of(bytes); }
-    Bytes text() const { return bytes_of(json_.dump(1) + "\n"); }
+    Bytes text() const { return bytes_of(text_of(json_)); }
 
 private:
     Json json_;

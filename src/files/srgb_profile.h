@@ -6,6 +6,7 @@
 #include <stop_token>
 
 #include "files/disk.h"
+#include "files/orientation.h"
 #include "raster/picture.h"
 
 namespace underpaint {
@@ -13,7 +14,9 @@ namespace underpaint {
 /// A picture as it came out of its file, with the profile that says what its numbers mean.
 struct Decoded {
     Picture picture;
-    Bytes icc;  ///< empty: sRGB is assumed
+    Bytes icc;                           ///< empty: sRGB is assumed
+    Orientation orientation = kUpright;  ///< how the picture lies in the file
+    bool reduced = false;                ///< of more than 8 bits, of which 8 were kept
 };
 
 /// The same colours as sRGB numbers.

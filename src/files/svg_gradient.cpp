@@ -12,6 +12,8 @@
 
 #include "files/design_tokens.h"
 #include "files/limits.h"
+#include "files/nesting.h"
+#include "files/path_text.h"
 
 namespace underpaint {
 namespace {
@@ -179,6 +181,7 @@ Result<GradientFile> parse_svg_gradient(const std::string& file, std::string_vie
     if (!parsed)
         return trouble(file, fmt::format("it is not a whole SVG file: {}, at byte {}.",
                                          parsed.description(), parsed.offset));
+    if (xml_nests_too_deep(document)) return trouble(file, kTooDeep);
     const auto nothing =
         trouble(file, "it has no linearGradient with stops, so there is nothing to take.");
     const pugi::xml_node node = find_gradient(document);
@@ -255,7 +258,7 @@ std::string svg_of(const GradientFile& gradient, const std::string& name) {
 }
 
 Done save_svg_gradient(const std::filesystem::path& path, const GradientFile& gradient) {
-    const std::string text = svg_of(gradient, path.stem().string());
+    const std::string text = svg_of(gradient, name_from_file(path));
     return replace_file(path, std::as_bytes(std::span(text)));
 }
 

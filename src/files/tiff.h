@@ -8,8 +8,9 @@
 
 namespace underpaint {
 
-/// The first page of a TIFF: grey or RGB, with or without alpha, 8 or 16 bits kept; palettes,
-/// bilevel and other kinds come in at 8 bits as libtiff shows them.
+/// The first page of a TIFF: grey or RGB, with or without alpha, in strips or tiles, its samples
+/// together or in planes, 8 or 16 bits kept; palettes, bilevel and other kinds come in at 8 bits as
+/// libtiff shows them.
 [[nodiscard]] Result<Decoded> read_tiff(const std::string& file, std::span<const std::byte> bytes,
                                         const std::stop_token& stop = {});
 

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <chrono>
 #include <filesystem>
 #include <map>
 #include <memory>
@@ -12,6 +11,7 @@
 
 #include "files/disk.h"
 #include "files/file_lock.h"
+#include "files/unsaved_note.h"
 #include "painting/painting.h"
 
 namespace underpaint {
@@ -19,17 +19,6 @@ namespace underpaint {
 // What is kept of a painting while it is not saved, so that it outlives this program: a folder of
 // its own for each, with its pictures and, written last and in one step, what is made of them. A
 // lock says that somebody works on it; the system lets go of it however the program ends.
-
-/// What there is to say of it before it is opened.
-struct UnsavedNote {
-    std::string name;                     ///< of the painting
-    std::filesystem::path file;           ///< that it belongs to; empty when it was never saved
-    std::optional<FileStamp> stamp = {};  ///< of that file, as it was opened or saved
-    std::chrono::sys_seconds when{};      ///< it was kept
-    std::size_t changes = 0;              ///< since it was saved
-    std::string last_change = {};
-    friend bool operator==(const UnsavedNote&, const UnsavedNote&) = default;
-};
 
 /// The folder of one painting, held until this ends, which leaves it as it is.
 class UnsavedWork {
@@ -69,20 +58,5 @@ private:
     std::map<std::string, PictureFile> picture_files_;
     std::size_t number_ = 0;
 };
-
-/// Work that was left and that nobody has open.
-struct LeftWork {
-    std::filesystem::path folder;
-    UnsavedNote note;
-};
-/// The newest first, at most 20; what can't be read is left out and left alone.
-std::vector<LeftWork> left_work(const std::filesystem::path& store);
-/// Opens it. What is damaged is trouble, and stays where it is.
-[[nodiscard]] Result<Painting> open_left_work(const std::filesystem::path& folder,
-                                              const std::stop_token& stop = {});
-
-/// Removes folders that were begun and hold nothing, and of those beyond the newest 20 what is
-/// older than thirty days.
-void tidy_left_work(const std::filesystem::path& store, std::chrono::sys_seconds now);
 
 }  // namespace underpaint

@@ -87,7 +87,7 @@ std::string write_values(const Painting& painting, const ValuesAudit& figures,
     for (const Finding& found : findings)
         json["findings"].push_back(
             {{"code", id_of(found.code)}, {"verdict", id_of(found.verdict)}, {"text", found.text}});
-    return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+    return text_of(json);
 }
 
 }  // namespace underpaint

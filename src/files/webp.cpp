@@ -44,12 +44,14 @@ Result<Decoded> read_webp(const std::string& file, std::span<const std::byte> by
     const WebPData whole{data, bytes.size()};
     const std::unique_ptr<WebPDemuxer, decltype(&WebPDemuxDelete)> demuxer(WebPDemux(&whole),
                                                                            WebPDemuxDelete);
-    WebPChunkIterator chunk{};
-    if (demuxer && WebPDemuxGetChunk(demuxer.get(), "ICCP", 1, &chunk)) {
-        const auto* first = reinterpret_cast<const std::byte*>(chunk.chunk.bytes);
-        decoded.icc.assign(first, first + chunk.chunk.size);
+    const auto with_chunk = [&](const char* name, auto take) {
+        WebPChunkIterator chunk{};
+        if (!demuxer || !WebPDemuxGetChunk(demuxer.get(), name, 1, &chunk)) return;
+        take(std::as_bytes(std::span(chunk.chunk.bytes, chunk.chunk.size)));
         WebPDemuxReleaseChunkIterator(&chunk);
-    }
+    };
+    with_chunk("ICCP", [&](auto icc) { decoded.icc.assign(icc.begin(), icc.end()); });
+    with_chunk("EXIF", [&](auto exif) { decoded.orientation = orientation_in_exif(exif); });
     return decoded;
 }
 

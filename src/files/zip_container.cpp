@@ -87,6 +87,7 @@ Result<Bytes> ZipReader::read(const std::string& entry, std::size_t limit) const
         return trouble(file_, "the entry \"" + entry + "\" claims to be larger than it may be.");
     const std::unique_ptr<zip_file_t, decltype(&zip_fclose)> opened(
         zip_fopen(archive_->zip, entry.c_str(), 0), zip_fclose);
+    if (Done fits = check_memory(file_, stat.size); !fits) return tl::unexpected(fits.error());
     Bytes bytes(static_cast<std::size_t>(stat.size));
     if (!opened || zip_fread(opened.get(), bytes.data(), bytes.size()) !=
                        static_cast<zip_int64_t>(bytes.size()))
@@ -96,6 +97,20 @@ Result<Bytes> ZipReader::read(const std::string& entry, std::size_t limit) const
     if (zip_fread(opened.get(), &beyond, 1) != 0)
         return trouble(file_, "the entry \"" + entry + "\" is damaged.");
     return bytes;
+}
+
+Result<Bytes> ZipReader::beginning(const std::string& entry, std::size_t bytes) const {
+    const std::unique_ptr<zip_file_t, decltype(&zip_fclose)> opened(
+        zip_fopen(archive_->zip, entry.c_str(), 0), zip_fclose);
+    if (!opened)
+        return trouble(file_, has(entry)
+                                  ? "the entry \"" + entry + "\" is damaged."
+                                  : "the entry \"" + entry + "\" that it speaks of is missing.");
+    Bytes first(bytes);
+    const zip_int64_t read = zip_fread(opened.get(), first.data(), first.size());
+    if (read < 0) return trouble(file_, "the entry \"" + entry + "\" is damaged.");
+    first.resize(static_cast<std::size_t>(read));
+    return first;
 }
 
 std::uint32_t ZipReader::crc(const std::string& entry) const {

@@ -22,6 +22,8 @@ public:
     bool has(const std::string& entry) const;
     /// At most `limit` bytes once inflated; checked before memory is taken.
     [[nodiscard]] Result<Bytes> read(const std::string& entry, std::size_t limit) const;
+    /// Its first bytes, once inflated; fewer where it has no more.
+    [[nodiscard]] Result<Bytes> beginning(const std::string& entry, std::size_t bytes) const;
     /// The checksum that the container records for an entry; 0 when there is no such entry.
     std::uint32_t crc(const std::string& entry) const;
     /// Bytes that an entry claims to have once inflated; 0 when there is no such entry.

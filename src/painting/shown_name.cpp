@@ -18,6 +18,11 @@ std::size_t length_of(std::string_view text) {
     if (length == 0 || length > text.size()) return 0;
     for (std::size_t i = 1; i < length; ++i)
         if ((byte(i) & 0xC0) != 0x80) return 0;
+    // Longer than need be, half of a pair, or beyond the last.
+    const unsigned second = length > 1 ? byte(1) : 0;
+    if ((first == 0xE0 && second < 0xA0) || (first == 0xED && second > 0x9F) ||
+        (first == 0xF0 && second < 0x90) || (first == 0xF4 && second > 0x8F))
+        return 0;
     return length;
 }
 
@@ -58,7 +63,32 @@ std::string cleaned(std::string_view name, std::size_t most) {
     return shown;
 }
 
+/// Gives `act` each character, or a byte that is none, and whether it is one.
+template <class Act>
+void for_each_character(std::string_view text, Act act) {
+    while (!text.empty()) {
+        const std::size_t length = length_of(text);
+        const std::size_t taken = length == 0 ? 1 : length;
+        act(text.substr(0, taken), length != 0);
+        text.remove_prefix(taken);
+    }
+}
+
 }  // namespace
+
+bool is_utf8(std::string_view text) {
+    bool all = true;
+    for_each_character(text, [&](std::string_view, bool whole) { all &= whole; });
+    return all;
+}
+
+std::string valid_utf8(std::string_view text) {
+    std::string valid;
+    for_each_character(text, [&](std::string_view character, bool whole) {
+        valid += whole ? character : kBroken;
+    });
+    return valid;
+}
 
 std::string shown_name(std::string_view name) {
     return cleaned(name, kShownName);

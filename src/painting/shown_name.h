@@ -17,4 +17,9 @@ std::string shown_name(std::string_view name);
 /// The same for a text of any length.
 std::string printable(std::string_view text);
 
+/// Whether all of it is UTF-8 (RFC 3629), as JSON has to be.
+bool is_utf8(std::string_view text);
+/// With U+FFFD in place of each byte that is none; all else stays.
+std::string valid_utf8(std::string_view text);
+
 }  // namespace underpaint

@@ -3,6 +3,8 @@
 
 #include <utility>
 
+#include "painting/group_changes.h"
+
 namespace underpaint {
 
 std::vector<Pass>& passes_at(Painting& painting, Stage stage) {
@@ -19,7 +21,7 @@ Painting staged(const Painting& painting, Stage stage) {
     result.passes = std::exchange(result.values, {});
     result.seals.clear();
     result.seal_at = 0;
-    return result;
+    return with_settled_groups(std::move(result));  // they are of the passes that went
 }
 
 Painting as_seen(const Painting& painting) {

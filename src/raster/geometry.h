@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cstdint>
+#include <optional>
 
 namespace underpaint {
 
@@ -46,6 +47,26 @@ struct Point {
     double x = 0, y = 0;
     friend bool operator==(const Point&, const Point&) = default;
 };
+
+/// A pixel of a picture.
+struct Pixel {
+    int x = 0, y = 0;
+    friend bool operator==(const Pixel&, const Pixel&) = default;
+};
+
+/// The pixel that a point lies in. None for a point outside the picture, on its right and lower
+/// edge, or that is no number. Every way from the screen to a pixel goes through here.
+inline std::optional<Pixel> pixel_at(Size size, Point at) {
+    if (!(at.x >= 0 && at.y >= 0 && at.x < size.width && at.y < size.height)) return std::nullopt;
+    return Pixel{static_cast<int>(at.x), static_cast<int>(at.y)};
+}
+/// The pixel nearest to a point; the picture must have one.
+inline Pixel nearest_pixel(Size size, Point at) {
+    const auto within = [](double place, int sides) {
+        return place >= 0 ? static_cast<int>(std::min(place, sides - 1.0)) : 0;
+    };
+    return {within(at.x, size.width), within(at.y, size.height)};
+}
 
 /// The size of a picture after `level` halvings, odd sizes rounded up.
 constexpr Size halved(Size size, int level) {

@@ -5,9 +5,9 @@
 
 namespace underpaint {
 
-Probe probe(const Painting& painting, std::size_t upto, int x, int y) {
+Probe probe(const Painting& painting, std::size_t upto, Pixel at) {
     const Recipe recipe(painting);
-    TileWalk walk(recipe, {x, y, 1, 1});
+    TileWalk walk(recipe, {at.x, at.y, 1, 1});
     Probe result;
     result.sealed = walk.state().row(0)[0];
     walk.lay_all(0, upto);
@@ -16,7 +16,7 @@ Probe probe(const Painting& painting, std::size_t upto, int x, int y) {
     for (const Part& part : painting.parts) {
         if (part.hidden) continue;
         float cover = 0;
-        part.mask->base().read_channel(0, x, y, std::span(&cover, 1));
+        part.mask->base().read_channel(0, at.x, at.y, std::span(&cover, 1));
         if (cover < most) continue;
         most = cover;
         result.part = &part;

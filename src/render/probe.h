@@ -11,7 +11,7 @@ struct Probe {
     const Part* part = nullptr;  ///< the part that covers it most; null when none covers half
 };
 
-/// (x, y) must lie inside the picture. The part belongs to `painting`.
-Probe probe(const Painting& painting, std::size_t upto, int x, int y);
+/// `at` is a pixel of the picture; see pixel_at(). The part belongs to `painting`.
+Probe probe(const Painting& painting, std::size_t upto, Pixel at);
 
 }  // namespace underpaint

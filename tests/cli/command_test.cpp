@@ -382,6 +382,207 @@ TEST_F(Command, BriefSaysHowThePaintingStandsAndWhatComesNext) {
     EXPECT_EQ(nlohmann::json::parse(damaged.out)["house_rules"]["shadows"]["value"], "gain_colour");
 }
 
+// --- what was not read
+
+/// Every way in which a layer can be left out: its picture is damaged or missing, its blend is not
+/// known, its opacity is no number.
+class LeftOut : public Command, public ::testing::WithParamInterface<const char*> {};
+
+TEST_P(LeftOut, IsSaidByEveryCommandAndNeverLost) {
+    const auto flat = [](float v) {
+        return *write_png("x", Picture({8, 8}, Channels::grey, Depth::bits8, v));
+    };
+    const std::string stack = std::string("<image w='8' h='8'><stack><layer name='Bad' ") +
+                              GetParam() + "/><layer name='Low' src='m.png'/></stack></image>";
+    const auto path = folder_ / "f.ora";
+    ASSERT_TRUE(write_zip(path, "f.ora",
+                          {{"stack.xml", bytes_of(stack), false},
+                           {"m.png", flat(0.4F), false},
+                           {"damaged.png", bytes_of("no picture"), false}}));
+    const std::string before = testing::read_text(path), f = file("f.ora"), out = file("out.ora");
+
+    const Ran table = run("audit " + f);
+    EXPECT_EQ(table.status, 1) << "not held, whatever the rest is";
+    EXPECT_NE(table.err.find("Bad"), std::string::npos) << table.err;
+    const Ran json = run("audit --json " + f);
+    EXPECT_EQ(json.status, 1);
+    const auto said = nlohmann::json::parse(json.out)["left_out"];
+    ASSERT_EQ(said.size(), 1U);
+    EXPECT_NE(said[0].get<std::string>().find("Bad"), std::string::npos);
+    EXPECT_EQ(faults_of(nlohmann::json::parse(json.out),
+                        nlohmann::json::parse(testing::read_text(UNDERPAINT_AUDIT_SCHEMA))),
+              "");
+    const Ran many = run("audit " + f + " " + f);
+    EXPECT_EQ(many.status, 1);
+    EXPECT_EQ(many.out.find(": held"), std::string::npos) << many.out;
+    EXPECT_NE(many.out.find("not all of it could be read"), std::string::npos);
+
+    for (const std::string& command : {"render -o " + file("p.png") + " ", std::string("values "),
+                                       std::string("brief "), std::string("info ")})
+        EXPECT_NE(run(command + f).err.find("Bad"), std::string::npos) << command;
+    for (const char* command :
+         {"audit ", "values ", "brief ", "render -o p.png ", "mend -o p.ora "}) {
+        const Ran strict = run(std::string(command) + "--strict " + f);
+        EXPECT_EQ(strict.status, 2) << command;
+        EXPECT_NE(strict.err.find("Bad"), std::string::npos) << strict.err;
+        EXPECT_EQ(strict.out, "");
+    }
+
+    // It is never saved over itself, under no other name of the same file.
+    std::filesystem::create_hard_link(path, folder_ / "again.ora");
+    std::filesystem::create_symlink(path, folder_ / "link.ora");
+    for (const char* same : {"f.ora", "again.ora", "link.ora"}) {
+        const Ran mend = run("mend " + f + " -o " + file(same));
+        EXPECT_EQ(mend.status, 2) << same;
+        EXPECT_NE(mend.err.find("--even-partial"), std::string::npos) << mend.err;
+        EXPECT_EQ(testing::read_text(path), before);
+    }
+    EXPECT_NE(run("mend --even-partial " + f + " -o " + f).status, 2);
+}
+
+INSTANTIATE_TEST_SUITE_P(Ways, LeftOut,
+                         ::testing::Values("src='damaged.png'", "src='none.png'",
+                                           "src='m.png' composite-op='theirs:sparkle'",
+                                           "src='m.png' opacity='nan'", "src='m.png' opacity='7'",
+                                           "src='m.png' x='1.5'"));
+
+TEST_F(Command, AWholePaintingHasNothingLeftOut) {
+    const Ran ran = run("audit --json --strict " + painting(tint({1, 0, 0}, BlendMode::color)));
+    EXPECT_EQ(nlohmann::json::parse(ran.out)["left_out"].size(), 0U);
+    EXPECT_EQ(ran.err, "");
+}
+
+TEST_F(Command, RenderNeverReplacesThePaintingByAPicture) {
+    const std::string in = painting(tint({1, 0, 0}, BlendMode::color));
+    const std::string before = testing::read_text(in);
+    const Ran ran = run("render " + in + " -o " + in);
+    EXPECT_EQ(ran.status, 2);
+    EXPECT_NE(ran.err.find("the painting itself"), std::string::npos);
+    EXPECT_EQ(testing::read_text(in), before);
+}
+
+// --- what is asked for
+
+TEST_F(Command, MendSaysOfItsResultWhatAuditSays) {
+    // Two passes slip. Each is mended by itself; the first mend leaves the second finding.
+    Painting two = sealed(testing::ramp({201, 40}));
+    two = with_pass(two, tint({1, 0, 0}, BlendMode::color));
+    two = with_pass(two, tint({0, 0, 1}, BlendMode::multiply, 0.5F));
+    ASSERT_TRUE(save_painting(folder_ / "two.ora", two));
+    ASSERT_EQ(run("audit " + file("two.ora")).status, 1);
+    std::string from = file("two.ora");
+    int held = 0;
+    for (int time = 0; time < 4; ++time) {
+        const std::string to = file(("m" + std::to_string(time) + ".ora").c_str());
+        const Ran mend = run("mend --finding values-slip " + from + " -o " + to);
+        if (!std::filesystem::exists(to)) break;
+        EXPECT_EQ(mend.status, run("audit " + to).status) << time;
+        held += mend.status == 0;
+        from = to;
+    }
+    EXPECT_EQ(held, 1) << "in the end all is mended";
+    const Ran safe = run("mend --safe " + file("two.ora") + " -o " + file("safe.ora"));
+    EXPECT_EQ(safe.status, run("audit " + file("safe.ora")).status);
+}
+
+TEST_F(Command, MendMeasuresFociThatAreNamedAndKeepsThePaintingsOwn) {
+    Painting mine = with_pass(sealed(testing::ramp({201, 40})), tint({1, 0, 0}, BlendMode::color));
+    mine = with_foci(mine, {{"Own", {30, 20}, 9}});
+    ASSERT_TRUE(save_painting(folder_ / "a.ora", mine));
+    const Ran ran = run("mend --focus 100,20,12 " + file("a.ora") + " -o " + file("b.ora"));
+    ASSERT_NE(ran.status, 2) << ran.err;
+    EXPECT_EQ(open_painting(folder_ / "b.ora", "2026-11-30")->painting.plan.foci, mine.plan.foci);
+    // The layer that is the underpaint, of a file made elsewhere.
+    const auto flat = [](float v) {
+        return *write_png("x", Picture({8, 8}, Channels::grey, Depth::bits8, v));
+    };
+    ASSERT_TRUE(write_zip(
+        folder_ / "f.ora", "f.ora",
+        {{"stack.xml",
+          bytes_of("<image w='8' h='8'><stack><layer name='Top' src='t.png'/><layer name='Mid' "
+                   "src='m.png'/><layer name='Low' src='m.png'/></stack></image>"),
+          false},
+         {"t.png", flat(0.8F), false},
+         {"m.png", flat(0.4F), false}}));
+    ASSERT_NE(run("mend --under Mid " + file("f.ora") + " -o " + file("g.ora")).status, 2);
+    EXPECT_EQ(open_painting(folder_ / "g.ora", "2026-11-30")->painting.passes.size(), 1U);
+    EXPECT_EQ(run("mend --under Sky " + file("f.ora") + " -o " + file("g.ora")).status, 2);
+}
+
+TEST_F(Command, WhatIsAskedWronglyIsNamedShortly) {
+    const std::string in = painting(tint({1, 0, 0}, BlendMode::color));
+    const std::string p = " -o " + file("p.png");
+    for (const auto& [arguments, says] : std::vector<std::pair<std::string, std::string>>{
+             {"foo", "no command \"foo\""},
+             {"foo " + in, "render, audit, mend"},
+             {"audit --reader foo " + in, "\"foo\" is no reader. There are lightness, luma"},
+             {"render --grey foo " + in + p, "\"foo\" is no reader"},
+             {"render --upto -1 " + in + p, "\"-1\" is no whole number"},
+             {"render --upto 1e9 " + in + p, "\"1e9\" is no whole number"},
+             {"render --upto 99999999999999999999999 " + in + p, "is no whole number"},
+             {"audit --focus inf,20,5 " + in, "is not X,Y,R"},
+             {"audit --focus 20,nan,5 " + in, "is not X,Y,R"},
+             {"audit --focus 20,20,inf " + in, "is not X,Y,R"},
+             {"audit --focus 500,20,5 " + in, "lies outside the picture, which is 201 x 40"},
+             {"audit --focus 20,-1,5 " + in, "lies outside the picture"},
+             {"mend --focus 20,41,5 " + in + " -o " + file("x.ora"), "lies outside"},
+             {"mend " + in + " -o " + folder_.path().string(), "this is a folder"},
+             {"render " + in + " -o " + folder_.path().string(), "this is a folder"},
+             {"render " + in + " -o " + file("none/p.png"), "there is no folder"},
+             {"mend " + in + " -o " + file("none/p.ora"), "there is no folder"}}) {
+        const Ran ran = run(arguments);
+        EXPECT_EQ(ran.status, 2) << arguments;
+        EXPECT_NE(ran.err.find(says), std::string::npos) << arguments << ": " << ran.err;
+        EXPECT_LT(ran.err.size(), 500U) << arguments;
+        EXPECT_EQ(ran.err.find("->"), std::string::npos) << ran.err;
+        EXPECT_EQ(ran.out, "") << arguments;
+    }
+}
+
+/// A folder that is to be written is refused before any work: the painting is not even opened.
+TEST_F(Command, WhereNothingCanBeWrittenNoWorkIsDone) {
+    for (const char* command : {"mend ", "render "}) {
+        const Ran ran = run(std::string(command) + file("none.ora") + " -o /");
+        EXPECT_NE(ran.err.find("this is a folder"), std::string::npos) << ran.err;
+    }
+}
+
+TEST_F(Command, AFileWithTheEndingOfAnotherKindIsReadAndThatIsSaid) {
+    ASSERT_TRUE(save_png(folder_ / "photo.jpg", testing::ramp({20, 10})));
+    std::filesystem::copy(painting(tint({1, 0, 0}, BlendMode::color)), folder_ / "cart.png");
+    std::filesystem::copy(folder_ / "photo.jpg", folder_ / "grey.ora");
+    std::filesystem::copy(folder_ / "photo.jpg", folder_ / "fine.PNG");
+    std::filesystem::copy(folder_ / "photo.jpg", folder_ / "plain");
+    for (const auto& [name, says] :
+         {std::pair("photo.jpg", "ends in .jpg, but it is a PNG picture"),
+          {"cart.png", "ends in .png, but it is an OpenRaster painting"},
+          {"grey.ora", "ends in .ora, but it is a PNG picture"}}) {
+        const Ran ran = run("info " + file(name));
+        EXPECT_EQ(ran.status, 0) << ran.err;
+        EXPECT_NE(ran.err.find(says), std::string::npos) << ran.err;
+    }
+    EXPECT_EQ(run("info " + file("fine.PNG")).err, "");
+    EXPECT_EQ(run("info " + file("plain")).err, "") << "it claims to be nothing";
+}
+
+TEST_F(Command, JsonClaimsNothingThatWasNotMeasured) {
+    const auto json = nlohmann::json::parse(
+        run("audit --json " + painting(tint({1, 0, 0}, BlendMode::normal))).out);
+    const auto& effect = json["passes"][0]["no_effect"];
+    EXPECT_EQ(effect["share"], 0);
+    EXPECT_TRUE(effect["why"].is_null()) << "it has an effect everywhere";
+    // Greys have no hue, though rounding gives them one.
+    Painting grey =
+        testing::with_columns(sealed(testing::ramp({60, 20}, Depth::bits8)), "Left", 0, 30);
+    grey = with_pass(grey, tint({0.5F, 0.5F, 0.5F}, BlendMode::multiply));
+    ASSERT_TRUE(save_painting(folder_ / "grey.ora", grey));
+    const auto of_grey = nlohmann::json::parse(run("audit --json " + file("grey.ora")).out);
+    for (const auto& state : {of_grey["sealed"], of_grey["passes"][0]})
+        for (const auto& side : state["parts"]["sides"])
+            for (const char* which : {"lights", "shadows"})
+                EXPECT_TRUE(side[which]["hue"].is_null()) << side;
+}
+
 TEST_F(Command, HelpIsNoTrouble) {
     EXPECT_EQ(run("--help").status, 0);
     EXPECT_EQ(run("audit --help").status, 0);

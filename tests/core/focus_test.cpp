@@ -146,8 +146,8 @@ TEST(Swing, IsJudgedByTheLargestBefore) {
     EXPECT_EQ(judge_swing(4.9, 10), Verdict::lost);
     EXPECT_EQ(judge_swing(-10, 10), Verdict::lost);
     EXPECT_EQ(judge_swing(-8, -10), Verdict::held) << "cool lights are a plan too";
-    EXPECT_EQ(judge_swing(0.1, 1.9), Verdict::held) << "too small to lose";
-    EXPECT_EQ(judge_swing(0.1, 2), Verdict::lost);
+    EXPECT_EQ(judge_swing(0.1, 2.9), Verdict::held) << "too small to lose";
+    EXPECT_EQ(judge_swing(0.1, 3), Verdict::lost);
     EXPECT_EQ(judge_swing(-15.6, 9), Verdict::lost) << "however large";
     EXPECT_EQ(largest_swing(-15.6, 9), 9) << "what is lost is no measure";
     EXPECT_EQ(largest_swing(-15.6, 1), -15.6);

@@ -87,8 +87,8 @@ TEST(LightSplit, TakesTheOuterShapesOfThePlan) {
     EXPECT_TRUE(light_split(shares, steps).planned) << "planned shares are a plan too";
 }
 
-TEST(IntensityHistogram, CountsSharesAndTakesAway) {
-    IntensityHistogram all, some;
+TEST(StrengthHistogram, CountsSharesAndTakesAway) {
+    StrengthHistogram all, some;
     std::vector<float> values, weights;
     for (int i = 1; i <= 1000; ++i) {
         values.push_back(static_cast<float>(i) / 1000);
@@ -100,12 +100,14 @@ TEST(IntensityHistogram, CountsSharesAndTakesAway) {
     EXPECT_EQ(some.count(), 100U);
     EXPECT_NEAR(all.percentile(0.5), 0.5, 1e-9);
     EXPECT_NEAR(all.percentile(0.995), 0.995, 1e-9);
-    EXPECT_NEAR(all.share_from(0.8), 0.201, 1e-9);
-    const IntensityHistogram rest = all.without(some);
+    // Of an even spread: nothing below 0.7, all above 0.9, and half of what lies between.
+    EXPECT_NEAR(all.accent_share(1), 0.2, 1e-3);
+    EXPECT_NEAR(all.accent_share(0.5), 1 - 0.4, 1e-3);
+    const StrengthHistogram rest = all.without(some);
     EXPECT_EQ(rest.count(), 900U);
     EXPECT_NEAR(rest.percentile(1), 0.9, 1e-9);
-    EXPECT_EQ(IntensityHistogram().share_from(0.1), 0);
-    EXPECT_EQ(IntensityHistogram().percentile(0.5), 0);
+    EXPECT_EQ(StrengthHistogram().accent_share(0.1), 0);
+    EXPECT_EQ(StrengthHistogram().percentile(0.5), 0);
 }
 
 TEST(ReachedFirst, KeepsWhoCameFirstAcrossStrips) {

@@ -158,13 +158,17 @@ TEST(Measures, PartsAreSplitInsideThemselves) {
     }
 }
 
-TEST(Measures, AccentsAndLeadAreReadOffTheSortedIntensities) {
+TEST(Measures, AccentsAndLeadAreReadOffTheSortedStrengths) {
     const Painting painting = scene();
     const Pixels pixels(painting);
     std::vector<double> all, inside, outside;
     for (std::size_t i = 0; i < pixels.now.size(); ++i) {
         const double x = static_cast<double>(i % 300) + 0.5, y = static_cast<double>(i / 300) + 0.5;
-        all.push_back(static_cast<double>(intensity(pixels.now[i])));
+        // Intensity times a smoothstep of chroma, 0.02 to 0.06.
+        const OkLab lab = oklab(decode(pixels.now[i]));
+        const double chroma = std::hypot(lab.a, lab.b);
+        const double seen = std::clamp((chroma - 0.02) / 0.04, 0.0, 1.0);
+        all.push_back(static_cast<double>(intensity(pixels.now[i])) * seen * seen * (3 - 2 * seen));
         (std::hypot(x - 90, y - 80) <= 24 ? inside : outside).push_back(all.back());
     }
     const auto strongest = [](std::vector<double> values) {
@@ -175,10 +179,12 @@ TEST(Measures, AccentsAndLeadAreReadOffTheSortedIntensities) {
     };
     const IntensityAudit found = measured(painting).passes.back().intensity;
     EXPECT_NEAR(found.strongest, strongest(all), 0.01);
-    const double from = 0.8 * strongest(all);
-    const auto accents = std::ranges::count_if(all, [&](double v) { return v >= from; });
-    EXPECT_NEAR(*found.accent_share, static_cast<double>(accents) / static_cast<double>(all.size()),
-                0.02);
+    double accents = 0;
+    for (const double v : all) {
+        const double t = std::clamp((v / strongest(all) - 0.7) / 0.2, 0.0, 1.0);
+        accents += t * t * (3 - 2 * t);
+    }
+    EXPECT_NEAR(*found.accent_share, accents / static_cast<double>(all.size()), 0.005);
     EXPECT_NEAR(*found.lead, strongest(inside) / strongest(outside), 0.02);
 }
 

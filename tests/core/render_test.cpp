@@ -224,13 +224,13 @@ TEST(Probe, TellsSealedNowAndThePart) {
     Painting painting =
         with_columns(sealed(Picture({40, 10}, Channels::grey, Depth::bits8, 0.4F)), "Left", 0, 20);
     painting = with_pass(painting, tint({1, 1, 1}, BlendMode::normal, 0.5F));
-    const Probe left = probe(painting, 1, 5, 5), right = probe(painting, 1, 30, 5);
+    const Probe left = probe(painting, 1, {5, 5}), right = probe(painting, 1, {30, 5});
     EXPECT_NEAR(left.sealed.r, 0.4, 1e-6);
     EXPECT_NEAR(left.now.r, 0.7, 1e-6);
     ASSERT_NE(left.part, nullptr);
     EXPECT_EQ(left.part->name, "Left");
     EXPECT_EQ(right.part, nullptr);
-    EXPECT_NEAR(probe(painting, 0, 5, 5).now.r, 0.4, 1e-6);
+    EXPECT_NEAR(probe(painting, 0, {5, 5}).now.r, 0.4, 1e-6);
 }
 
 }  // namespace

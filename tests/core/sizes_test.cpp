@@ -107,6 +107,30 @@ double best_of_all(const ViewingSteps& viewing, const Focus& focus) {
     return best;
 }
 
+/// In pictures so small that a pixel is much of a disc: every quarter pixel is tried.
+TEST(Rivals, TheBestOfASmallPictureIsWithinOnePercentToo) {
+    std::mt19937 random(3);
+    std::uniform_real_distribution<float> any(1, 9);
+    for (int run = 0; run < 12; ++run) {
+        const Size size{run % 2 == 0 ? 64 : 50, run % 3 == 0 ? 64 : 40};
+        cv::Mat blots(size.height / 6, size.width / 6, CV_32F), steps;
+        for (int i = 0; i < static_cast<int>(blots.total()); ++i) blots.at<float>(i) = any(random);
+        cv::resize(blots, steps, {size.width, size.height}, 0, 0, cv::INTER_CUBIC);
+        FloatBlock block(rect_of(size));
+        std::copy_n(steps.ptr<float>(), block.samples().size(), block.samples().begin());
+        const ViewingSteps viewing = at_viewing_scale(std::move(block), size);
+        const Focus focus{"A", {size.width / 3.0, size.height / 2.0}, 4.0 + run % 4};
+        double best = 0;
+        for (double y = focus.radius; y <= size.height - focus.radius; y += 0.25)
+            for (double x = focus.radius; x <= size.width - focus.radius; x += 0.25)
+                if (std::hypot(x - focus.centre.x, y - focus.centre.y) >= 2 * focus.radius)
+                    best = std::max(best, *disc_contrast(viewing.steps, {x, y}, focus.radius));
+        const auto rival = best_rival(viewing, std::span(&focus, 1), focus.radius);
+        ASSERT_TRUE(rival);
+        EXPECT_GE(rival->contrast, 0.99 * best) << run;
+    }
+}
+
 TEST(Rivals, TheBestIsWithinOnePercentOfTheBestOfAllPlaces) {
     const ViewingSteps viewing = values_at_any_size(scene_at(800)).viewing;
     for (const double x : {90.0, 310.0, 700.0})

@@ -134,7 +134,7 @@ TEST_F(CanvasTest, ALargePictureIsShownCoarseFirst) {
         shown.clear();
         pass.strength = 0.4F + 0.001F * static_cast<float>(i);
         session().document.change("Strength", with_changed_pass(painting(), 0, pass));
-        ASSERT_TRUE(QTest::qWaitFor([&] { return canvas().settled(); }));
+        ASSERT_TRUE(QTest::qWaitFor([&] { return canvas().settled(); }, testing::kHang));
         if (shown.count() == 1) return;
     }
     FAIL() << "every change was shown coarse first";

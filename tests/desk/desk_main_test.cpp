@@ -7,7 +7,7 @@
 
 int main(int argc, char** argv) {
     ::testing::InitGoogleTest(&argc, argv);
-    qputenv("QT_QPA_PLATFORM", "offscreen");
+    qputenv("QT_QPA_PLATFORM", "offscreen:configfile=" UNDERPAINT_TEST_SCREEN);
     QApplication application(argc, argv);
     QApplication::setApplicationName(QStringLiteral("Faithful Underpaint Tests"));
     QApplication::setOrganizationName(QStringLiteral("Faithful Underpaint Tests"));

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a file was before it was saved over can be opened again.
 #include "files/earlier_versions.h"
+
+#include <fstream>
+
 #include "desk/window/file_names.h"
 #include "files/open_any.h"
 #include "support/desk_fixture.h"
@@ -58,6 +61,19 @@ TEST_F(EarlierVersions, OneIsKeptOnceASitting) {
     ASSERT_EQ(versions().size(), 1U) << "one of each file";
     EXPECT_EQ(strength_in(versions()[0].kept), 0.5F);
     EXPECT_EQ(strength_in(cart()), 0.3F);
+}
+
+/// What was kept is a file of its own from the start: a save that is refused afterwards, and
+/// another program that writes into the painting's file in place, change nothing of it.
+TEST_F(EarlierVersions, OneIsNoSecondNameOfTheFile) {
+    ASSERT_TRUE(keep_earlier(earlier_store(), cart(), 1));
+    ASSERT_EQ(versions().size(), 1U);
+    const auto kept = versions()[0].kept;
+    EXPECT_EQ(std::filesystem::hard_link_count(cart()), 1U);
+    std::fstream(cart(), std::ios::in | std::ios::out | std::ios::binary) << "written in place";
+    EXPECT_EQ(strength_in(kept), 0.9F);
+    EXPECT_EQ(static_cast<int>(std::filesystem::status(kept).permissions()), 0600);
+    EXPECT_EQ(std::distance(std::filesystem::directory_iterator(kept.parent_path()), {}), 1);
 }
 
 TEST_F(EarlierVersions, AsManyAreKeptAsAreWanted) {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What goes wrong inside the program is said, written down, and ends as little as may be.
+#include <sys/stat.h>
 #include <sys/wait.h>
 
 #include <QClipboard>
@@ -110,6 +111,32 @@ TEST_F(FaultsTest, AFaultInAWorkerIsSaidAndTheWindowGoesOn) {
     LatestJob job;
     job.start([](const std::stop_token&, const auto&) { throw std::logic_error("odd"); });
     ASSERT_TRUE(wait([&] { return notice().contains("(odd)"); }));
+}
+
+TEST_F(FaultsTest, TheLogIsNobodyElsesAndNeverWaitsOrLeadsElsewhere) {
+    namespace fs = std::filesystem;
+    const auto rights = [](const fs::path& path) {
+        return static_cast<int>(fs::status(path).permissions());
+    };
+    fs::remove(log_file());
+    fs::permissions(log_file().parent_path(), fs::perms(0755));
+    write_to_log("one");
+    EXPECT_EQ(rights(log_file()), 0600);
+    EXPECT_EQ(rights(log_file().parent_path()), 0700);
+    fs::permissions(log_file(), fs::perms(0644));
+    write_to_log("two");
+    EXPECT_EQ(rights(log_file()), 0600) << "one that was there before";
+    fs::remove(log_file());
+    testing::write_text(folder_ / "else.txt", "a letter");
+    fs::create_symlink(folder_ / "else.txt", log_file());
+    write_to_log("three");
+    EXPECT_EQ(testing::read_text(folder_ / "else.txt"), "a letter");
+    // A pipe that nobody reads: whoever opens it for writing waits.
+    fs::remove(log_file());
+    ASSERT_EQ(::mkfifo(log_file().c_str(), 0600), 0);
+    write_to_log("four");
+    start();
+    EXPECT_TRUE(window_->isVisible());
 }
 
 TEST_F(FaultsTest, TheLogSaysWhatWasSaidAndStaysSmall) {

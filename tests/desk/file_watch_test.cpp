@@ -28,19 +28,19 @@ protected:
 
 TEST_F(FileWatchTest, AChangeIsNoticedAtOnceAndTheirsIsOpened) {
     change_it_elsewhere();
-    ASSERT_TRUE(wait([&] { return told(); }, 3000));
+    ASSERT_TRUE(wait([&] { return told(); }));
     answer("Open theirs");
     ASSERT_TRUE(wait([&] { return painting().passes[1].strength == 0.7F; }));
     settle();
     EXPECT_FALSE(session().document.unsaved());
     // And again: it is watched as it is now.
     change_it_elsewhere();
-    EXPECT_TRUE(wait([&] { return told(); }, 3000));
+    EXPECT_TRUE(wait([&] { return told(); }));
 }
 
 TEST_F(FileWatchTest, MineIsKeptAsACopy) {
     change_it_elsewhere();
-    ASSERT_TRUE(wait([&] { return told(); }, 3000));
+    ASSERT_TRUE(wait([&] { return told(); }));
     answer("Keep mine as a copy");
     ASSERT_TRUE(wait([&] { return session().document.file() == folder_ / "cart (mine).ora"; }));
     EXPECT_EQ(open_painting(folder_ / "cart (mine).ora", "2026-11-24")->painting.passes[1].strength,
@@ -50,7 +50,7 @@ TEST_F(FileWatchTest, MineIsKeptAsACopy) {
 
 TEST_F(FileWatchTest, BothAreCompared) {
     change_it_elsewhere();
-    ASSERT_TRUE(wait([&] { return told(); }, 3000));
+    ASSERT_TRUE(wait([&] { return told(); }));
     answer("Compare");
     ASSERT_TRUE(wait([&] { return session().outlook.comparison().has_value(); }));
     settle();
@@ -63,7 +63,7 @@ TEST_F(FileWatchTest, BothAreCompared) {
     EXPECT_GT(theirs.red() - theirs.blue(), mine.red() - mine.blue());
     // One of another size can't stand beside it.
     ASSERT_TRUE(save_painting(folder_ / "cart.ora", testing::sealed(testing::ramp({20, 20}))));
-    ASSERT_TRUE(wait([&] { return told(); }, 3000));
+    ASSERT_TRUE(wait([&] { return told(); }));
     answer("Compare");
     EXPECT_TRUE(wait([&] { return notice().contains("can't be shown beside yours"); }));
 }

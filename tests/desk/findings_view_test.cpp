@@ -3,6 +3,7 @@
 
 #include <QLabel>
 #include <QPushButton>
+#include <QScrollBar>
 #include <QSignalSpy>
 
 #include "desk/panes/finding_row.h"
@@ -89,6 +90,73 @@ TEST_F(FindingsInAView, NothingOfThemCanBeTakenUntilTheyAreCurrent) {
     told_.current = true;
     tell({slip_});
     EXPECT_TRUE(usable(row(1)));
+}
+
+/// Figures come and go, mends arrive, rows are made anew: the focus stays with its finding and the
+/// list where it was scrolled to.
+TEST_F(FindingsInAView, FocusAndScrollingStayWhereTheyAre) {
+    window_->hide();
+    view_->resize(900, 90);
+    view_->activateWindow();
+    ASSERT_TRUE(wait([&] { return view_->isActiveWindow(); }));
+    std::vector<Finding> findings;
+    for (int pass = 1; pass <= 9; ++pass) {
+        Finding each = slip_;
+        each.pass = pass;
+        Mend mend;
+        mend.label = "Ease to 11%";
+        mend.change = SetStrength{static_cast<std::size_t>(pass - 1), 0.11F};
+        each.mends = {mend};
+        findings.push_back(each);
+    }
+    tell(findings);
+    const auto button = [&](int pass, const char* name) {
+        return row(pass) != nullptr ? row(pass)->findChild<QPushButton*>(name) : nullptr;
+    };
+    auto* bar = view_->verticalScrollBar();
+    ASSERT_GT(bar->maximum(), 50);
+    bar->setValue(40);
+    button(3, "mend_ease")->setFocus();
+    const auto expect_calm = [&](const QWidget* focus, const char* when) {
+        EXPECT_EQ(QApplication::focusWidget(), focus) << when;
+        EXPECT_EQ(bar->value(), 40) << when;
+    };
+    expect_calm(button(3, "mend_ease"), "at first");
+    told_.change();
+    expect_calm(&*view_, "nothing can be taken now");
+    told_.current = true;
+    for (Finding& each : findings) each.mends.clear();
+    tell(findings);
+    expect_calm(&*view_, "the mends are still being tried");
+    for (Finding& each : findings) {
+        Mend mend;
+        mend.label = "Ease to 12%";
+        mend.change = SetStrength{static_cast<std::size_t>(each.pass - 1), 0.12F};
+        each.mends = {mend};
+    }
+    std::rotate(findings.begin(), findings.begin() + 4, findings.end());
+    tell(findings);
+    expect_calm(button(3, "mend_ease"), "they have come, in another order");
+    // What had the focus is gone: it stays with the list.
+    told_.change();
+    told_.current = true;
+    std::erase_if(findings, [](const Finding& each) { return each.pass == 3; });
+    tell(findings);
+    expect_calm(&*view_, "it was mended");
+    tell({findings[0], other_});
+    EXPECT_EQ(QApplication::focusWidget(), &*view_);
+    // Who has gone elsewhere meanwhile stays there.
+    tell(findings);
+    bar->setValue(40);
+    button(5, "mend_ease")->setFocus();
+    told_.change();
+    button(5, "more_of_finding")->setEnabled(true);
+    QLineEdit elsewhere(&*view_);
+    elsewhere.show();
+    elsewhere.setFocus();
+    told_.current = true;
+    tell(findings);
+    expect_calm(&elsewhere, "it was moved by hand");
 }
 
 TEST_F(FindingsInAView, WhatCanBeDoneComesWithItsButtons) {

@@ -12,6 +12,7 @@
 #include <random>
 #include <thread>
 
+#include "files/left_work.h"
 #include "files/open_any.h"
 #include "files/unsaved_work.h"
 #include "files/user_folders.h"
@@ -127,7 +128,7 @@ TEST(Killed, AtAnyInstantLosesNoFileAndNoMoreThanSeconds) {
         // From the first edit on; a machine may be busy.
         QElapsedTimer waited;
         waited.start();
-        while (!fs::exists(place / "diary") && waited.elapsed() < 30'000)
+        while (!fs::exists(place / "diary") && waited.elapsed() < testing::kHang)
             std::this_thread::sleep_for(std::chrono::milliseconds(5));
         std::this_thread::sleep_for(std::chrono::milliseconds(random() % 12'000));
         const std::int64_t then = Diary::now();

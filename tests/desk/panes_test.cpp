@@ -23,8 +23,8 @@ protected:
     QListView* rows() const { return find<QListView>("ledger"); }
     /// How far the wash moves column x of the ramp.
     double scale_drift(double x) const {
-        const Probe before = probe(painting(), 1, static_cast<int>(x), 60),
-                    after = probe(painting(), 2, static_cast<int>(x), 60);
+        const Probe before = probe(painting(), 1, {static_cast<int>(x), 60}),
+                    after = probe(painting(), 2, {static_cast<int>(x), 60});
         return (read(Reader::lightness, after.now) - read(Reader::lightness, before.now)) / 12.5;
     }
 };
@@ -376,7 +376,7 @@ TEST_F(Panes, ThePointerLineReadsThePixel) {
     QTest::mouseMove(canvas, at(101, 100));
     const QString text = find("pointer_line")->accessibleName();
     const QPointF place = canvas->transform().to_picture(at(101, 100));
-    const Probe probed = probe(painting(), 2, static_cast<int>(place.x()), 100);
+    const Probe probed = probe(painting(), 2, {static_cast<int>(place.x()), 100});
     const double was = step_of(read(Reader::lightness, probed.sealed)),
                  now = step_of(read(Reader::lightness, probed.now));
     const QString wanted =

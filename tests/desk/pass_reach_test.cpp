@@ -83,7 +83,6 @@ TEST_F(PassesBenchTest, InvertedClippedAndShown) {
 
 TEST_F(PassesBenchTest, AStrokeThatLeavesTheCanvasPaintsWhatIsInside) {
     trigger("lay_painted");
-    press("paint_colour");
     QTest::mousePress(&window_->canvas(), Qt::LeftButton, {}, at(380, 280));
     QTest::mouseMove(&window_->canvas(), at(500, 400));
     QTest::mouseMove(&window_->canvas(), QPoint(-400, 9000));
@@ -99,7 +98,6 @@ TEST_F(PassesBenchTest, AStrokeThatLeavesTheCanvasPaintsWhatIsInside) {
 
 TEST_F(PassesBenchTest, ColourIsPaintedErasedAndPicked) {
     trigger("lay_painted");
-    press("paint_colour");
     const auto alpha = [&](int x, int y) {
         std::vector<float> row(400);
         source<Painted>().pixels->base().read_alpha(0, y, row);
@@ -137,7 +135,6 @@ TEST_F(PassesBenchTest, ColourIsPaintedErasedAndPicked) {
 TEST_F(PassesBenchTest, TheBrushIsPutDownWhenAnotherPaintedPassIsChosen) {
     trigger("lay_painted");
     trigger("lay_painted");
-    press("paint_colour");
     session().outlook.set_moment(3);
     EXPECT_EQ(window_->canvas().tool(), Canvas::Tool::none) << "it was for the other";
     press("page_reach");
@@ -154,7 +151,6 @@ TEST_F(PassesBenchTest, TheBrushIsPutDownWhenAnotherPaintedPassIsChosen) {
 TEST_F(PassesBenchTest, EachStrokeIsOneStepAndFollowsWhereAsked) {
     trigger("lay_painted");
     press("follow_strokes");
-    press("paint_colour");
     EXPECT_GT(window_->canvas().brush().brush().stretch, 1);
     const Painting before = painting();
     drag_on_canvas({100, 100}, {120, 140});

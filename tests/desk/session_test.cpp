@@ -133,7 +133,7 @@ TEST(LatestJobTest, DeliversInTheRightThreadAndDropsWhatIsOutdated) {
         while (!stop.stop_requested()) std::this_thread::yield();
         deliver([&] { seen.push_back(1); });
     });
-    ASSERT_TRUE(QTest::qWaitFor([&] { return first_runs.load(); }));
+    ASSERT_TRUE(QTest::qWaitFor([&] { return first_runs.load(); }, testing::kHang));
     job.start([&](const std::stop_token&, const auto& deliver) {
         deliver([&] {
             EXPECT_EQ(std::this_thread::get_id(), here);
@@ -141,7 +141,7 @@ TEST(LatestJobTest, DeliversInTheRightThreadAndDropsWhatIsOutdated) {
         });
     });
     EXPECT_TRUE(job.running());
-    ASSERT_TRUE(QTest::qWaitFor([&] { return !job.running(); }));
+    ASSERT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, testing::kHang));
     EXPECT_EQ(seen, std::vector{2});
 }
 
@@ -151,7 +151,7 @@ TEST(LatestJobTest, TellsHowItFailed) {
     job.on_fault([&](const QString& sentence) { told << sentence; });
     const auto fails_by = [&](auto error) {
         job.start([=](const std::stop_token&, const auto&) { throw error; });
-        EXPECT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, 20000));
+        EXPECT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, testing::kHang));
     };
     fails_by(std::bad_alloc());
     fails_by(std::out_of_range("a tile beyond the last"));
@@ -162,6 +162,40 @@ TEST(LatestJobTest, TellsHowItFailed) {
     EXPECT_TRUE(told[2].startsWith("A fault")) << told[2].toStdString();
 }
 
+/// What is shown of a job's state hears of its end after that has come, however long the thread
+/// that works takes from its last result to its end.
+TEST(LatestJobTest, TellsOfItsEndOnceItHasEnded) {
+    LatestJob job;
+    std::vector<std::string> seen;
+    const auto state = [&](const char* when) {
+        seen.push_back(std::string(when) + (job.running() ? ": runs" : ": does not run"));
+    };
+    QObject::connect(&job, &LatestJob::ended, [&] { state("ended"); });
+    std::atomic<bool> held = true;
+    job.start([&](const std::stop_token&, const auto& deliver) {
+        deliver([&] { state("last result"); });
+        while (held) std::this_thread::yield();
+    });
+    ASSERT_TRUE(QTest::qWaitFor([&] { return seen.size() == 1; }, testing::kHang));
+    held = false;
+    ASSERT_TRUE(QTest::qWaitFor([&] { return seen.size() == 2; }, testing::kHang));
+    EXPECT_EQ(seen, (std::vector<std::string>{"last result: runs", "ended: does not run"}));
+
+    // Nothing is heard of one that was replaced or stopped; one that failed has ended as well.
+    seen.clear();
+    held = true;
+    job.start([&](const std::stop_token&, const auto&) {
+        while (held) std::this_thread::yield();
+    });
+    job.start([&](const std::stop_token&, const auto&) {});
+    job.stop();
+    held = false;
+    job.on_fault([&](const QString&) { state("fault"); });
+    job.start([&](const std::stop_token&, const auto&) { throw 7; });
+    ASSERT_TRUE(QTest::qWaitFor([&] { return seen.size() == 2; }, testing::kHang));
+    EXPECT_EQ(seen, (std::vector<std::string>{"fault: does not run", "ended: does not run"}));
+}
+
 TEST(LatestJobTest, IsAnsweredForWhereNobodyDoes) {
     LatestJob job;
     QString told;
@@ -169,10 +203,11 @@ TEST(LatestJobTest, IsAnsweredForWhereNobodyDoes) {
     QObject::connect(&Faults::all(), &Faults::happened, &here,
                      [&](const QString& sentence) { told = sentence; });
     job.start([](const std::stop_token&, const auto&) { throw std::logic_error("odd"); });
-    EXPECT_TRUE(QTest::qWaitFor([&] { return !told.isEmpty(); }, 20000));
+    EXPECT_TRUE(QTest::qWaitFor([&] { return !told.isEmpty(); }, testing::kHang));
     EXPECT_FALSE(job.running());
     job.start([](const std::stop_token&, const auto&) {});
-    EXPECT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, 20000)) << "it goes on working";
+    EXPECT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, testing::kHang))
+        << "it goes on working";
 }
 
 TEST(LatestJobTest, MayGoWhileItWorks) {
@@ -201,7 +236,7 @@ TEST(MeasuringTest, SketchesFirstThenMeasuresThenMends) {
     session.document.begin(
         with_pass(large, testing::tint({0.8F, 0.5F, 0.2F}, BlendMode::normal, 0.4F)), {}, true);
     ASSERT_TRUE(QTest::qWaitFor([&] { return measuring.finished() && !measuring.mends(0).empty(); },
-                                20000));
+                                testing::kHang));
     EXPECT_EQ(exact, (std::vector{false, true}));
     EXPECT_EQ(measuring.thumbnails().size(), 2U);
     EXPECT_TRUE(measuring.mends(7).empty());

@@ -23,7 +23,7 @@ protected:
     }
     std::string figures() const {
         const auto measured = *audit(painting(), {});
-        return write_audit(painting(), measured, underpaint::find(painting(), measured));
+        return write_audit({{}, painting(), measured, underpaint::find(painting(), measured)});
     }
 };
 

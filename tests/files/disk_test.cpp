@@ -4,8 +4,10 @@
 #include <sys/resource.h>
 #include <sys/stat.h>
 
+#include <atomic>
 #include <cerrno>
 #include <random>
+#include <thread>
 
 #include "files/disk.h"
 #include "files/openraster.h"
@@ -113,7 +115,7 @@ TEST(Disk, ADeviceThatFailsAfterAnyByteLeavesThePaintingWhole) {
             done = save_painting(path, fresh);
         }
         ASSERT_FALSE(done) << room;
-        EXPECT_NE(done.error().message().find("try another place"), std::string::npos)
+        EXPECT_NE(done.error().message().find("Try another place"), std::string::npos)
             << done.error().message();
         ASSERT_TRUE(read_text(path) == before) << room;
         EXPECT_EQ(folder.files(), 1U) << room;
@@ -140,11 +142,90 @@ TEST(Disk, SaysOfEachKindOfDeviceWhatIsWrongWithIt) {
         }
         ASSERT_FALSE(done) << says;
         EXPECT_NE(done.error().message().find(says), std::string::npos) << done.error().message();
-        EXPECT_NE(done.error().message().find("untouched; try another place"), std::string::npos);
+        EXPECT_NE(
+            done.error().message().find("Try another place. The file that was there is untouched."),
+            std::string::npos);
         EXPECT_TRUE(read_text(path) == before) << says;
         EXPECT_EQ(folder.files(), 1U) << says;
     }
     EXPECT_TRUE(save_painting(path, fresh));
+}
+
+TEST(Disk, SaysNothingOfAFileThatWasNotThere) {
+    const TemporaryFolder folder;
+    Done done;
+    {
+        const SmallDevice device(10);
+        done = replace_file(folder / "a.txt", bytes_of(std::string(100, 'n')));
+    }
+    ASSERT_FALSE(done);
+    EXPECT_EQ(done.error().message().find("untouched"), std::string::npos);
+    EXPECT_EQ(folder.files(), 0U);
+}
+
+TEST(Disk, NamesAsLongAsTheyMayBeAreSavedBack) {
+    const TemporaryFolder folder;
+    const Painting painting = testing::sealed(testing::ramp({20, 10}));
+    for (const std::size_t length : {200U, 214U, 215U, 230U, 240U, 251U, 255U}) {
+        const std::string ending = ".ora";
+        // Of two bytes a letter, so that the name is cut within one.
+        std::string name = length % 2 == 0 ? "" : "n";
+        while (name.size() + ending.size() < length - 1) name += "\xC3\xA9";
+        name += std::string(length - name.size() - ending.size(), 'x') + ending;
+        ASSERT_EQ(name.size(), length);
+        const auto path = folder / name;
+        ASSERT_TRUE(save_painting(path, painting)) << length;
+        const Done again = save_painting(path, painting);
+        ASSERT_TRUE(again) << length << ": " << again.error().message();
+        // What a killed save of it left is known again, and that of another is not.
+        const std::string other = name.substr(0, name.size() - 5) + "y.ora";
+        const Done looked = replace_file(path, [&](const auto& fresh) -> Done {
+            const std::string mark = fresh.filename().string();
+            EXPECT_LE(mark.size() + 7, 255U) << "the ZIP library adds to it";
+            const std::string dead = mark.substr(0, mark.rfind(".saving-")) + ".saving-999999999-1";
+            write_text(folder / dead, "left");
+            return {};
+        });
+        ASSERT_TRUE(looked);
+        EXPECT_EQ(folder.files(), 2U);
+        ASSERT_TRUE(replace_file(folder / other, bytes_of("other")));
+        EXPECT_EQ(folder.files(), 3U) << "another's leftover stays";
+        ASSERT_TRUE(replace_file(path, bytes_of("again")));
+        EXPECT_EQ(folder.files(), 2U);
+        std::filesystem::remove(path), std::filesystem::remove(folder / other);
+    }
+    const Done refused = replace_file(folder / std::string(256, 'n'), bytes_of("n"));
+    ASSERT_FALSE(refused);
+    EXPECT_NE(refused.error().message().find("longer than this disk allows"), std::string::npos)
+        << refused.error().message();
+}
+
+/// While a file is replaced, nobody may read the new one who may not read the old one: neither ours
+/// nor the one that the ZIP library makes.
+TEST(Disk, RightsComeBeforeBytes) {
+    const TemporaryFolder folder;
+    const Painting painting =
+        testing::sealed(testing::noise({600, 400}, Channels::grey, Depth::bits16));
+    const auto path = folder / "cart.ora";
+    ASSERT_TRUE(save_painting(path, painting));
+    std::filesystem::permissions(path, std::filesystem::perms(0600));
+    std::atomic<bool> done = false;
+    std::atomic<int> others = 0, looked = 0;
+    std::thread watch([&] {
+        while (!done)
+            for (const auto& entry : std::filesystem::directory_iterator(folder.path())) {
+                struct stat found {};
+                if (::stat(entry.path().c_str(), &found) != 0) continue;
+                ++looked;
+                if ((found.st_mode & 0077) != 0) ++others;
+            }
+    });
+    for (int i = 0; i < 5; ++i) EXPECT_TRUE(save_painting(path, painting));
+    done = true;
+    watch.join();
+    EXPECT_GT(looked, 50);
+    EXPECT_EQ(others, 0);
+    EXPECT_EQ(static_cast<int>(std::filesystem::status(path).permissions()), 0600);
 }
 
 TEST(Disk, ASaveThatFailsOnItsWayLeavesNothing) {
@@ -152,7 +233,7 @@ TEST(Disk, ASaveThatFailsOnItsWayLeavesNothing) {
     const auto path = folder / "a.txt";
     write_text(path, "old");
     const Done done = replace_file(path, [](const auto&) { return Done(trouble("a.txt", "no")); });
-    EXPECT_EQ(done.error().message(), "a.txt: no");
+    EXPECT_EQ(done.error().message(), "a.txt: no The file that was there is untouched.");
     EXPECT_EQ(read_text(path), "old");
     EXPECT_EQ(folder.files(), 1U);
 }

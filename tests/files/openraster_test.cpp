@@ -61,7 +61,7 @@ Painting rich(Depth depth) {
 
 std::string figures(const Painting& painting) {
     const auto measured = *audit(painting, {});
-    return write_audit(painting, measured, find(painting, measured));
+    return write_audit({{}, painting, measured, find(painting, measured)});
 }
 
 class OpenRaster : public ::testing::Test {
@@ -486,11 +486,12 @@ TEST_F(OpenRaster, ALayerOfNoSizeIsNamed) {
 }
 
 TEST_F(OpenRaster, NestingWithoutEndIsRefused) {
-    std::string stack = "<image w='4' h='4'><stack>";
-    for (int i = 0; i < 200; ++i) stack += "<stack>";
-    for (int i = 0; i < 200; ++i) stack += "</stack>";
-    EXPECT_NE(trouble_of(foreign(stack + "</stack></image>")).find("nested too deeply"),
-              std::string::npos);
+    for (const auto& [groups, says] : {std::pair(40, "nested too deeply"), {200, "64 levels"}}) {
+        std::string stack = "<image w='4' h='4'><stack>";
+        for (int i = 0; i < groups; ++i) stack += "<stack>";
+        for (int i = 0; i < groups; ++i) stack += "</stack>";
+        EXPECT_NE(trouble_of(foreign(stack + "</stack></image>")).find(says), std::string::npos);
+    }
 }
 
 TEST_F(OpenRaster, NoContainerAndNoStackAreNamed) {

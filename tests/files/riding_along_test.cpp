@@ -6,6 +6,7 @@
 #include <nlohmann/json.hpp>
 #include <pugixml.hpp>
 
+#include "files/left_work.h"
 #include "files/openraster.h"
 #include "files/openraster_names.h"
 #include "files/png.h"

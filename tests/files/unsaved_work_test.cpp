@@ -10,6 +10,7 @@
 #include <random>
 #include <thread>
 
+#include "files/left_work.h"
 #include "files/painting_json.h"
 #include "files/png.h"
 #include "files/zip_container.h"
@@ -301,19 +302,114 @@ TEST(UnsavedWork, OldLeftoversAreTidiedAndTheNewestOffered) {
         const fs::path folder = left_behind(store.path(), painting);
         fs::last_write_time(folder / "painting.json", file_now - std::chrono::hours(24 * i));
     }
-    fs::create_directory(store / "begun");  // a moment ago, by somebody
-    fs::create_directory(store / "empty");
-    fs::last_write_time(store / "empty", file_now - std::chrono::hours(5));
+    // Two that hold nothing: one just begun by somebody, and one that was left so.
+    const auto begun = UnsavedWork::begin(store.path())->folder();
+    const auto empty = UnsavedWork::begin(store.path())->folder();
+    fs::last_write_time(empty, file_now - std::chrono::hours(5));
     const auto left = left_work(store.path());
     ASSERT_EQ(left.size(), 20U);
     EXPECT_EQ(left[0].note.name, "0");
     EXPECT_EQ(left[19].note.name, "19");
     tidy_left_work(store.path(), now);
-    EXPECT_TRUE(fs::exists(store / "begun"));
-    EXPECT_FALSE(fs::exists(store / "empty"));
-    // Those of the last thirty days, by the hour.
-    EXPECT_NEAR(static_cast<double>(store.files()), 31 + 1, 1);
+    EXPECT_TRUE(fs::exists(begun));
+    EXPECT_FALSE(fs::exists(empty));
+    // Those of the last thirty days, by the hour; with the one begun, and the folder of what went.
+    EXPECT_NEAR(static_cast<double>(store.files()), 31 + 2, 1);
+    const auto put_away = [&] {
+        return std::distance(fs::directory_iterator(store / "left"), fs::directory_iterator());
+    };
+    EXPECT_NEAR(static_cast<double>(put_away()), 29 + 1, 1);
+    EXPECT_TRUE(fs::exists(store / "left" / empty.filename())) << "moved before it is removed";
+    tidy_left_work(store.path(), now + std::chrono::days(29));
+    EXPECT_TRUE(fs::exists(store / "left" / empty.filename()));
+    tidy_left_work(store.path(), now + std::chrono::days(31));
+    EXPECT_FALSE(fs::exists(store / "left" / empty.filename()));
     tidy_left_work(store / "nowhere", now);
+}
+
+/// What is in a folder and below it: names, bytes and rights.
+std::map<std::string, std::string> all_in(const fs::path& folder) {
+    std::map<std::string, std::string> all;
+    for (const auto& entry : fs::recursive_directory_iterator(folder)) {
+        const auto rights = static_cast<int>(entry.symlink_status().permissions());
+        all[entry.path()] = std::to_string(rights) +
+                            (entry.is_regular_file() ? read_text(entry.path()) : std::string());
+    }
+    all[folder] = std::to_string(static_cast<int>(fs::status(folder).permissions()));
+    return all;
+}
+
+TEST(UnsavedWork, NoFolderThatIsNotItsOwnIsTouched) {
+    const TemporaryFolder place;
+    const auto long_after =
+        std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now()) +
+        std::chrono::days(400);
+    const fs::path pictures = place / "pictures", store = place / "unsaved";
+    for (const char* name : {"holiday", "painting-Abc123", "left/painting-Abc124", "left/old"}) {
+        fs::create_directories(pictures / name);
+        write_text(pictures / name / "1.png", "a picture of one's own");
+    }
+    fs::create_directories(pictures / "painting-Empty1");
+    fs::permissions(pictures, fs::perms(0755));
+
+    // The store is a link to a folder of pictures.
+    auto before = all_in(pictures);
+    fs::create_directory_symlink(pictures, store);
+    tidy_left_work(store, long_after);
+    EXPECT_TRUE(left_work(store).empty());
+    EXPECT_EQ(all_in(pictures), before);
+    // Work is kept through it all the same, and changes nothing else.
+    {
+        auto work = UnsavedWork::begin(store);
+        ASSERT_TRUE(work && work->keep(every_source({20, 10}), {}));
+        work->drop();
+    }
+    EXPECT_EQ(all_in(pictures), before);
+
+    // They lie in the store itself, as a backup that was put there.
+    fs::remove(store);
+    fs::rename(pictures, store);
+    before = all_in(store);
+    tidy_left_work(store, long_after);
+    EXPECT_EQ(all_in(store), before);
+
+    // Links in the store, and in one of our folders, that lead to somebody's.
+    fs::create_directories(place / "else" / "painting-Other1");
+    write_text(place / "else" / "painting-Other1" / "painting.json",
+               R"({"schema":"faithful-underpaint/unsaved-2"})");
+    fs::create_directory_symlink(place / "else" / "painting-Other1", store / "painting-Other1");
+    const fs::path ours = UnsavedWork::begin(store)->folder();
+    fs::create_directory_symlink(place / "else", ours / "1.png");
+    before = all_in(place.path());
+    tidy_left_work(store, long_after);
+    EXPECT_EQ(all_in(place.path()), before) << "ours holds what is not";
+    fs::remove(ours / "1.png");
+    write_text(ours / "notes.txt", "from the painter");
+    before = all_in(place.path());
+    tidy_left_work(store, long_after);
+    EXPECT_EQ(all_in(place.path()), before);
+    fs::remove(ours / "notes.txt");
+    tidy_left_work(store, long_after);
+    EXPECT_FALSE(fs::exists(ours)) << "now it holds nothing else";
+}
+
+TEST(UnsavedWork, ThrownAwayItLeavesWhatSomebodyPutBeside) {
+    const TemporaryFolder store;
+    auto work = UnsavedWork::begin(store.path());
+    ASSERT_TRUE(work->keep(every_source({20, 10}), {}));
+    write_text(work->folder() / "notes.txt", "from the painter");
+    EXPECT_EQ(left_work(store.path()).size(), 0U) << "it is worked on";
+    const fs::path folder = work->folder();
+    work->drop();
+    EXPECT_EQ(all_in(folder).size(), 2U);
+    EXPECT_EQ(read_text(folder / "notes.txt"), "from the painter");
+}
+
+TEST(UnsavedWork, OfTheVersionBeforeIsStillItsOwn) {
+    const TemporaryFolder store;
+    const fs::path folder = left_behind(store.path(), every_source({20, 10}));
+    fs::remove(folder / "unsaved-work.txt");  // which that one did not write
+    EXPECT_EQ(left_work(store.path()).size(), 1U);
 }
 
 }  // namespace

@@ -20,6 +20,10 @@
 
 namespace underpaint::testing {
 
+/// Waits end when what is waited for has come. This long, in milliseconds, none ends by itself on
+/// the slowest machine: it is there for a program that hangs.
+inline constexpr int kHang = 600'000;
+
 /// The real window, driven as a person would: widgets are found by name, actions triggered, keys
 /// and buttons pressed. File names come from the test instead of a dialog, and the day is fixed.
 class DeskTest : public ::testing::Test {
@@ -31,7 +35,7 @@ protected:
     void start();
 
     template <class Ready>
-    static bool wait(Ready ready, int milliseconds = 20000) {
+    static bool wait(Ready ready, int milliseconds = kHang) {
         return QTest::qWaitFor(ready, milliseconds);
     }
 

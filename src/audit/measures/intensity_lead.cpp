@@ -9,6 +9,7 @@
 #include "audit/slips.h"
 #include "audit/tile_state.h"
 #include "blend/tally_rows.h"
+#include "colour/intensity.h"
 #include "painting/shown_name.h"
 
 namespace underpaint {
@@ -19,68 +20,82 @@ constexpr std::int32_t kLastBin = 1000;
 
 }  // namespace
 
-void IntensityHistogram::add(std::span<const float> intensities) {
-    if (!intensities.empty()) bins_.reach(kLastBin + 1);
+void StrengthHistogram::add(std::span<const float> strengths) {
+    if (!strengths.empty()) bins_.reach(kLastBin + 1);
     std::array<std::int32_t, 1024> bins;
-    for (std::size_t from = 0; from < intensities.size(); from += bins.size()) {
-        const auto some =
-            intensities.subspan(from, std::min(bins.size(), intensities.size() - from));
+    for (std::size_t from = 0; from < strengths.size(); from += bins.size()) {
+        const auto some = strengths.subspan(from, std::min(bins.size(), strengths.size() - from));
         bin_row(some, 0, kBinsPerUnit, kLastBin, bins);
         bins_.count(std::span(bins).first(some.size()));
     }
-    count_ += intensities.size();
+    count_ += strengths.size();
 }
 
-void IntensityHistogram::add_inside(std::span<const float> intensities,
-                                    std::span<const float> weights) {
+void StrengthHistogram::add_inside(std::span<const float> strengths,
+                                   std::span<const float> weights) {
     thread_local std::vector<float> inside;
     inside.clear();
     for (std::size_t i = 0; i < weights.size(); ++i)
-        if (weights[i] > 0.5F) inside.push_back(intensities[i]);
+        if (weights[i] > 0.5F) inside.push_back(strengths[i]);
     add(inside);
 }
 
-IntensityHistogram& IntensityHistogram::operator+=(const IntensityHistogram& other) {
+StrengthHistogram& StrengthHistogram::operator+=(const StrengthHistogram& other) {
     bins_ += other.bins_;
     count_ += other.count_;
     return *this;
 }
 
-IntensityHistogram& IntensityHistogram::operator-=(const IntensityHistogram& other) {
+StrengthHistogram& StrengthHistogram::operator-=(const StrengthHistogram& other) {
     bins_ -= other.bins_;
     count_ -= other.count_;
     return *this;
 }
 
-IntensityHistogram IntensityHistogram::without(const IntensityHistogram& other) const {
-    IntensityHistogram rest = *this;
+StrengthHistogram StrengthHistogram::without(const StrengthHistogram& other) const {
+    StrengthHistogram rest = *this;
     rest -= other;
     return rest;
 }
 
-double IntensityHistogram::percentile(double share) const {
+double StrengthHistogram::percentile(double share) const {
     const auto rank =
         static_cast<std::uint64_t>(std::max(1.0, std::ceil(share * static_cast<double>(count_))));
     return static_cast<double>(bins_.bin_of_rank(rank, 0)) / kLastBin;
 }
 
-double IntensityHistogram::share_from(double intensity) const {
-    const auto first = static_cast<std::size_t>(std::ceil(intensity * kLastBin - 1e-9));
-    std::uint64_t from = 0;
-    for (std::size_t bin = first; bin <= kLastBin; ++bin) from += bins_[bin];
-    return count_ == 0 ? 0 : static_cast<double>(from) / static_cast<double>(count_);
+double StrengthHistogram::accent_share(double strongest) const {
+    double sum = 0;
+    for (std::size_t bin = 0; bin <= kLastBin; ++bin)
+        if (const std::uint32_t count = bins_[bin]; count > 0)
+            sum +=
+                count * static_cast<double>(smoothstep(
+                            static_cast<float>(kAccentsFrom), static_cast<float>(kAccentsFull),
+                            static_cast<float>(static_cast<double>(bin) / kLastBin / strongest)));
+    return count_ == 0 ? 0 : sum / static_cast<double>(count_);
 }
 
 bool is_coloured(const IntensityTally& tally) {
-    return tally.all.percentile(kStrongestPercentile) >= kGreyPicture;
+    const auto count = static_cast<double>(tally.all.count());
+    const auto rank = static_cast<std::uint64_t>(std::ceil(kStrongestPercentile * count));
+    return tally.all.count() > 0 && tally.all.count() - tally.intense < rank;
 }
 
 namespace {
 
 void gather(const TileState& tile, StateTally& into) {
     const auto intensity = tile.colours.intensity.samples();
-    into.intensity.all.add(intensity);
-    if (tile.has_focus) into.intensity.in_focus.add_inside(intensity, tile.in_focus.samples());
+    const auto a = tile.colours.a.samples(), b = tile.colours.b.samples();
+    thread_local std::vector<float> strengths;
+    strengths.resize(intensity.size());
+    std::uint64_t intense = 0;
+    for (std::size_t i = 0; i < strengths.size(); ++i) {
+        strengths[i] = strength(intensity[i], std::sqrt(a[i] * a[i] + b[i] * b[i]));
+        intense += intensity[i] >= static_cast<float>(kGreyPicture) ? 1 : 0;
+    }
+    into.intensity.all.add(strengths);
+    into.intensity.intense += intense;
+    if (tile.has_focus) into.intensity.in_focus.add_inside(strengths, tile.in_focus.samples());
 }
 
 void report(const StateReport& from, PassAudit& pass) {
@@ -88,8 +103,8 @@ void report(const StateReport& from, PassAudit& pass) {
     IntensityAudit& intensity = pass.intensity;
     intensity.strongest = tally.all.percentile(kStrongestPercentile);
     if (intensity.strongest < kGreyPicture) return;
-    intensity.accent_share = tally.all.share_from(kAccentFrom * intensity.strongest);
-    const IntensityHistogram rest = tally.all.without(tally.in_focus);
+    intensity.accent_share = tally.all.accent_share(intensity.strongest);
+    const StrengthHistogram rest = tally.all.without(tally.in_focus);
     if (tally.in_focus.count() == 0 || rest.count() == 0) return;
     const double elsewhere = rest.percentile(kStrongestPercentile);
     if (elsewhere > 0) intensity.lead = tally.in_focus.percentile(kStrongestPercentile) / elsewhere;

@@ -9,21 +9,21 @@
 
 namespace underpaint {
 
-/// How strong colours are distributed, 0..1, in bins of a thousandth.
-class IntensityHistogram {
+/// How the strengths of colours are distributed (see strength()), 0..1, in bins of a thousandth.
+class StrengthHistogram {
 public:
-    void add(std::span<const float> intensities);
+    void add(std::span<const float> strengths);
     /// Those whose weight is more than a half.
-    void add_inside(std::span<const float> intensities, std::span<const float> weights);
-    IntensityHistogram& operator+=(const IntensityHistogram& other);
-    IntensityHistogram& operator-=(const IntensityHistogram& other);
+    void add_inside(std::span<const float> strengths, std::span<const float> weights);
+    StrengthHistogram& operator+=(const StrengthHistogram& other);
+    StrengthHistogram& operator-=(const StrengthHistogram& other);
     /// Without those of another, which are among them.
-    IntensityHistogram without(const IntensityHistogram& other) const;
+    StrengthHistogram without(const StrengthHistogram& other) const;
 
     std::uint64_t count() const { return count_; }
     double percentile(double share) const;  ///< nearest rank
-    /// Share 0..1 of the pixels at or above.
-    double share_from(double intensity) const;
+    /// Mean 0..1 of smoothstep(kAccentsFrom, kAccentsFull, strength / strongest).
+    double accent_share(double strongest) const;
 
 private:
     BinCounts bins_;
@@ -32,19 +32,26 @@ private:
 
 /// What is gathered tile by tile.
 struct IntensityTally {
-    IntensityHistogram all, in_focus;
-    static constexpr auto kMembers = std::tuple(&IntensityTally::all, &IntensityTally::in_focus);
+    StrengthHistogram all, in_focus;
+    std::uint64_t intense = 0;  ///< pixels with an intensity of kGreyPicture or more
+    static constexpr auto kMembers =
+        std::tuple(&IntensityTally::all, &IntensityTally::in_focus, &IntensityTally::intense);
 };
 
-/// Intensities count as the strongest from 0.8 of the 99.5th percentile on.
-inline constexpr double kStrongestPercentile = 0.995, kAccentFrom = 0.8;
-/// A picture whose strongest colour is under this counts as grey.
+inline constexpr double kStrongestPercentile = 0.995;
+/// Colours begin to count as the strongest at this share of the 99.5th percentile, and count whole
+/// from the other one on: so softly that a glaze nobody sees can't move their area by a jump.
+inline constexpr double kAccentsFrom = 0.7, kAccentsFull = 0.9;
+/// Half-way between: what is shown as the place of the strongest colours.
+inline constexpr double kAccentShown = 0.8;
+/// A picture whose strongest colour is under this counts as grey; so does one of which less than
+/// half a percent has that intensity.
 inline constexpr double kGreyPicture = 0.04;
 bool is_coloured(const IntensityTally& tally);
 
 struct IntensityAudit {
-    double strongest = 0;                ///< 99.5th percentile of intensity
-    std::optional<double> accent_share;  ///< of the picture, at or above 0.8 of that; grey: nothing
+    double strongest = 0;                ///< 99.5th percentile of strength
+    std::optional<double> accent_share;  ///< see StrengthHistogram; grey: nothing
     /// The same percentile inside the foci over that of the rest; nothing without foci or colour.
     std::optional<double> lead;
 };

@@ -61,12 +61,15 @@ void report(const StateReport& from, PassAudit& pass) {
     }
 }
 
+/// Chroma of OKLCh under which rounding alone gives a colour its hue: half a level of 255.
+constexpr double kNeutral = 0.002;
+
 FigureFields side_fields(const SideColours& side) {
     return {{"share", side.share},
             {"step", side.step},
             {"warmth", side.warmth},
             {"chroma", side.chroma()},
-            {"hue", side.chroma() > 0 ? std::optional(side.hue()) : std::nullopt},
+            {"hue", side.chroma() > kNeutral ? std::optional(side.hue()) : std::nullopt},
             {"intensity", side.intensity}};
 }
 

@@ -93,8 +93,12 @@ void find_part_swaps(const Painting& painting, const Audit& audit, std::vector<F
         for (const Slip& slip : slips_of(audit, [&](const PassAudit& pass) {
                  return has_pair(pass.order.swaps, swap) ? Verdict::lost : Verdict::held;
              })) {
-            const int pass = slip.pass->index;
-            Finding finding{FindingCode::part_swap, slip.verdict, pass};
+            Finding finding{FindingCode::part_swap, slip.verdict, slip.pass->index};
+            finding.parts = {swap.was_darker.part, swap.was_lighter.part};
+            finding.figure = swap.gap();
+            finding.budget = kClosingShare * swap.sealed_gap();
+            if (slip.back == nullptr) finding.pass = most_to_blame(finding, audit, finding.pass);
+            const int pass = finding.pass;
             finding.text =
                 slip.back != nullptr
                     ? fmt::format(
@@ -106,9 +110,6 @@ void find_part_swaps(const Painting& painting, const Audit& audit, std::vector<F
                           "has it darker ({:.1f} against {:.1f}). Pass {}.",
                           dark, light, swap.was_darker.now, swap.was_lighter.now,
                           swap.was_darker.sealed, swap.was_lighter.sealed, pass);
-            finding.parts = {swap.was_darker.part, swap.was_lighter.part};
-            finding.figure = swap.gap();
-            finding.budget = kClosingShare * swap.sealed_gap();
             findings.push_back(std::move(finding));
         }
     }
@@ -118,14 +119,15 @@ void find_part_swaps(const Painting& painting, const Audit& audit, std::vector<F
             return has_pair(pass.order.closings, closing) ? Verdict::slipping : Verdict::held;
         });
         Finding finding{FindingCode::parts_close, Verdict::slipping, slips.back().pass->index};
+        finding.parts = {closing.was_darker.part, closing.was_lighter.part};
+        finding.figure = closing.gap();
+        finding.budget = kClosingShare * closing.sealed_gap();
+        finding.pass = most_to_blame(finding, audit, finding.pass);
         finding.text =
             fmt::format("{} and {} draw together: {:.2f} step apart, sealed {:.2f}. Pass {}.",
                         shown_name(painting.part(closing.was_darker.part)->name),
                         shown_name(painting.part(closing.was_lighter.part)->name), closing.gap(),
                         closing.sealed_gap(), finding.pass);
-        finding.parts = {closing.was_darker.part, closing.was_lighter.part};
-        finding.figure = closing.gap();
-        finding.budget = kClosingShare * closing.sealed_gap();
         findings.push_back(std::move(finding));
     }
 }

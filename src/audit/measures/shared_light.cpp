@@ -14,10 +14,11 @@ namespace underpaint {
 
 namespace {
 
-/// Which way a part's colour goes from shadow to light.
+/// Which way a part's colour goes from shadow to light, and how much that says.
 struct Shift {
     PartId part;
-    double a, b;  ///< of length 1
+    double a, b;    ///< of length 1, or 0 where there is none
+    double weight;  ///< 0..1: next to nothing where the shift is too small to see
     double along(const Shift& other) const { return a * other.a + b * other.b; }
 };
 
@@ -27,30 +28,42 @@ std::vector<Shift> shifts_of(std::span<const PartColours> parts) {
         if (!part.has_both()) continue;
         const double a = part.lights.a - part.shadows.a, b = part.lights.b - part.shadows.b;
         const double size = std::hypot(a, b);
-        if (size >= kLeastShift) shifts.push_back({part.part, a / size, b / size});
+        const double unit = size > 0 ? 1 / size : 0;
+        shifts.push_back({part.part, a * unit, b * unit, size / (size + kHalfShift)});
     }
     return shifts;
 }
+
+/// Agreement of pairs, each weighted by both shifts.
+struct WeightedPairs {
+    double sum = 0, weights = 0;
+    int pairs = 0;
+    void add(const Shift& one, const Shift& other) {
+        const double weight = one.weight * other.weight;
+        sum += weight * one.along(other), weights += weight, ++pairs;
+    }
+};
 
 }  // namespace
 
 std::optional<double> shared_light(std::span<const PartColours> parts) {
     const std::vector<Shift> shifts = shifts_of(parts);
-    if (shifts.size() < 2) return std::nullopt;
-    double sum = 0;
-    int pairs = 0;
+    WeightedPairs all;
     for (std::size_t i = 0; i < shifts.size(); ++i)
-        for (std::size_t k = i + 1; k < shifts.size(); ++k, ++pairs)
-            sum += shifts[i].along(shifts[k]);
-    return sum / pairs;
+        for (std::size_t k = i + 1; k < shifts.size(); ++k) all.add(shifts[i], shifts[k]);
+    if (all.pairs == 0 || all.weights < kLeastWeight * all.pairs) return std::nullopt;
+    return all.sum / all.weights;
 }
 
 std::optional<PartId> least_in_light(std::span<const PartColours> parts) {
     const std::vector<Shift> shifts = shifts_of(parts);
-    if (shifts.size() < 3) return std::nullopt;
+    if (std::ranges::count_if(shifts, [](const Shift& s) { return s.weight >= kLeastWeight; }) < 3)
+        return std::nullopt;
+    // What a part takes from the mean: a shift that is hardly there takes nothing.
     const auto agreement = [&](const Shift& shift) {
         double sum = 0;
-        for (const Shift& other : shifts) sum += shift.along(other);
+        for (const Shift& other : shifts)
+            if (other.part != shift.part) sum += shift.weight * other.weight * shift.along(other);
         return sum;
     };
     return std::ranges::min_element(shifts, {}, agreement)->part;
@@ -75,13 +88,14 @@ void find(const Painting& painting, const Audit& audit, std::vector<Finding>& fi
         audit, FindingCode::light_differs,
         [](const PassAudit& pass) { return pass.shared_light_verdict; },
         [&](const PassAudit& pass, Finding& finding) {
+            const auto before =
+                audit.before(audit.passes[static_cast<std::size_t>(finding.pass) - 1]).shared_light;
             finding.text = fmt::format(
                 "The parts don't stand in one light: their shifts from shadow to light agree by "
-                "{}, and by {} before",
+                "{}, {}",
                 with_sign(*pass.shared_light, 2),
-                with_sign(audit.before(audit.passes[static_cast<std::size_t>(finding.pass) - 1])
-                              .shared_light.value_or(0),
-                          2));
+                before ? "and by " + with_sign(*before, 2) + " before"
+                       : std::string("where there was too little colour to tell before"));
             finding.figure = *pass.shared_light;
             finding.budget = kSharesLight;
             if (const auto part = least_in_light(pass.colours)) {

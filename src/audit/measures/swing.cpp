@@ -29,7 +29,7 @@ double largest_swing(double now, double largest_before) {
 }
 
 Verdict SwingJudge::judge(double now) {
-    if (wanted_ == 0.0) return judge_excess(std::fabs(now), kLeastSwing, 2 * kLeastSwing);
+    if (wanted_ == 0.0) return judge_excess(std::fabs(now), kOneTemperature, 2 * kOneTemperature);
     const Verdict by_itself = judge_swing(now, largest_);
     largest_ = largest_swing(now, largest_);
     if (!wanted_) return by_itself;
@@ -70,26 +70,40 @@ bool judge(const Judging&, Audit& audit) {
     return true;
 }
 
+/// What the swing is measured by when a pass comes.
+double largest_before(const Audit& audit, const PassAudit& pass) {
+    double largest = largest_swing(audit.ground.swing.swing, 0);
+    for (const PassAudit& each : audit.passes)
+        if (each.index < pass.index && !each.open)
+            largest = largest_swing(each.swing.swing, largest);
+    return largest;
+}
+
 void find_swing(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
     const auto slips = slips_of(audit, [](const PassAudit& pass) { return pass.swing.verdict; });
     for (const Slip& slip : slips) {
         const SwingAudit& swing = slip.pass->swing;
-        const double before = swing.swing - swing.own;
-        const bool turned = swing.swing * before < 0 && swing.verdict == Verdict::lost;
         const bool apart = audit.limits.swing == 0.0;
         Finding finding{FindingCode::swing_slips, slip.verdict, slip.pass->index};
+        finding.figure = slip.back != nullptr ? swing.swing : audit.passes.back().swing.swing;
+        finding.swing_to_be_small = apart;
+        finding.budget = apart
+                             ? kOneTemperature
+                             : audit.limits.swing.value_or(0.8 * largest_before(audit, *slip.pass));
+        if (slip.back == nullptr) finding.pass = most_to_blame(finding, audit, finding.pass);
+        const PassAudit& named = audit.passes[static_cast<std::size_t>(finding.pass) - 1];
+        const double before = named.swing.swing - named.swing.own;
+        const double after = slip.back != nullptr ? swing.swing : *finding.figure;
+        const bool turned = after * before < 0 && swing.verdict == Verdict::lost;
         finding.text =
             fmt::format("Lights and shadows {}: light minus shadow warmth went from {} to {}",
                         turned  ? "changed sides"
                         : apart ? "drew apart, and one temperature is planned"
                                 : "drew together",
-                        with_sign(before, 1), with_sign(swing.swing, 1));
+                        with_sign(before, 1), with_sign(after, 1));
         if (slip.back != nullptr)
             finding.text += fmt::format("; pass {} brought them back", slip.back->index);
-        finding.text += fmt::format(". Pass {}.", slip.pass->index);
-        finding.figure = slip.back != nullptr ? swing.swing : audit.passes.back().swing.swing;
-        finding.swing_to_be_small = apart;
-        finding.budget = apart ? kLeastSwing : audit.limits.swing.value_or(0.8 * before);
+        finding.text += fmt::format(". Pass {}.", finding.pass);
         findings.push_back(std::move(finding));
     }
     // A plan that is not reached yet is no slip.

@@ -29,7 +29,9 @@ struct SwingTally {
 };
 
 /// Until a swing has come to this, there is nothing to lose.
-inline constexpr double kLeastSwing = 2;
+inline constexpr double kLeastSwing = 3;
+/// Where one temperature is planned, lights and shadows may differ by so much.
+inline constexpr double kOneTemperature = 2;
 
 /// Without a plan: a swing against the largest there was before it. Held from 0.8 of it; lost below
 /// half, or where lights and shadows changed sides.
@@ -41,7 +43,7 @@ double largest_swing(double now, double largest_before);
 
 /// Judges one state after the other. With a plan: held when it has the planned sign and size, lost
 /// with the wrong sign or below half; until a state has reached that, which the first passes can't,
-/// as without one. One temperature is held under kLeastSwing and lost at twice that.
+/// as without one. One temperature is held up to kOneTemperature and lost beyond twice that.
 class SwingJudge {
 public:
     explicit SwingJudge(std::optional<double> wanted) : wanted_(wanted) {}

@@ -6,6 +6,7 @@
 #include <algorithm>
 
 #include "audit/finding.h"
+#include "audit/laid_shares.h"
 #include "audit/measures.h"
 #include "audit/tile_state.h"
 #include "painting/shown_name.h"
@@ -66,8 +67,8 @@ const PassAudit* brought_back_after(const Audit& audit, std::size_t index) {
     return nullptr;
 }
 
-/// A pass is named when it took the balance across a limit, or would cross one by itself; not when
-/// it brought the balance nearer.
+/// A pass is named when it would cross a limit by itself, unless it brought the balance nearer; and
+/// where a pass that would not took the balance across one, the pass with the largest share.
 void find_slips(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
     double p95_before = 0;
     Verdict before = Verdict::held;
@@ -80,8 +81,20 @@ void find_slips(const Painting&, const Audit& audit, std::vector<Finding>& findi
         before = now, p95_before = pass.value.judged_p95;
         if (!crossed && (!is_bad(own) || nearer)) continue;
 
-        const std::string name = shown_name(pass.name);
-        const Drift& drift = pass.value.own;
+        Finding finding{FindingCode::values_slip, Verdict::held, pass.index};
+        finding.figure = pass.value.judged_p95;
+        finding.budget = audit.limits.drift;
+        if (!is_bad(own)) {
+            finding.pass = most_to_blame(finding, audit, pass.index, i + 1);
+            // It may have been named for what it does by itself.
+            if (std::ranges::any_of(findings, [&](const Finding& each) {
+                    return each.code == finding.code && each.pass == finding.pass;
+                }))
+                continue;
+        }
+        const PassAudit& named = audit.passes[static_cast<std::size_t>(finding.pass) - 1];
+        const std::string name = shown_name(named.name);
+        const Drift& drift = named.value.own;
         std::string text =
             is_bad(own) ? fmt::format(
                               "{} makes {:.0f}% of the picture {} by more than a quarter step (95% "
@@ -89,8 +102,9 @@ void find_slips(const Painting&, const Audit& audit, std::vector<Finding>& findi
                               name, 100 * (drift.lighter + drift.darker), direction(drift),
                               drift.p95, audit.limits.drift)
                         : fmt::format(
-                              "{} takes the drift since the seal to {:.2f} step; the budget is "
-                              "{:.2f}. Its own share is {:.2f}",
+                              "{} has the largest share in the drift since the seal, which comes "
+                              "to {:.2f} step; the budget is {:.2f}. By itself it moves values by "
+                              "{:.2f}",
                               name, pass.value.judged_p95, audit.limits.drift, drift.p95);
         const PassAudit* back = is_bad(now) ? brought_back_after(audit, i) : nullptr;
         Verdict verdict = std::min(worse(own, now), audit.balance());
@@ -101,10 +115,8 @@ void find_slips(const Painting&, const Audit& audit, std::vector<Finding>& findi
             verdict = Verdict::held;
             text += fmt::format("; pass {} brought it back", back->index);
         }
-        Finding finding{FindingCode::values_slip, verdict, pass.index,
-                        fmt::format("{}. Pass {}.", text, pass.index)};
-        finding.figure = pass.value.judged_p95;
-        finding.budget = audit.limits.drift;
+        finding.verdict = verdict;
+        finding.text = fmt::format("{}. Pass {}.", text, finding.pass);
         findings.push_back(std::move(finding));
     }
 }

@@ -101,51 +101,54 @@ const Audit* PassTrial::as_it_is(Copy copy) const {
     return kept ? &*kept : nullptr;
 }
 
-/// The running 95th percentile after the pass within the held budget, or where it already was worse
-/// before the pass, no worse than that.
-bool PassTrial::helps_values(const Mend& mend, Copy copy) const {
-    const bool fine = copy == Copy::fine;
-    const auto p95_after = [&](const Painting& painting,
-                               std::size_t passes) -> std::optional<double> {
+/// Of the finished picture. Values are measured by themselves, on every pixel of the fine copy.
+std::optional<double> PassTrial::figure_of(const Painting& painting, Copy copy) const {
+    if (finding_.code == FindingCode::values_slip) {
         AuditOptions options;
         options.reader = figures_.reader;
-        options.level = fine ? 0 : small_;
-        options.only_values_after = passes;
+        options.level = copy == Copy::fine ? 0 : small_;
+        options.only_values_after = painting.passes.size();
         const auto figures = audit(painting, options, stop_);
         if (!figures) return std::nullopt;
         return figures->passes.back().value.judged_p95;
-    };
-    // The first state that is judged had nothing before it but the seal.
-    double before = 0;
-    if (pass_ > 0 && !figures_.passes[pass_ - 1].open) {
-        const auto found = fine ? std::optional(figures_.passes[pass_ - 1].value.judged_p95)
-                                : p95_after(painting_, pass_);
-        if (!found) return false;
-        before = *found;
     }
-    const Painting after = mended(painting_, mend);
-    const bool more = std::holds_alternative<LayAbove>(mend.change);
-    const auto found = p95_after(after, pass_ + (more ? 2 : 1));
-    return found && *found <= std::max(figures_.limits.drift, before);
+    const Audit* was = as_it_is(copy);
+    const auto figures =
+        was != nullptr ? measured(painting, copy, was, is_viewed(finding_.code)) : std::nullopt;
+    return figures ? figure_in(finding_, figures->passes.back()) : std::nullopt;
+}
+
+/// What the figure would be without the pass, and whether it would be better then: if not, a later
+/// pass covers what this one does, and no change of it is a mend.
+const PassTrial::Without& PassTrial::without(Copy copy) const {
+    auto& kept = without_[static_cast<std::size_t>(copy)];
+    if (kept) return *kept;
+    Painting off = painting_;
+    off.passes[pass_].on = false;
+    const auto figure = figure_of(off, copy), now = figure_of(painting_, copy);
+    const bool matters = figure && now && !no_worse(finding_, *now, *figure);
+    return kept.emplace(Without{figure, matters});
+}
+
+bool PassTrial::no_worse_than_without(std::optional<double> figure, Copy copy) const {
+    const Without& without = this->without(copy);
+    return figure && without.matters && excess_of(finding_, *without.figure) > 0 &&
+           no_worse(finding_, *figure, *without.figure);
 }
 
 bool PassTrial::helps(const Mend& mend, Copy copy) const {
     if (stopped()) return false;
-    if (finding_.code == FindingCode::values_slip) return helps_values(mend, copy);
     const Painting after = mended(painting_, mend);
+    if (finding_.code == FindingCode::values_slip) {
+        const auto figure = figure_of(after, copy);
+        return figure && (*figure <= figures_.limits.drift || no_worse_than_without(figure, copy));
+    }
     const Audit* was = as_it_is(copy);
     const auto figures =
         was != nullptr ? measured(after, copy, was, is_viewed(finding_.code)) : std::nullopt;
     if (!figures) return false;
-    const Finding* left = nullptr;
-    const auto findings = find_slipped(after, *figures);
-    left = same_in(findings, finding_);
-    if (left == nullptr) return true;
-    // It slipped before the pass, and so it does with it.
-    if (pass_ >= was->passes.size()) return false;
-    const auto before = figure_in(finding_, was->before(was->passes[pass_]));
-    return before && left->figure && excess_of(finding_, *before) > 0 &&
-           no_worse(finding_, *left->figure, *before);
+    return same_in(find_slipped(after, *figures), finding_) == nullptr ||
+           no_worse_than_without(figure_in(finding_, figures->passes.back()), copy);
 }
 
 std::optional<Mend> PassTrial::largest(int most, const std::function<Mend(int)>& make) const {

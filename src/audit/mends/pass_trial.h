@@ -32,8 +32,9 @@ public:
     }
 
     enum class Copy { small, fine };
-    /// Whether nothing is left of the finding; or where it slipped before the pass already, whether
-    /// it is no worse than there. "No" when stopped, which ends every search.
+    /// Whether nothing is left of the finding in the finished picture; or where it would be there
+    /// without the pass too, whether its figure is no worse than without it. "No" when stopped,
+    /// which ends every search.
     bool helps(const Mend& mend, Copy copy) const;
 
     /// The last of the mends `make(1)` to `make(most)` that helps, where all before it do.
@@ -45,7 +46,14 @@ public:
     std::optional<Mend> weighed(Mend mend) const;
 
 private:
-    bool helps_values(const Mend& mend, Copy copy) const;
+    /// The finding's figure when the pass is switched off.
+    struct Without {
+        std::optional<double> figure;
+        bool matters = false;  ///< it is better then
+    };
+    std::optional<double> figure_of(const Painting& painting, Copy copy) const;
+    const Without& without(Copy copy) const;
+    bool no_worse_than_without(std::optional<double> figure, Copy copy) const;
     std::optional<Audit> measured(const Painting& painting, Copy copy, const Audit* known,
                                   bool viewing) const;
     int level(Copy copy) const { return copy == Copy::small ? small_ : fine_; }
@@ -61,11 +69,10 @@ private:
     int small_, fine_;
     Basis basis_;
     mutable std::optional<Audit> as_it_is_[2];
+    mutable std::optional<Without> without_[2];
 };
 
-/// What stood before a finding's pass and is not the worse for it counts as mended: see
-/// PassTrial::helps(). Also used on the whole list: nothing that slips is new, and nothing that
-/// slipped is worse.
+/// Of the whole list of findings: nothing that slips is new, and nothing that slipped is worse.
 bool nothing_worse(const Painting& before, const Audit& was, const Painting& after,
                    const Audit& is);
 

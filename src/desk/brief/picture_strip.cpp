@@ -11,6 +11,7 @@
 #include "desk/kit/elided_label.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
+#include "desk/work/paths.h"
 #include "desk/work/picture_of_image.h"
 
 namespace underpaint {
@@ -105,7 +106,7 @@ void PictureStrip::resizeEvent(QResizeEvent* event) {
 
 void PictureStrip::ask() {
     const auto path = desk_.ask.to_open(tr("Bring in a picture"), kPictureKinds);
-    if (!path.empty()) read({QString::fromStdString(path.string())});
+    if (!path.empty()) read({text_of(path)});
 }
 
 void PictureStrip::read(const QStringList& files) {
@@ -116,7 +117,7 @@ void PictureStrip::read(const QStringList& files) {
     reading_.start([this, files, number, keeping = keeping_](const std::stop_token& stop,
                                                              const auto& deliver) {
         for (const QString& file : files) {
-            auto kept = keep_file(file.toStdString(), keeping, stop);
+            auto kept = keep_file(path_of(file), keeping, stop);
             if (stop.stop_requested()) return;
             deliver([this, number, kept = std::move(kept)] {
                 // The painter may have opened another painting meanwhile.
@@ -134,7 +135,7 @@ void PictureStrip::read(const QStringList& files) {
 void PictureStrip::take(const QMimeData& dropped) {
     QStringList files;
     for (const QUrl& url : dropped.urls())
-        if (url.isLocalFile()) files << url.toLocalFile();
+        if (url.isLocalFile()) files << text_of(path_of(url));
     if (!files.isEmpty()) return read(files);
     const auto picture = picture_of(qvariant_cast<QImage>(dropped.imageData()));
     if (!picture) return say(tr("There is no picture on the clipboard."));

@@ -88,9 +88,9 @@ void ReferencesPanel::refresh() {
 
 void ReferencesPanel::pick(std::size_t at, double x, double y) {
     const QImage image = card(at).face().image;
-    const QColor c =
-        image.pixelColor(std::clamp(static_cast<int>(x * image.width()), 0, image.width() - 1),
-                         std::clamp(static_cast<int>(y * image.height()), 0, image.height() - 1));
+    const Pixel pixel =
+        nearest_pixel({image.width(), image.height()}, {x * image.width(), y * image.height()});
+    const QColor c = image.pixelColor(pixel.x, pixel.y);
     const Rgb colour{static_cast<float>(c.redF()), static_cast<float>(c.greenF()),
                      static_cast<float>(c.blueF())};
     session_.choices.use_colour(colour);

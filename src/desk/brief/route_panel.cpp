@@ -298,12 +298,13 @@ void RoutePanel::open_file() {
 }
 
 void RoutePanel::save_file() {
-    const Route& route = session_.document.painting().brief.route;
-    const auto path = desk_.ask.to_save(tr("Save the route"), tr("Routes (*.json)"),
-                                        shown(route.name) + QStringLiteral(".json"));
-    if (path.empty()) return;
-    const Done saved = save_route(path, route);
-    say(saved ? QString() : QString::fromStdString(saved.error().message()));
+    const Route route = session_.document.painting().brief.route;
+    desk_.ask.to_save(tr("Save the route"), tr("Routes (*.json)"),
+                      shown(route.name) + QStringLiteral(".json"),
+                      [this, route](const std::filesystem::path& path) {
+                          const Done saved = save_route(path, route);
+                          say(saved ? QString() : QString::fromStdString(saved.error().message()));
+                      });
 }
 
 }  // namespace underpaint

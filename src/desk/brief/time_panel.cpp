@@ -17,6 +17,7 @@
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
+#include "desk/work/paths.h"
 #include "files/disk.h"
 #include "files/icalendar.h"
 #include "files/zip_container.h"
@@ -127,16 +128,17 @@ void TimePanel::refresh() {
 
 void TimePanel::export_times() {
     const Painting painting = session_.document.painting();
-    const auto path = desk_.ask.to_save(tr("Export times"), tr("iCalendar (*.ics)"),
-                                        shown(painting.name) + QStringLiteral(".ics"));
-    if (path.empty()) return;
     const std::string stamp = QDateTime::currentDateTimeUtc()
                                   .toString(QStringLiteral("yyyyMMdd'T'HHmmss'Z'"))
                                   .toStdString();
-    const Done saved = replace_file(path, bytes_of(icalendar_of(painting, schedule(), stamp)));
-    hint_->setText(
-        saved ? tr("The times are in %1.").arg(QString::fromStdString(path.filename().string()))
-              : QString::fromStdString(saved.error().message()));
+    const std::string times = icalendar_of(painting, schedule(), stamp);
+    desk_.ask.to_save(
+        tr("Export times"), tr("iCalendar (*.ics)"), shown(painting.name) + QStringLiteral(".ics"),
+        [this, times](const std::filesystem::path& path) {
+            const Done saved = replace_file(path, bytes_of(times));
+            hint_->setText(saved ? tr("The times are in %1.").arg(text_of(path.filename()))
+                                 : QString::fromStdString(saved.error().message()));
+        });
 }
 
 }  // namespace underpaint

@@ -1,18 +1,45 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/kit/notice_bar.h"
 
-#include <QHBoxLayout>
+#include <QBoxLayout>
 #include <QKeyEvent>
 #include <QPainter>
 #include <QPushButton>
 
+#include "desk/kit/flow_layout.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 
 namespace underpaint {
+namespace {
+
+/// A text that a label can wrap anywhere in words that are long, as paths are: it breaks lines at
+/// spaces, and at a zero-width one.
+QString breakable(const QString& text) {
+    constexpr int longest = 16;
+    QString result;
+    int run = 0;
+    for (const QChar c : text) {
+        run = c.isSpace() ? 0 : run + 1;
+        result += c;
+        if (run >= longest || (run > 1 && !c.isLetterOrNumber() && !c.isSurrogate() &&
+                               !c.isMark() && text.size() > longest)) {
+            if (c.isHighSurrogate()) continue;
+            result += QChar(0x200B);
+            run = 1;
+        }
+    }
+    return result;
+}
+
+}  // namespace
 
 NoticeBar::NoticeBar(QWidget* parent)
-    : QWidget(parent), text_(new QLabel), bar_(new QProgressBar), buttons_(new QHBoxLayout) {
+    : QWidget(parent),
+      text_(new QLabel),
+      bar_(new QProgressBar),
+      row_(new QBoxLayout(QBoxLayout::LeftToRight, this)),
+      buttons_(new FlowLayout(scaled(8))) {
     setObjectName(QStringLiteral("notice"));
     setAttribute(Qt::WA_NoMousePropagation);  // what lies below is not meant
     text_->setObjectName(QStringLiteral("notice_text"));
@@ -24,12 +51,10 @@ NoticeBar::NoticeBar(QWidget* parent)
     auto* words = new QVBoxLayout;
     words->addWidget(text_);
     words->addWidget(bar_);
-    auto* row = new QHBoxLayout(this);
-    row->setContentsMargins(scaled(14), scaled(9), scaled(12), scaled(9));
-    row->setSpacing(scaled(14));
-    row->addLayout(words, 1);
-    row->addLayout(buttons_);
-    buttons_->setSpacing(scaled(8));
+    row_->setContentsMargins(scaled(14), scaled(9), scaled(12), scaled(9));
+    row_->setSpacing(scaled(14));
+    row_->addLayout(words, 1);
+    row_->addLayout(buttons_);
     hide();
 }
 
@@ -42,7 +67,7 @@ void NoticeBar::ask(const QString& text, std::vector<Answer> answers) {
 }
 
 void NoticeBar::show_progress(const QString& text, std::function<void()> stop) {
-    if (!progress_ || isHidden() || text_->text() != text) {
+    if (!progress_ || isHidden() || said_ != text) {
         show_sheet(text, true, {{tr("Stop"), std::move(stop)}});
         bar_->setValue(0);
     }
@@ -78,10 +103,31 @@ void NoticeBar::place() {
     const QWidget* over = parentWidget();
     if (over == nullptr) return;
     const int width = over->width();
+    arrange(over->size());
+    layout()->activate();  // layouts within it remember heights of other words
     const int height = hasHeightForWidth() ? heightForWidth(width) : sizeHint().height();
     setGeometry(0, 0, width,
                 std::min(std::max(height, minimumSizeHint().height()), over->height()));
     raise();
+}
+
+/// Buttons stand beside the words while those keep half of the width, and don't get so high that
+/// they cover much of what lies below; else under them.
+void NoticeBar::arrange(QSize room) {
+    const int buttons = buttons_->sizeHint().width();
+    const int words = text_->heightForWidth(std::max(1, room.width() - buttons - scaled(40)));
+    const bool below = buttons > room.width() / 2 || words > room.height() / 3;
+    const auto wanted = below ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight;
+    if (row_->direction() == wanted) return;
+    row_->setDirection(wanted);
+    row_->setSpacing(scaled(below ? 8 : 14));
+}
+
+/// What is in it has changed its size.
+bool NoticeBar::event(QEvent* event) {
+    const bool done = QWidget::event(event);
+    if (event->type() == QEvent::LayoutRequest && !isHidden()) place();
+    return done;
 }
 
 void NoticeBar::show_sheet(const QString& text, bool progress, std::vector<Answer> answers) {
@@ -92,7 +138,8 @@ void NoticeBar::show_sheet(const QString& text, bool progress, std::vector<Answe
     }
     answers_ = std::move(answers);
     progress_ = progress;
-    text_->setText(text);
+    said_ = text;
+    text_->setText(breakable(text));
     setAccessibleName(text);
     bar_->setVisible(progress);
     for (std::size_t i = 0; i < answers_.size(); ++i) {
@@ -100,6 +147,9 @@ void NoticeBar::show_sheet(const QString& text, bool progress, std::vector<Answe
         button->setObjectName(QStringLiteral("notice_answer_%1").arg(i));
         connect(button, &QPushButton::clicked, this, [this, i] { answer(i); });
         buttons_->addWidget(button);
+        // Hidden ones take no room, and the size of one is known once it has its style.
+        button->ensurePolished();
+        button->show();
     }
     show();
     place();

@@ -7,14 +7,16 @@
 #include <functional>
 #include <vector>
 
-class QHBoxLayout;
+class QBoxLayout;
 
 namespace underpaint {
 
+class FlowLayout;
+
 /// A sheet over the top edge of another widget in place of a dialog: says what went wrong, asks
 /// what is to be done, shows how far long work has come. It takes no room from what it lies over,
-/// so that nothing moves when it comes and goes. One at a time; the newest counts. Escape answers
-/// with the last choice.
+/// so that nothing moves when it comes and goes. Words and buttons wrap, and none is cut. One at a
+/// time; the newest counts. Escape answers with the last choice.
 class NoticeBar : public QWidget {
     Q_OBJECT
 public:
@@ -38,12 +40,13 @@ public:
     /// Whether something is said or asked that waits for the person.
     bool asks() const { return !isHidden() && !progress_; }
 
-    QString text() const { return text_->text(); }
+    QString text() const { return said_; }
 
 signals:
     void closed();  ///< by an answer
 
 protected:
+    bool event(QEvent* event) override;
     bool eventFilter(QObject* watched, QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void paintEvent(QPaintEvent* event) override;
@@ -53,9 +56,13 @@ private:
     void answer(std::size_t index);
     void place();
 
+    void arrange(QSize room);
+
+    QString said_;  // without the places where a long word may be broken
     QLabel* text_;
     QProgressBar* bar_;
-    QHBoxLayout* buttons_;
+    QBoxLayout* row_;
+    FlowLayout* buttons_;
     std::vector<Answer> answers_;
     bool progress_ = false;
 };

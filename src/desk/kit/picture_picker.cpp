@@ -7,6 +7,7 @@
 
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
+#include "raster/geometry.h"
 
 namespace underpaint {
 namespace {
@@ -59,8 +60,9 @@ void PicturePicker::pick(QPointF at) {
     if (picture_.isNull()) return;
     const QRectF whole = place();
     const QPointF inside = (at - whole.topLeft()) * picture_.width() / whole.width();
-    at_ = {std::clamp(static_cast<int>(inside.x()), 0, picture_.width() - 1),
-           std::clamp(static_cast<int>(inside.y()), 0, picture_.height() - 1)};
+    const Pixel pixel =
+        nearest_pixel({picture_.width(), picture_.height()}, {inside.x(), inside.y()});
+    at_ = {pixel.x, pixel.y};
     take();
 }
 

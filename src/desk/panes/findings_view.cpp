@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/panes/findings_view.h"
 
+#include <QApplication>
 #include <QCursor>
 #include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
+#include <QPushButton>
 #include <QWidgetAction>
 
 #include "audit/finding_figures.h"
@@ -22,7 +24,7 @@ FindingsView::FindingsView(Session& session, Canvas& canvas, QWidget* parent)
     setWidgetResizable(true);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setFrameShape(QFrame::NoFrame);
-    setFocusPolicy(Qt::NoFocus);
+    setFocusPolicy(Qt::ClickFocus);  // it keeps the focus for rows that can't have it
     auto* list = new QWidget;
     list->setObjectName(QStringLiteral("findings_list"));
     column_ = new QVBoxLayout(list);
@@ -62,13 +64,43 @@ void FindingsView::refresh_later() {
     QMetaObject::invokeMethod(this, &FindingsView::refresh, Qt::QueuedConnection);
 }
 
+/// Takes the focus from a row whose buttons are about to be switched off or made anew, and
+/// remembers what had it.
+void FindingsView::hold_focus() {
+    QWidget* focus = QApplication::focusWidget();
+    for (const FindingRow* row : rows_)
+        if (focus != nullptr && row->isAncestorOf(focus)) {
+            held_ = Held{row->finding(), focus->objectName()};
+            setFocus(Qt::OtherFocusReason);
+            return;
+        }
+}
+
+/// Gives it back to the same button of the same finding, once that is there and nobody has moved
+/// the focus. It stays with the list when the finding is gone.
+void FindingsView::give_focus_back() {
+    if (!held_) return;
+    if (!hasFocus()) return held_.reset();
+    for (const FindingRow* row : rows_) {
+        if (row->finding().pass != held_->finding.pass ||
+            !same_thing(row->finding(), held_->finding))
+            continue;
+        auto* button = row->findChild<QPushButton*>(held_->button);
+        if (button == nullptr || !button->isEnabled()) return;
+        held_.reset();
+        return button->setFocus(Qt::OtherFocusReason);
+    }
+}
+
 void FindingsView::grey_out() {
+    hold_focus();
     for (FindingRow* row : rows_) row->set_usable(false);
     emit mend_pointed(nullptr);
 }
 
 /// Rows are made anew only for what was not found before: making one takes a millisecond.
 void FindingsView::refresh() {
+    hold_focus();
     std::vector<FindingRow*> left = std::exchange(rows_, {});
     if (meter_ != nullptr && session_.document.has_painting())
         for (const Finding& finding : meter_->findings()) rows_.push_back(row_for(finding, left));
@@ -88,6 +120,7 @@ void FindingsView::refresh() {
             column_->insertWidget(static_cast<int>(i), rows_[i]);
     }
     if (!usable) emit mend_pointed(nullptr);
+    give_focus_back();
 }
 
 /// The row that said the same before, taken from those that are left, or a new one.

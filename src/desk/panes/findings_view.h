@@ -3,6 +3,7 @@
 
 #include <QScrollArea>
 #include <QVBoxLayout>
+#include <optional>
 #include <vector>
 
 #include "desk/view/canvas.h"
@@ -37,6 +38,8 @@ private:
     void refresh();
     void refresh_later();
     void grey_out();
+    void hold_focus();
+    void give_focus_back();
     FindingRow* row_for(const Finding& finding, std::vector<FindingRow*>& left);
     FindingRow* new_row(const Finding& finding);
     void ask_why(const Finding& finding);
@@ -52,6 +55,12 @@ private:
     QVBoxLayout* column_;
     QLabel* measuring_;
     std::vector<FindingRow*> rows_;  // as they stand
+    /// What had the focus before its row could not keep it.
+    struct Held {
+        Finding finding;
+        QString button;
+    };
+    std::optional<Held> held_;
 };
 
 }  // namespace underpaint

@@ -21,9 +21,11 @@ void PointerLine::point(QPointF picture, bool inside) {
     name_.clear();
     figures_ = tr("nothing of the picture");
     std::optional<double> step;
-    if (inside && bench_ != nullptr && session_.document.has_painting()) {
-        const Probe at = probe(session_.outlook.shown(), session_.outlook.shown_upto(),
-                               static_cast<int>(picture.x()), static_cast<int>(picture.y()));
+    const auto pixel = inside && bench_ != nullptr && session_.document.has_painting()
+                           ? pixel_at(session_.outlook.shown().size(), {picture.x(), picture.y()})
+                           : std::nullopt;
+    if (pixel) {
+        const Probe at = probe(session_.outlook.shown(), session_.outlook.shown_upto(), *pixel);
         name_ = at.part != nullptr ? shown(at.part->name) : tr("no part");
         step = step_of(read(session_.choices.reader(), at.now));
         figures_ = bench_->words_for(at, picture);

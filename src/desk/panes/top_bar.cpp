@@ -38,7 +38,10 @@ TopBar::TopBar(Session& session, const BriefMeter& brief, const TimeKeeper& time
     row->addSpacing(scaled(12));
     step_ = menu_button("step_in_hand",
                         tr("The step of the route that is in hand; goes on with it"), nullptr);
-    connect(step_, &QPushButton::clicked, this, &TopBar::go_on_wanted);
+    steps_ = new QMenu(this);
+    connect(step_, &QPushButton::clicked, this, [this] {
+        if (brief_.ahead() == nullptr) emit go_on_wanted();
+    });
     row->addWidget(step_);
     row->addSpacing(scaled(22));
     reader_ =
@@ -67,6 +70,18 @@ void TopBar::refresh_step() {
     if (step != nullptr)
         step_->setText(QStringLiteral("▸ ") + metrics.elidedText(shown_on_button(step->name),
                                                                  Qt::ElideRight, scaled(150)));
+    const RouteStep* ahead = step != nullptr ? brief_.ahead() : nullptr;
+    step_->setMenu(ahead != nullptr ? steps_ : nullptr);
+    steps_->clear();
+    if (ahead != nullptr) {
+        connect(steps_->addAction(tr("Go on with %1").arg(shown(step->name))), &QAction::triggered,
+                this, &TopBar::go_on_wanted);
+        QAction* there =
+            steps_->addAction(tr("Take up %1, where the work is").arg(shown(ahead->name)));
+        there->setObjectName(QStringLiteral("step_ahead"));
+        connect(there, &QAction::triggered, this,
+                [this, id = QString::fromStdString(ahead->id)] { emit step_wanted(id); });
+    }
     rest_->setVisible(time_.rest_due());
     rest_->setText(tr("%1 min at a stretch").arg(time_.at_a_stretch().count()));
 }

@@ -30,6 +30,8 @@ signals:
     void bench_wanted(const QString& id);
     /// With the step in hand.
     void go_on_wanted();
+    /// With another step of the route, which is taken in hand.
+    void step_wanted(const QString& id);
 
 private:
     void refresh();
@@ -42,6 +44,7 @@ private:
     Session& session_;
     const BriefMeter& brief_;
     const TimeKeeper& time_;
+    QMenu* steps_;  // when the work has gone beyond the step in hand
     QPushButton *title_, *step_, *reader_, *scale_, *surround_;
     QLabel* rest_;
     QHBoxLayout* tab_row_;

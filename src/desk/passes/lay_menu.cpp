@@ -11,6 +11,7 @@
 #include "desk/kit/colour_sheet.h"
 #include "desk/passes/laid_passes.h"
 #include "desk/passes/pass_clip.h"
+#include "desk/work/paths.h"
 #include "desk/work/picture_of_image.h"
 #include "files/openraster.h"
 #include "painting/changes.h"
@@ -38,6 +39,7 @@ LayMenu::LayMenu(Session& session, const AskForFile& ask, QWidget* parent)
         connect(action, &QAction::triggered, this, [this, id = laid.id] {
             for (LaidPass& fitted : passes_to_lay(session_.document.painting()))
                 if (fitted.id == id) lay(std::move(fitted.pass), tr("Lay %1").arg(fitted.label));
+            emit this->laid();
         });
     }
     QAction* picture = new QAction(tr("Picture…"), this);
@@ -97,7 +99,7 @@ void LayMenu::read(const std::filesystem::path& file,
 }
 
 void LayMenu::lay_picture(const std::filesystem::path& file) {
-    read(file, [this, name = QString::fromStdString(file.stem().string())](FlatPicture read) {
+    read(file, [this, name = QString::fromStdString(name_from_file(file))](FlatPicture read) {
         lay_picture(std::move(read.picture), name);
     });
 }
@@ -134,6 +136,7 @@ void LayMenu::ask_for_painted_over() {
 void LayMenu::lay_picture(Picture picture, const QString& name) {
     lay(pass_of_picture(session_.document.painting(), share(std::move(picture)), name),
         tr("Lay a picture"));
+    emit laid();
 }
 
 bool LayMenu::paste(const QMimeData& clip) {
@@ -147,7 +150,7 @@ bool LayMenu::paste(const QMimeData& clip) {
         return false;
     }
     if (clip.hasUrls() && clip.urls().constFirst().isLocalFile()) {
-        lay_picture(clip.urls().constFirst().toLocalFile().toStdString());
+        lay_picture(path_of(clip.urls().constFirst()));
         return true;
     }
     if (clip.hasImage()) {

@@ -30,6 +30,8 @@ public:
     bool finished() const { return !job_.running(); }
 
 signals:
+    /// A fresh pass is the chosen one now.
+    void laid();
     /// What was painted over is the chosen pass now.
     void brought_back();
     void trouble(const QString& sentence);

@@ -6,6 +6,7 @@
 #include <QKeyEvent>
 #include <QMenu>
 #include <QPainter>
+#include <QPushButton>
 #include <QVBoxLayout>
 
 #include "desk/kit/greys.h"
@@ -42,7 +43,9 @@ Ledger::Ledger(Session& session, const Measuring& measuring, QWidget* parent)
     column->setSpacing(0);
     column->addWidget(new LedgerHeader(session.choices));
     column->addWidget(rows_, 1);
-    column->addWidget(new BalanceRow(session, measuring));
+    auto* balance = new BalanceRow(session, measuring);
+    connect(balance, &BalanceRow::wants_focus, this, &Ledger::wants_focus);
+    column->addWidget(balance);
 
     connect(rows_->selectionModel(), &QItemSelectionModel::currentChanged, this,
             [this](const QModelIndex& index) {
@@ -250,13 +253,33 @@ BalanceRow::BalanceRow(const Session& session, const Measuring& measuring, QWidg
     : QWidget(parent), session_(session), measuring_(measuring) {
     setObjectName(QStringLiteral("balance"));
     setFixedHeight(scaled(36));
-    connect(&measuring_, &Measuring::figures_changed, this, [this] {
-        const auto& audit = measuring_.audit();
-        if (audit && !audit->passes.empty())
-            setAccessibleName(tr("Balance: values %1").arg(word_of(audit->balance())));
-        update();
-    });
-    connect(&session.document, &Document::changed, this, qOverload<>(&QWidget::update));
+    no_focus_ = new QPushButton(QStringLiteral("–"), this);
+    no_focus_->setObjectName(QStringLiteral("no_focus"));
+    no_focus_->setProperty("role", "choice");
+    no_focus_->setFont(figure_font(15));
+    no_focus_->setToolTip(
+        tr("No focus is placed, so nothing is measured of it. Press to place one"));
+    no_focus_->setAccessibleName(tr("Focus: none is placed. Place one"));
+    connect(no_focus_, &QPushButton::clicked, this, &BalanceRow::wants_focus);
+    connect(&measuring_, &Measuring::figures_changed, this, &BalanceRow::refresh);
+    connect(&session.document, &Document::changed, this, &BalanceRow::refresh);
+    refresh();
+}
+
+void BalanceRow::refresh() {
+    const auto& audit = measuring_.audit();
+    if (audit && !audit->passes.empty())
+        setAccessibleName(tr("Balance: values %1").arg(word_of(audit->balance())));
+    const Painting& painting = session_.document.painting();
+    no_focus_->setVisible(painting.sealed() && painting.plan.foci.empty());
+    update();
+}
+
+void BalanceRow::resizeEvent(QResizeEvent*) {
+    const QSize size(scaled(28), height() - 4);
+    for (const LedgerColumn& column : ledger_columns(width() - scaled(kScrollBar)))
+        if (&column.measure == &kFocusMeasure)
+            no_focus_->setGeometry(QRect(QPoint(column.right - size.width(), 2), size));
 }
 
 void BalanceRow::paintEvent(QPaintEvent*) {
@@ -268,6 +291,7 @@ void BalanceRow::paintEvent(QPaintEvent*) {
     painter.setPen(greys().strong);
     painter.drawText(rect().adjusted(scaled(6), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter,
                      tr("Balance"));
+    if (!session_.document.has_painting()) return;
     painter.setFont(secondary_font());
     painter.setPen(greys().secondary);
     painter.drawText(

@@ -8,6 +8,7 @@
 #include "desk/passes/ledger_model.h"
 
 class QKeyEvent;
+class QPushButton;
 
 namespace underpaint {
 
@@ -24,6 +25,8 @@ public:
 
 signals:
     void wants_paste();
+    /// There is none, and one is to be placed.
+    void wants_focus();
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
@@ -65,10 +68,17 @@ class BalanceRow : public QWidget {
 public:
     BalanceRow(const Session& session, const Measuring& measuring, QWidget* parent = nullptr);
 
+signals:
+    void wants_focus();
+
 protected:
     void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
+    void refresh();
+
+    QPushButton* no_focus_;  // in place of the figure
     const Session& session_;
     const Measuring& measuring_;
 };

@@ -275,6 +275,12 @@ void PassSheet::enter() {
     show_pass();
 }
 
+void PassSheet::begin_by_hand() {
+    show_page(Page::source);
+    if (PassEditor* now = editor(); now != nullptr && edits_.pass() != nullptr)
+        now->begin_by_hand();
+}
+
 void PassSheet::leave() {
     put_down();
     entered_ = false;

@@ -35,6 +35,8 @@ public:
     void act_on_ladder(HandleAct act, std::size_t handle, double step);
     /// The bench is entered or left.
     void enter();
+    /// The chosen pass was just laid.
+    void begin_by_hand();
     void leave();
     enum class Page { source, reach };
     void show_page(Page page);

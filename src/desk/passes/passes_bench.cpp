@@ -25,6 +25,10 @@ PassesBench::PassesBench(const Desk& desk)
       charts_(new ChartBoard(desk.session, desk.meters.passes, desk.ask)) {
     connect(charts_, &ChartBoard::back, this, [this] { emit wants_charts(false); });
     connect(charts_, &ChartBoard::said, this, &Bench::said);
+    connect(sheet_, &PassesSheet::wants_focus, this, [this] {
+        emit wants_page(QStringLiteral("values"), QStringLiteral("plan"));
+        desk_.canvas.begin_placing_focus();
+    });
     connect(&desk_.meters.passes, &Measuring::figures_changed, this, &Bench::ladder_changed);
     connect(&sheet_->pass_sheet(), &PassSheet::ladder_changed, this, &Bench::ladder_changed);
 }

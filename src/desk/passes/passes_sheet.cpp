@@ -13,6 +13,7 @@
 #include <algorithm>
 
 #include "audit/no_effect.h"
+#include "desk/kit/focus.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/passes/else_panel.h"
@@ -53,9 +54,14 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
     trouble_->setObjectName(QStringLiteral("lay_trouble"));
     enable();
     connect(lay_menu_, &LayMenu::trouble, this, &PassesSheet::say);
+    connect(lay_menu_, &LayMenu::laid, this, [this] {
+        show_page(Page::pass);
+        pass_sheet_->begin_by_hand();
+    });
     connect(lay_menu_, &LayMenu::brought_back, this, &PassesSheet::show_brought_back);
 
     auto* ledger = new Ledger(session_, desk.meters.passes);
+    connect(ledger, &Ledger::wants_focus, this, &PassesSheet::wants_focus);
     connect(ledger, &Ledger::wants_paste, this,
             [this] { lay_menu_->paste(*QGuiApplication::clipboard()->mimeData()); });
     chosen_->addWidget(pass_sheet_);
@@ -82,9 +88,13 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
         show_page(Page::safe);
         safe_->begin();
     });
-    connect(safe_, &SafePage::done, this, [this] { show_page(Page::pass); });
-    connect(&measuring_, &Measuring::findings_changed, this, &PassesSheet::count_safe);
-    connect(&measuring_, &Measuring::outdated, this, &PassesSheet::count_safe);
+    connect(safe_, &SafePage::done, this, [this] {
+        // Before the button that has the focus goes.
+        to_pass_->setFocus(Qt::OtherFocusReason);
+        show_page(Page::pass);
+    });
+    connect(&measuring_, &Measuring::findings_changed, this, &PassesSheet::offer_safe);
+    connect(&measuring_, &Measuring::outdated, this, &PassesSheet::offer_safe);
     auto* pages = new QHBoxLayout;
     pages->setContentsMargins(scaled(4), scaled(4), scaled(8), scaled(2));
     pages->setSpacing(scaled(4));
@@ -116,7 +126,7 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
     session_.when(this, &PassesSheet::show_chosen, &Document::changed, &Outlook::moment_changed);
     connect(&session_.document, &Document::begun, this, [this] { show_page(Page::pass); });
     show_chosen();
-    count_safe();
+    offer_safe();
 }
 
 void PassesSheet::show_page(Page page) {
@@ -124,14 +134,10 @@ void PassesSheet::show_page(Page page) {
     show_chosen();
 }
 
-/// How many findings have a mend that makes nothing else worse.
-void PassesSheet::count_safe() {
-    const auto& findings = measuring_.findings();
-    const auto safe = std::ranges::count_if(findings, [](const Finding& finding) {
-        return counts(finding) && std::ranges::any_of(finding.mends, &Mend::safe);
-    });
-    mend_->setText(safe > 0 ? tr("Mend what is safe (%1)…").arg(safe) : tr("Mend what is safe…"));
-    mend_->setEnabled(measuring_.current() && std::ranges::any_of(findings, counts));
+/// How many can be taken one after the other is known only once they are tried, so none is said.
+void PassesSheet::offer_safe() {
+    set_enabled(*mend_, measuring_.current() && std::ranges::any_of(measuring_.findings(), counts),
+                *to_also_);
 }
 
 void PassesSheet::show_chosen() {

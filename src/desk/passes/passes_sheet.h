@@ -33,13 +33,16 @@ public:
     enum class Page { pass, also, safe };
     void show_page(Page page);
 
+signals:
+    void wants_focus();
+
 protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
     void dropEvent(QDropEvent* event) override;
 
 private:
     void show_chosen();
-    void count_safe();
+    void offer_safe();
     void say(const QString& trouble);
     void show_brought_back();
 

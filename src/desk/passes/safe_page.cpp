@@ -33,12 +33,13 @@ SafePage::SafePage(Session& session, const Measuring& measuring, QWidget* parent
     column->addStretch(1);
     connect(take_, &QPushButton::clicked, this, &SafePage::take);
     connect(back_, &QPushButton::clicked, this, [this] {
-        stop();
         emit done();
+        stop();
     });
     // What was found for another painting is not taken.
     connect(&session_.document, &Document::changed, this, [this] {
         if (!of_ || *of_ == session_.document.painting()) return;
+        if (take_->hasFocus()) back_->setFocus(Qt::OtherFocusReason);
         stop();
         say(tr("The painting has changed. Ask again for what is safe now."));
     });
@@ -63,6 +64,7 @@ void SafePage::say(const QString& words) {
 }
 
 void SafePage::begin() {
+    back_->setFocus(Qt::OtherFocusReason);
     stop();
     if (!measuring_.current() || !measuring_.audit() || !measuring_.audit()->exact)
         return say(tr("The figures are not exact yet. Ask again in a moment."));
@@ -90,10 +92,11 @@ void SafePage::show_found(const Painting&, SafeMends found) {
                                   "those beside the findings."));
         return;
     }
-    say(found_.left == 0
-            ? tr("These, one after the other, leave nothing that slips:")
-            : tr("These, one after the other, make nothing worse. %n finding(s) would be left:", "",
-                 static_cast<int>(found_.left)));
+    say(found_.left == 0 ? tr("These, one after the other, leave nothing that slips:")
+        : found_.left == 1
+            ? tr("These, one after the other, make nothing worse. One finding would be left:")
+            : tr("These, one after the other, make nothing worse. %1 findings would be left:")
+                  .arg(found_.left));
     int number = 0;
     for (const SafeMend& mend : found_.mends) {
         auto* row = new QLabel;
@@ -109,16 +112,17 @@ void SafePage::show_found(const Painting&, SafeMends found) {
     }
     take_->setText(count == 1 ? tr("Take it") : tr("Take all %1").arg(count));
     take_->setEnabled(true);
-    take_->setFocus();
+    // Whoever went elsewhere meanwhile stays there.
+    if (back_->hasFocus()) take_->setFocus(Qt::OtherFocusReason);
 }
 
 void SafePage::take() {
     if (!of_ || *of_ != session_.document.painting()) return;
     const Painting result = found_.result;
+    emit done();
     stop();
     session_.document.change(tr("Mend what is safe"), result);
     session_.document.end_gesture();
-    emit done();
 }
 
 }  // namespace underpaint

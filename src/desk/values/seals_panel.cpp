@@ -75,6 +75,7 @@ SealsPanel::SealsPanel(Session& session, std::function<std::string()> day, QWidg
     rest_.setSingleShot(true);
     rest_.setInterval(kSealsRest);
     connect(&rest_, &QTimer::timeout, this, &SealsPanel::foresee);
+    connect(&sealing_, &LatestJob::ended, this, &SealsPanel::refresh);
     connect(&session_.document, &Document::begun, this, [this] {
         sealing_.stop();
         basis_.reset();

@@ -97,7 +97,7 @@ void Canvas::point(QPointF at) {
     update();
     const QPointF picture = transform_.to_picture(at);
     const Size size = session_.document.painting().size();
-    emit pointed(picture, QRectF(0, 0, size.width, size.height).contains(picture));
+    emit pointed(picture, pixel_at(size, {picture.x(), picture.y()}).has_value());
 }
 
 void Canvas::mouseReleaseEvent(QMouseEvent*) {

@@ -132,6 +132,7 @@ BringInSheet::BringInSheet(Session& session, QWidget* parent)
     column->addWidget(about_);
     column->addLayout(tiles, 1);
     column->addLayout(row);
+    connect(&job_, &LatestJob::ended, this, &BringInSheet::refresh);
     connect(&session_.document, &Document::begun, this, [this] {
         job_.stop();
         painting_.reset();
@@ -157,7 +158,7 @@ void BringInSheet::turn(Turn turn) {
     job_.start([this, turn, painting = *painting_](const std::stop_token&, const auto& deliver) {
         deliver([this, result = turned(painting, turn)] {
             painting_ = result;
-            QMetaObject::invokeMethod(this, &BringInSheet::look, Qt::QueuedConnection);
+            look();
         });
     });
     refresh();
@@ -173,9 +174,6 @@ void BringInSheet::look() {
             deliver([this, view, image = image_of(view.grey)] {
                 tiles_[static_cast<std::size_t>(view.reader)]->set_view(image, view.p95, view.most);
             });
-        deliver([this] {
-            QMetaObject::invokeMethod(this, &BringInSheet::refresh, Qt::QueuedConnection);
-        });
     });
     refresh();
 }

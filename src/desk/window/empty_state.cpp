@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/window/empty_state.h"
+#include "desk/work/paths.h"
 
 #include <QFileInfo>
 #include <QLabel>
@@ -75,7 +76,7 @@ void EmptyState::showEvent(QShowEvent*) {
         button->setProperty("role", "choice");
         button->setToolTip(file);
         connect(button, &QPushButton::clicked, this,
-                [this, file] { files_.open_file(file.toStdString()); });
+                [this, file] { files_.open_file(path_of(file)); });
         recent_->addWidget(button, 0, Qt::AlignLeft);
     }
 }

@@ -319,8 +319,9 @@ Path FileDesk::ask_for_file(const QString& title, const QString& kinds) const {
 AskForFile FileDesk::asking() {
     return {
         [this](const QString& title, const QString& kinds) { return ask_for_file(title, kinds); },
-        [this](const QString& title, const QString& kinds, const QString& name) {
-            return picker_.to_save(title, kinds, folder() / path_of(name));
+        [this](const QString& title, const QString& kinds, const QString& name,
+               std::function<void(const Path&)> save) {
+            ask_where(title, kinds, folder() / path_of(name), std::move(save));
         }};
 }
 

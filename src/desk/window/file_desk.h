@@ -140,8 +140,17 @@ private:
     void save_to(const Path& file, std::function<void()> then, const Replacing& replacing = {});
     /// Calls `save` with a name that may be written to: one that lacked its ending is asked about
     /// again when a file has it with the ending.
-    void with_ending(Path file, const std::string& ending, const std::function<void(Path)>& save,
+    void with_ending(Path file, const std::string& ending,
+                     const std::function<void(const Path&)>& save,
                      const std::function<void()>& choose_again);
+    /// Asks for a name to save under, and again until it is one that may be written to. The ending
+    /// is that of the proposed name.
+    void ask_where(const QString& title, const QString& kinds, const Path& proposed,
+                   const std::function<void(const Path&)>& save);
+    /// Calls `save` unless that would replace the painting's own file with something else.
+    void not_over_itself(const Path& file, const std::function<void(const Path&)>& save,
+                         const std::function<void()>& choose_again);
+    void save_merged_copy_to(const Path& file);
     /// What there was is safe; now there is another.
     void put_on_desk(const Painting& painting, const Path& file,
                      const std::optional<FileStamp>& stamp, bool saved,

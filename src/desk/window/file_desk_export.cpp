@@ -32,19 +32,15 @@ void FileDesk::send_out(const Outgoing& how, const Path& file, const Replacing& 
 
 void FileDesk::export_png() {
     if (!session_.document.has_painting() || saving()) return;
-    const auto file =
-        picker_.to_save(tr("Export a PNG"), QStringLiteral("PNG picture (*.png)"),
-                        folder() / (file_name_of(session_.document.painting()) + ".png"));
-    if (file.empty()) return;
     const Outgoing how{
         tr("Exporting %1"), [](const Path& to) { return tr("Exported to %1.").arg(text_of(to)); },
         [](const Path& to, const Painting& painting, const auto&... rest) {
             return underpaint::export_png(to, painting, everything_of(painting), rest...);
         },
         &FileDesk::export_png};
-    with_ending(
-        file, ".png", [this, how](const Path& named) { send_out(how, named, {}); },
-        [this] { export_png(); });
+    ask_where(tr("Export a PNG"), QStringLiteral("PNG picture (*.png)"),
+              folder() / (file_name_of(session_.document.painting()) + ".png"),
+              [this, how](const Path& named) { send_out(how, named, {}); });
 }
 
 void FileDesk::save_merged_copy() {
@@ -54,6 +50,15 @@ void FileDesk::save_merged_copy() {
                         QStringLiteral("OpenRaster, merged on top (*.ora);;PNG picture (*.png)"),
                         folder() / (file_name_of(session_.document.painting()) + " merged.ora"));
     if (file.empty()) return;
+    const auto again = [this] { save_merged_copy(); };
+    const auto save = [this, again](const Path& named) {
+        not_over_itself(
+            named, [this](const Path& other) { save_merged_copy_to(other); }, again);
+    };
+    file.extension() == ".png" ? save(file) : with_ending(file, ".ora", save, again);
+}
+
+void FileDesk::save_merged_copy_to(const Path& file) {
     const Outgoing how{tr("Merging into %1"),
                        [this, number = session_.document.number()](const Path& to) {
                            emit merged(number);
@@ -61,10 +66,15 @@ void FileDesk::save_merged_copy() {
                                .arg(text_of(to), name_of(palette_beside(to)));
                        },
                        underpaint::save_merged_copy, &FileDesk::save_merged_copy};
-    if (file.extension() == ".png") return send_out(how, file, {});
-    with_ending(
-        file, ".ora", [this, how](const Path& named) { send_out(how, named, {}); },
-        [this] { save_merged_copy(); });
+    const Path palette = palette_beside(file);
+    std::error_code error;
+    if (!std::filesystem::exists(palette, error)) return send_out(how, file, {});
+    // The dialog has asked about the picture alone.
+    notice_.ask(
+        tr("The colours of the copy go into %1, which is there already.").arg(name_of(palette)),
+        {{tr("Choose another name"), [this] { save_merged_copy(); }},
+         {tr("Replace it"), [this, how, file] { send_out(how, file, {}); }},
+         {tr("Cancel"), {}}});
 }
 
 }  // namespace underpaint

@@ -44,7 +44,7 @@ void FileDesk::save_as(std::function<void()> then) {
 }
 
 void FileDesk::with_ending(Path file, const std::string& ending,
-                           const std::function<void(Path)>& save,
+                           const std::function<void(const Path&)>& save,
                            const std::function<void()>& choose_again) {
     if (QString::fromStdString(file.extension().string())
             .compare(QString::fromStdString(ending), Qt::CaseInsensitive) == 0)
@@ -57,6 +57,28 @@ void FileDesk::with_ending(Path file, const std::string& ending,
                 {{tr("Choose another name"), choose_again},
                  {tr("Replace it"), [save, file] { save(file); }},
                  {tr("Cancel"), {}}});
+}
+
+void FileDesk::ask_where(const QString& title, const QString& kinds, const Path& proposed,
+                         const std::function<void(const Path&)>& save) {
+    const Path file = picker_.to_save(title, kinds, proposed);
+    if (file.empty()) return;
+    const auto again = [this, title, kinds, proposed, save] {
+        ask_where(title, kinds, proposed, save);
+    };
+    with_ending(
+        file, proposed.extension().string(),
+        [this, save, again](const Path& named) { not_over_itself(named, save, again); }, again);
+}
+
+void FileDesk::not_over_itself(const Path& file, const std::function<void(const Path&)>& save,
+                               const std::function<void()>& choose_again) {
+    std::error_code error;
+    if (!session_.document.has_painting() ||
+        !std::filesystem::equivalent(file, session_.document.file(), error))
+        return save(file);
+    notice_.ask(tr("%1 is the painting itself, which this would replace.").arg(name_of(file)),
+                {{tr("Choose another name"), choose_again}, {tr("Cancel"), {}}});
 }
 
 void FileDesk::save_to(const Path& file, std::function<void()> then, const Replacing& replacing) {

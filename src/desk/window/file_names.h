@@ -6,19 +6,14 @@
 #include <filesystem>
 
 #include "desk/kit/words.h"
+#include "desk/work/paths.h"
 #include "painting/painting.h"
 #include "painting/shown_name.h"
 
 namespace underpaint {
 
-// Names of files, from and to what is on screen.
+// Names of files as they stand on screen.
 
-inline std::filesystem::path path_of(const QString& text) {
-    return {text.toStdString()};
-}
-inline QString text_of(const std::filesystem::path& path) {
-    return QString::fromStdString(path.string());
-}
 inline QString name_of(const std::filesystem::path& path) {
     return shown(path.filename().string());
 }

@@ -7,6 +7,7 @@
 #include <QLineEdit>
 #include <QMenu>
 #include <QMimeData>
+#include <QScreen>
 #include <QStackedWidget>
 #include <QVBoxLayout>
 #include <QWindow>
@@ -36,12 +37,18 @@ constexpr int kHeldKeys[] = {Qt::Key_G, Qt::Key_S, Qt::Key_B, Qt::Key_Q, Qt::Key
 
 }  // namespace
 
+QSize first_size(QSize wanted, QSize available) {
+    constexpr QSize frame(4, 36);
+    return wanted.boundedTo(available - frame);
+}
+
 MainWindow::MainWindow(std::function<std::string()> day, std::function<Moment()> clock)
     : day_(std::move(day)), time_(new TimeKeeper(session_, meters_.brief, clock, this)) {
     setWindowTitle(tr("Faithful Underpaint"));
     setAcceptDrops(true);
-    resize(scaled(1280), scaled(800));
-    setMinimumSize(scaled(1024), scaled(640));
+    const QSize available = screen()->availableSize();
+    resize(first_size({scaled(1280), scaled(800)}, available));
+    setMinimumSize(first_size({scaled(1024), scaled(640)}, available));
     notice_ = new NoticeBar;
     files_ = new FileDesk(session_, *notice_, this);
     autosave_ = new Autosave(
@@ -189,7 +196,7 @@ void MainWindow::fill_recent(QMenu* menu) {
     menu->clear();
     for (const QString& file : files_->recent())
         connect(menu->addAction(QString(file).replace(QLatin1Char('&'), QStringLiteral("&&"))),
-                &QAction::triggered, this, [this, file] { files_->open_file(file.toStdString()); });
+                &QAction::triggered, this, [this, file] { files_->open_file(path_of(file)); });
     if (const auto earlier = files_->earlier(); !earlier.empty()) {
         menu->addSeparator();
         menu->addAction(tr("As they were before"))->setEnabled(false);
@@ -205,6 +212,12 @@ void MainWindow::fill_recent(QMenu* menu) {
 void MainWindow::connect_panes() {
     connect(top_, &TopBar::bench_wanted, this, &MainWindow::show_bench);
     connect(top_, &TopBar::go_on_wanted, this, &MainWindow::go_on);
+    connect(top_, &TopBar::step_wanted, this, [this](const QString& id) {
+        Painting painting = session_.document.painting();
+        painting.brief.in_hand = id.toStdString();
+        session_.document.change(tr("Take a step in hand"), std::move(painting));
+        go_on();
+    });
     connect(&session_.own, &Own::troubled, this, [this] {
         for (const QString& trouble : session_.own.take_troubles()) notice_->say(trouble);
     });
@@ -447,7 +460,7 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
 }
 
 void MainWindow::dropEvent(QDropEvent* event) {
-    files_->open_file(event->mimeData()->urls().first().toLocalFile().toStdString());
+    files_->open_file(path_of(event->mimeData()->urls().first()));
     event->acceptProposedAction();
 }
 

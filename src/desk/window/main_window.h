@@ -14,6 +14,10 @@ class QStackedWidget;
 
 namespace underpaint {
 
+/// What of a size fits on a screen of which so much is available, with the frame that a window gets
+/// there and whose size is not known before it is shown.
+QSize first_size(QSize wanted, QSize available);
+
 class Canvas;
 class Display;
 class BringInSheet;

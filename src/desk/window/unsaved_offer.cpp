@@ -63,17 +63,23 @@ void UnsavedOffer::take(const std::shared_ptr<BroughtBack>& back) {
                                .arg(QString::fromStdString(back->painting.error().message())));
     const UnsavedNote& note = back->left.note;
     std::error_code error;
-    const bool has_file = !note.file.empty() && std::filesystem::exists(note.file, error);
+    const bool is_there = !note.file.empty() && std::filesystem::exists(note.file, error);
+    // Saved over without a question only while the stamp says that it is the very file; what is
+    // kept may have been changed by anyone. Where it is another, saving asks.
+    const bool belongs = is_there && note.stamp;
     files_.begin_unsaved(
-        std::make_shared<Painting>(*back->painting), has_file ? note.file : std::filesystem::path(),
-        has_file ? note.stamp : std::nullopt, [this, back, has_file] {
+        std::make_shared<Painting>(*back->painting), belongs ? note.file : std::filesystem::path(),
+        belongs ? note.stamp : std::nullopt, [this, back, is_there, belongs] {
             auto work = UnsavedWork::take_up(back->left.folder);
             if (work) autosave_.go_on_with(std::move(*work));
             const UnsavedNote& of = back->left.note;
             QString text =
                 tr("Brought back as it was %1, and not saved yet.").arg(moment_in_words(of.when));
-            if (!of.file.empty() && !has_file)
+            if (!of.file.empty() && !is_there)
                 text += tr(" Its file %1 is gone: saving asks for a name.").arg(name_of(of.file));
+            else if (!of.file.empty() && !belongs)
+                text += tr(" It can't be told whether it belongs to %1: saving asks for a name.")
+                            .arg(name_of(of.file));
             if (back->beside) {
                 session_.outlook.compare(std::move(back->beside));
                 text += tr(" Left of the seam is the file as it was saved.");

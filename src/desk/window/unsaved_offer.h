@@ -6,6 +6,7 @@
 #include "desk/kit/notice_bar.h"
 #include "desk/window/file_desk.h"
 #include "desk/work/autosave.h"
+#include "files/left_work.h"
 
 namespace underpaint {
 

@@ -12,8 +12,12 @@ namespace underpaint {
 struct AskForFile {
     using Path = std::filesystem::path;
     std::function<Path(const QString& title, const QString& kinds)> to_open;
-    /// \param name what is proposed, with its extension
-    std::function<Path(const QString& title, const QString& kinds, const QString& name)> to_save;
+    /// Calls `save` with a name that may be written to: one that was typed without the ending gets
+    /// it, and is asked about again when a file has that name.
+    /// \param name what is proposed, with its ending
+    std::function<void(const QString& title, const QString& kinds, const QString& name,
+                       std::function<void(const Path&)> save)>
+        to_save;
 };
 
 /// Kinds of pictures that are read, for file dialogs.

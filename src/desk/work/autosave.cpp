@@ -4,8 +4,9 @@
 namespace underpaint {
 namespace {
 
-// Together with the time that it takes to write, within 5 and 15 seconds.
-constexpr std::chrono::milliseconds kSaveRest{1500}, kLongest{10'000};
+// Together with the time that it takes to write, no more than 5 s of work are lost to a kill; see
+// keep_beside_load in the benchmarks.
+constexpr std::chrono::milliseconds kSaveRest{1000}, kLongest{2000}, kRetry{100};
 
 }  // namespace
 
@@ -42,7 +43,9 @@ Autosave::Autosave(Document& document, std::filesystem::path store,
       store_(std::move(store)),
       stamp_(std::move(stamp)),
       clock_(std::move(clock)),
-      job_(this, Urgency::when_idle) {
+      // Writing is short, and must not wait for figures that want all cores.
+      job_(this, Urgency::at_once) {
+    job_.on_fault([this](const QString& sentence) { say_once(sentence); });
     for (QTimer* timer : {&due_, &longest_}) {
         timer->setSingleShot(true);
         connect(timer, &QTimer::timeout, this, &Autosave::keep);
@@ -80,7 +83,7 @@ void Autosave::keep() {
     if (!document_.unsaved()) return;
     // One that is being written is let come to its end, or a hand that never rests would have
     // nothing kept at all.
-    if (job_.running()) return longest_.start(kSaveRest);
+    if (job_.running()) return longest_.start(kRetry);
     longest_.stop();
     longest_.setInterval(kLongest);
     if (!keeper_) keeper_ = std::make_shared<Keeper>();
@@ -88,13 +91,15 @@ void Autosave::keep() {
                 note = note()](const std::stop_token& stop, const auto& deliver) {
         const Done done = keeper->keep(store, painting, note, stop);
         if (done || done.error().what.empty()) return;
-        deliver([this, what = done.error().message()] {
-            if (std::exchange(told_, true)) return;
-            emit troubled(tr("What is not saved can't be kept for the case that the program ends "
-                             "unexpectedly: %1 Save now and then.")
-                              .arg(QString::fromStdString(what)));
-        });
+        deliver([this, what = done.error().message()] { say_once(QString::fromStdString(what)); });
     });
+}
+
+void Autosave::say_once(const QString& why) {
+    if (std::exchange(told_, true)) return;
+    emit troubled(tr("What is not saved can't be kept for the case that the program ends "
+                     "unexpectedly: %1 Save now and then.")
+                      .arg(why));
 }
 
 void Autosave::keep_now() {

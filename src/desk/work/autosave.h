@@ -53,6 +53,7 @@ private:
     };
     void follow();
     void keep();
+    void say_once(const QString& why);
     UnsavedNote note() const;
 
     Document& document_;

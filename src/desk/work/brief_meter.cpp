@@ -97,12 +97,17 @@ std::optional<std::size_t> BriefMeter::place_in_hand() const {
 }
 
 const RouteStep* BriefMeter::in_hand() const {
-    const auto at = place_in_hand();
-    const auto& steps = session_.document.has_painting()
-                            ? session_.document.painting().brief.route.steps
-                            : std::vector<RouteStep>();
-    return at && *at < steps.size() ? &session_.document.painting().brief.route.steps[*at]
-                                    : nullptr;
+    return step_at(place_in_hand());
+}
+
+const RouteStep* BriefMeter::ahead() const {
+    if (!session_.document.has_painting()) return nullptr;
+    return step_at(step_ahead(session_.document.painting(), standing_));
+}
+
+const RouteStep* BriefMeter::step_at(std::optional<std::size_t> place) const {
+    const auto& steps = session_.document.painting().brief.route.steps;
+    return place && *place < steps.size() ? &steps[*place] : nullptr;
 }
 
 void BriefMeter::look() {

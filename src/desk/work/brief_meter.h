@@ -45,6 +45,8 @@ public:
     /// The step that is worked on; null when all are done.
     const RouteStep* in_hand() const;
     std::optional<std::size_t> place_in_hand() const;
+    /// The step that the work has come to, beyond the one in hand; null where there is none.
+    const RouteStep* ahead() const;
 
     bool finished() const { return !pictures_.running() && !job_.running() && !rest_.isActive(); }
 
@@ -67,6 +69,7 @@ private:
         Basis values, passes;
         friend bool operator==(const WorkBasis&, const WorkBasis&) = default;
     };
+    const RouteStep* step_at(std::optional<std::size_t> place) const;
     void look();
     void measure_pictures();
     void measure_painting();

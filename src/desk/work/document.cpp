@@ -2,17 +2,28 @@
 #include "desk/work/document.h"
 
 #include "brief/routes.h"
+#include "painting/changes.h"
+#include "painting/group_changes.h"
 #include "painting/put_by.h"
 
 namespace underpaint {
 
-Document::Document(QObject* parent) : QObject(parent), putting_by_(this, Urgency::when_idle) {}
+Document::Document(QObject* parent) : QObject(parent), putting_by_(this, Urgency::when_idle) {
+    connect(&putting_by_, &LatestJob::ended, this, &Document::put_far_steps_by);
+}
+
+const Painting& Document::painting() const {
+    static const Painting none = blank_painting({});
+    return history_ ? history_->now() : none;
+}
 
 void Document::begin(Painting painting, std::filesystem::path file, bool saved) {
     const Painting blank;
     putting_by_.stop();
     painting.brief = with_a_route(std::move(painting.brief));
-    history_.emplace(std::move(painting));
+    // Groups that name no pass can come out of a change that replaces passes; nobody has to doubt
+    // them from here on.
+    history_.emplace(with_settled_groups(std::move(painting)));
     if (!saved) history_->mark_saved_as(blank);
     file_ = std::move(file);
     ++number_;
@@ -29,8 +40,10 @@ void Document::mark_saved(std::filesystem::path file, const Painting& as) {
 }
 
 void Document::change(const QString& label, Painting next, const QString& gesture) {
+    if (!history_) return;
     // It was begun a while ago, perhaps.
     next.log = painting().log;
+    next = with_settled_groups(std::move(next));
     if (next == painting()) return;
     history_->change(label.toStdString(), std::move(next), gesture.toStdString());
     tell_changed();
@@ -57,6 +70,7 @@ void Document::redo() {
 }
 
 void Document::log(WorkLog log) {
+    if (!history_) return;
     history_->set_log(std::move(log));
     emit logged();
 }
@@ -74,7 +88,6 @@ void Document::put_far_steps_by() {
     putting_by_.start([this, far = std::move(*far)](const std::stop_token&, const auto& deliver) {
         deliver([this, far, put = PutBy(far.painting, far.beside)]() mutable {
             history_->put_by(far, std::move(put));
-            put_far_steps_by();
         });
     });
 }

@@ -17,7 +17,8 @@ public:
     explicit Document(QObject* parent = nullptr);
 
     bool has_painting() const { return history_.has_value(); }
-    const Painting& painting() const { return history_->now(); }
+    /// A blank one while there is none, so that nobody reads what is not there.
+    const Painting& painting() const;
     const History& history() const { return *history_; }
     const std::filesystem::path& file() const { return file_; }
     /// How many paintings were begun: work that was done for one is not for the next.
@@ -28,7 +29,8 @@ public:
     void begin(Painting painting, std::filesystem::path file, bool saved);
     void mark_saved(std::filesystem::path file, const Painting& as);
 
-    /// One step of the history. Changes that follow each other with the same gesture are one.
+    /// One step of the history; nothing while there is no painting. Changes that follow each other
+    /// with the same gesture are one.
     void change(const QString& label, Painting next, const QString& gesture = {});
     void end_gesture();
     void undo();

@@ -32,21 +32,11 @@ constexpr int niceness_of(Urgency urgency) {
 /// Runs work off the interface thread, one job at a time; a newer job stops the older, whose
 /// results are then dropped. Results are delivered in the thread of this object.
 class LatestJob : public QObject {
+    Q_OBJECT
 public:
-    explicit LatestJob(QObject* parent = nullptr, Urgency urgency = Urgency::at_once)
-        : QObject(parent), urgency_(urgency) {
-        gate_->owner = this;
-        pool_->setMaxThreadCount(1);
-    }
+    explicit LatestJob(QObject* parent = nullptr, Urgency urgency = Urgency::at_once);
     /// Waits for the work to end, unless it may be left behind.
-    ~LatestJob() override {
-        stop();
-        {
-            const std::scoped_lock lock(gate_->mutex);
-            gate_->owner = nullptr;
-        }
-        if (!pool_->waitForDone(patience_)) static_cast<void>(pool_.release());
-    }
+    ~LatestJob() override;
 
     /// For work that may hang in the system, as reading from a disk that does not answer: it is
     /// left behind when it has not ended so many milliseconds after this object has. It may use
@@ -81,7 +71,7 @@ public:
                 if (!token.stop_requested()) work(token, deliver);
             });
             if (!fault.isEmpty()) deliver([gate, fault] { gate->owner->fail(fault); });
-            deliver([gate] { gate->owner->running_ = false; });
+            deliver([gate] { gate->owner->end(); });
         });
     }
 
@@ -89,13 +79,16 @@ public:
     /// left for it. Unless this is told, Faults is.
     void on_fault(std::function<void(const QString& sentence)> act) { on_fault_ = std::move(act); }
 
-    void stop() {
-        source_.request_stop();
-        running_ = false;
-    }
+    void stop();
 
-    /// Whether a job is under way whose results are still wanted.
+    /// Whether a job is under way whose results are still wanted. It still is while its last
+    /// result is delivered: what is shown of it is brought up to date by `ended`.
     bool running() const { return running_; }
+
+signals:
+    /// The newest job came to its end by itself, with all its results delivered or by a fault, and
+    /// is no longer running.
+    void ended();
 
 private:
     /// Between the thread that works and this object, which may end before it does.
@@ -104,10 +97,8 @@ private:
         LatestJob* owner = nullptr;
     };
 
-    void fail(const QString& sentence) {
-        running_ = false;
-        on_fault_ ? on_fault_(sentence) : emit Faults::all().happened(sentence);
-    }
+    void fail(const QString& sentence);
+    void end();
 
     Urgency urgency_;
     int patience_ = -1;

@@ -43,11 +43,13 @@ void PartPicker::add(const QString& label, Picture mask, const PartTarget& targe
 void PartPicker::pick(PickKind kind, QPointF picture, const PartTarget& target) {
     session_.document.end_gesture();
     const Painting& painting = session_.document.painting();
+    const auto pixel = pixel_at(painting.size(), {picture.x(), picture.y()});
+    if (!pixel) return;
     const Part* with =
         target.part && target.how != Combine::replace ? painting.part(*target.part) : nullptr;
     pick_ = Pick{kind,
-                 static_cast<int>(picture.x()),
-                 static_cast<int>(picture.y()),
+                 pixel->x,
+                 pixel->y,
                  target,
                  next_name(painting),
                  with ? with->mask : nullptr,

@@ -28,6 +28,9 @@ ValuesMeter::ValuesMeter(const Session& session, QObject* parent)
         findings_.clear();
         findings_current_ = false;
     });
+    connect(&sketching_, &LatestJob::ended, this, [this] {
+        if (sketch_again_) sketch();
+    });
     session_.when(this, &ValuesMeter::look, &Document::changed, &Choices::reader_changed,
                   &Outlook::stage_changed, &Choices::scale_changed);
 }
@@ -66,8 +69,6 @@ void ValuesMeter::sketch() {
         deliver([this, shared] {
             // A sketch that came after the exact figures says nothing new.
             if (out_of_date_ && shared->size == session_.document.painting().size()) take(shared);
-            if (sketch_again_)
-                QMetaObject::invokeMethod(this, &ValuesMeter::sketch, Qt::QueuedConnection);
         });
     });
 }

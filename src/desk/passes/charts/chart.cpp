@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/passes/charts/chart.h"
 
+#include <QBuffer>
 #include <QImage>
 #include <QPainter>
 #include <QSvgGenerator>
@@ -55,22 +56,23 @@ QSizeF Chart::size_to_save() const {
     return QSizeF(std::max(width(), scaled(640)), std::max(height(), scaled(480)));
 }
 
-bool Chart::save_svg(const QString& file) const {
+QByteArray Chart::as_svg() const {
+    QBuffer buffer;
     QSvgGenerator svg;
-    svg.setFileName(file);
+    svg.setOutputDevice(&buffer);
     const QSizeF size = size_to_save();
     svg.setSize(size.toSize());
     svg.setViewBox(QRectF(QPointF(), size));
     svg.setTitle(label_);
     svg.setDescription(caption());
-    QPainter painter;
-    if (!painter.begin(&svg)) return false;
+    QPainter painter(&svg);
     painter.fillRect(QRectF(QPointF(), size), greys().ground);
     draw(painter, size);
-    return painter.end();
+    painter.end();
+    return buffer.data();
 }
 
-bool Chart::save_png(const QString& file) const {
+QByteArray Chart::as_png() const {
     constexpr int finer = 2;
     const QSizeF size = size_to_save();
     QImage image((size * finer).toSize(), QImage::Format_RGB32);
@@ -80,7 +82,9 @@ bool Chart::save_png(const QString& file) const {
     painter.scale(finer, finer);
     draw(painter, size);
     painter.end();
-    return image.save(file, "PNG");
+    QBuffer buffer;
+    image.save(&buffer, "PNG");
+    return buffer.data();
 }
 
 void draw_hint(QPainter& painter, const QSizeF& size, const QString& text) {

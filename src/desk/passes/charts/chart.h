@@ -27,8 +27,8 @@ public:
     /// It is shown, and what it is made from may have changed.
     virtual void refresh() { update(); }
 
-    bool save_svg(const QString& file) const;
-    bool save_png(const QString& file) const;
+    QByteArray as_svg() const;
+    QByteArray as_png() const;
 
 signals:
     /// Of what the pointer is on; empty when on nothing.

@@ -14,6 +14,8 @@
 #include "desk/passes/charts/ramps_chart.h"
 #include "desk/passes/charts/stages_chart.h"
 #include "desk/passes/charts/temperature_chart.h"
+#include "desk/work/paths.h"
+#include "files/disk.h"
 
 namespace underpaint {
 namespace {
@@ -137,14 +139,16 @@ void ChartBoard::keyPressEvent(QKeyEvent* event) {
 
 void ChartBoard::save(bool svg) {
     const QString kind = svg ? QStringLiteral("svg") : QStringLiteral("png");
-    const auto path =
-        ask_.to_save(tr("Save the chart"), svg ? tr("SVG (*.svg)") : tr("PNG (*.png)"),
-                     current().label().toLower() + QLatin1Char('.') + kind);
-    if (path.empty()) return;
-    const QString file = QString::fromStdString(path.string());
-    const bool saved = svg ? current().save_svg(file) : current().save_png(file);
-    emit said(saved ? tr("%1 was saved.").arg(file)
-                    : tr("%1 could not be written. Choose another place.").arg(file));
+    ask_.to_save(tr("Save the chart"), svg ? tr("SVG (*.svg)") : tr("PNG (*.png)"),
+                 current().label().toLower() + QLatin1Char('.') + kind,
+                 [this, chart = svg ? current().as_svg()
+                                    : current().as_png()](const std::filesystem::path& path) {
+                     const auto bytes =
+                         std::as_bytes(std::span(chart.constData(), size_t(chart.size())));
+                     const Done saved = replace_file(path, bytes);
+                     emit said(saved ? tr("%1 was saved.").arg(text_of(path))
+                                     : QString::fromStdString(saved.error().message()));
+                 });
 }
 
 }  // namespace underpaint

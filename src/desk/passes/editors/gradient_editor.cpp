@@ -293,12 +293,13 @@ void GradientEditor::save_file() {
     const Pass* pass = edits().pass();
     const auto* map = edits().source<GradientMap>();
     if (map == nullptr) return;
-    auto path = ask().to_save(tr("Save the gradient"), kGradientKinds,
-                              shown(pass->name).replace(u'/', u'-') + QStringLiteral(".svg"));
-    if (path.empty()) return;
-    if (path.extension().empty()) path += ".svg";
-    const auto done = save_svg_gradient(path, {map->stops, map->mixing});
-    say(done ? QString() : QString::fromStdString(done.error().message()));
+    ask().to_save(tr("Save the gradient"), kGradientKinds,
+                  shown(pass->name).replace(u'/', u'-') + QStringLiteral(".svg"),
+                  [this, gradient = GradientFile{map->stops, map->mixing}](
+                      const std::filesystem::path& path) {
+                      const auto done = save_svg_gradient(path, gradient);
+                      say(done ? QString() : QString::fromStdString(done.error().message()));
+                  });
 }
 
 // --- on the ladder

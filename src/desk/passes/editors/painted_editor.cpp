@@ -125,11 +125,8 @@ void PaintedEditor::take_colour(Rgb colour) {
 void PaintedEditor::pick(QPointF picture) {
     if (!isVisible()) return;
     const Outlook& outlook = edits().session().outlook;
-    const Size size = outlook.shown().size();
-    if (!QRectF(0, 0, size.width, size.height).contains(picture)) return;
-    take_colour(probe(outlook.shown(), outlook.shown_upto(), static_cast<int>(picture.x()),
-                      static_cast<int>(picture.y()))
-                    .now);
+    const auto pixel = pixel_at(outlook.shown().size(), {picture.x(), picture.y()});
+    if (pixel) take_colour(probe(outlook.shown(), outlook.shown_upto(), *pixel).now);
 }
 
 /// A picture as small as it is shown; what can't be read is said in its place.

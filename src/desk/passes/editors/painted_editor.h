@@ -20,6 +20,7 @@ class PaintedEditor : public PassEditor {
 public:
     explicit PaintedEditor(const EditorDesk& desk);
     void show_pass(const Pass& pass) override;
+    void begin_by_hand() override { take_up(false); }
     void leave() override;
 
 private:

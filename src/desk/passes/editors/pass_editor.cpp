@@ -11,6 +11,7 @@
 #include "desk/passes/editors/plain_editor.h"
 #include "desk/passes/editors/underpaint_editor.h"
 #include "desk/passes/editors/vignette_editor.h"
+#include "desk/view/canvas.h"
 
 namespace underpaint {
 namespace {
@@ -31,6 +32,10 @@ struct EditorFor {
 };
 
 }  // namespace
+
+void PassEditor::begin_by_hand() {
+    canvas().put_down();
+}
 
 PassEditor* editor_for(const Source& source, const EditorDesk& desk) {
     return std::visit(EditorFor{desk}, source);

@@ -29,6 +29,9 @@ public:
 
     /// The chosen pass, of the kind that it edits, as it is now; also when it comes to be shown.
     virtual void show_pass(const Pass& pass) = 0;
+    /// Its pass was just laid: what it is worked with is in the hand from now on. Of most that is
+    /// nothing, so that the handles on the canvas can be dragged.
+    virtual void begin_by_hand();
     /// Another pass is chosen, or another page: what it took up on the canvas is put down.
     virtual void leave() {}
     /// What it adds to the ladder, and what is done there.

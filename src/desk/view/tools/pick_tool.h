@@ -16,7 +16,7 @@ public:
     bool press(QPointF at, double) override {
         const QPointF picture = transform_.to_picture(at);
         const Size size = transform_.picture();
-        if (QRectF(0, 0, size.width, size.height).contains(picture)) emit picked(picture);
+        if (pixel_at(size, {picture.x(), picture.y()})) emit picked(picture);
         return false;
     }
     void move(QPointF, double) override {}

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <string_view>
+
+namespace pugi {
+class xml_document;
+}
+
+namespace underpaint {
+
+// How deep a text nests. Libraries and our own visits call themselves once a level, so that a
+// text made for it could end the program. Nothing is read that nests deeper than kMaxNesting.
+
+inline constexpr int kMaxNesting = 64;
+
+/// Of JSON, told before it is parsed: objects and lists within each other. What it says of text
+/// that is no JSON means nothing.
+bool json_nests_too_deep(std::string_view text, int most = kMaxNesting);
+
+/// Of XML, told of the tree that a parser made which does not call itself.
+bool xml_nests_too_deep(pugi::xml_document& document);
+
+inline constexpr const char* kTooDeep =
+    "it nests more than 64 levels deep, which no file of this kind does.";
+
+}  // namespace underpaint
