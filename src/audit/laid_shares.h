@@ -15,8 +15,7 @@ struct LaidShares {
     std::vector<PassShare> shares;  ///< of each pass after that; `alone` is not known here
 };
 /// \param upto of how many passes the figures count; all unless given
-LaidShares laid_shares(const Finding& finding, const Audit& figures,
-                       std::size_t upto = SIZE_MAX);
+LaidShares laid_shares(const Finding& finding, const Audit& figures, std::size_t upto = SIZE_MAX);
 
 /// The pass, counted from 1, that has the largest share: it is the one that a finding names.
 /// `tipped`, which took the figure across its limit, where no share can be told.

@@ -51,10 +51,10 @@ Done check_foci(const std::string& file, const Painting& painting, std::span<con
     for (const Focus& focus : foci)
         if (focus.centre.x < 0 || focus.centre.y < 0 || focus.centre.x > size.width ||
             focus.centre.y > size.height)
-            return trouble(file, fmt::format("the focus at {}, {} lies outside the picture, which "
-                                             "is {} x {} pixels.",
-                                             focus.centre.x, focus.centre.y, size.width,
-                                             size.height));
+            return trouble(file,
+                           fmt::format("the focus at {}, {} lies outside the picture, which "
+                                       "is {} x {} pixels.",
+                                       focus.centre.x, focus.centre.y, size.width, size.height));
     return {};
 }
 

@@ -19,8 +19,8 @@ public:
         if (place > bytes_.size() || length > bytes_.size() - place) return std::nullopt;
         std::uint32_t number = 0;
         for (std::size_t i = 0; i < length; ++i)
-            number = number << 8 | std::to_integer<std::uint32_t>(
-                                       bytes_[place + (big_ ? i : length - 1 - i)]);
+            number = number << 8 |
+                     std::to_integer<std::uint32_t>(bytes_[place + (big_ ? i : length - 1 - i)]);
         return number;
     }
 

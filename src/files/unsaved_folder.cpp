@@ -61,8 +61,8 @@ std::string beginning_of(const fs::path& file, std::size_t bytes) {
 bool is_marked(const fs::path& folder) {
     if (beginning_of(folder / kMarkFile, kMark.size()) == kMark) return true;
     // Earlier versions wrote no file for it; the schema stands first in what they kept.
-    return beginning_of(folder / kWholeFile, 80).starts_with(std::string(R"({"schema":")") +
-                                                             kUnsavedSchemas);
+    return beginning_of(folder / kWholeFile, 80)
+        .starts_with(std::string(R"({"schema":")") + kUnsavedSchemas);
 }
 
 }  // namespace
@@ -79,8 +79,7 @@ Result<fs::path> make_unsaved_folder(const fs::path& store) {
     };
     std::error_code error;
     // One that is there may be somebody else's, or a link: its rights are left as they are.
-    if (fs::create_directories(store, error))
-        fs::permissions(store, fs::perms::owner_all, error);
+    if (fs::create_directories(store, error)) fs::permissions(store, fs::perms::owner_all, error);
     if (error) return failed(error.message());
     std::string name = (store / (std::string(kStem) + std::string(kUnique))).string();
     if (::mkdtemp(name.data()) == nullptr) return failed(std::generic_category().message(errno));

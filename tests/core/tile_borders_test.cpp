@@ -96,8 +96,8 @@ RgbBlock rendered(const Painting& painting) {
 }
 
 TEST(TileBorders, AMixingGroupMixesInEveryTile) {
-    Painting painting = with_passes({tint({1, 0, 0}, BlendMode::normal),
-                                     tint({0, 0, 1}, BlendMode::normal, 0.5F)});
+    Painting painting =
+        with_passes({tint({1, 0, 0}, BlendMode::normal), tint({0, 0, 1}, BlendMode::normal, 0.5F)});
     painting = with_passes_grouped(painting, {0, 1}, "G");
     Group group = painting.groups[0];
     group.strength = 0.25F;
@@ -114,10 +114,10 @@ TEST(TileBorders, AMixingGroupMixesInEveryTile) {
 
 /// Columns and rows that a pass reaches.
 Pass reaching(Painting& painting, Rgb colour, const char* name, Rect area) {
-    painting = with_part(
-        painting, name, share(grey_picture(kNineTiles, [&](int x, int y) {
-            return x >= area.x && x < area.right() && y >= area.y && y < area.bottom();
-        })));
+    painting =
+        with_part(painting, name, share(grey_picture(kNineTiles, [&](int x, int y) {
+                      return x >= area.x && x < area.right() && y >= area.y && y < area.bottom();
+                  })));
     Pass pass = tint(colour, BlendMode::normal);
     pass.reach.parts = {painting.parts.back().id};
     return pass;
@@ -127,7 +127,8 @@ TEST(TileBorders, AClippedChainLandsOnlyWhereEachOfItLanded) {
     Painting painting = with_passes({});
     const Rect first{20, 10, 250, 260}, middle{60, 0, 240, 129}, last{0, 100, 290, 190};
     painting = with_pass(painting, reaching(painting, {1, 0, 0}, "A", first));
-    Pass b = reaching(painting, {0, 1, 0}, "B", middle), c = reaching(painting, {0, 0, 1}, "C", last);
+    Pass b = reaching(painting, {0, 1, 0}, "B", middle),
+         c = reaching(painting, {0, 0, 1}, "C", last);
     b.clipped = c.clipped = true;
     painting = with_pass(with_pass(painting, b), c);
     const RgbBlock is = rendered(painting);

@@ -43,12 +43,12 @@ Pass laid(Picture picture) {
 
 /// Lights to the right, shadows to the left, of hues and chromas that a test chooses.
 Painting sides(Size size, Rgb shadow, Rgb light) {
-    Painting painting = sealed(testing::grey_picture(
-        size, [&](int x, int) { return x < size.width / 2 ? 0.25 : 0.75; }));
+    Painting painting = sealed(
+        testing::grey_picture(size, [&](int x, int) { return x < size.width / 2 ? 0.25 : 0.75; }));
     painting = with_columns(std::move(painting), "All", 0, size.width);
-    return with_pass(std::move(painting), laid(coloured(size, [&](int x, int) {
-                         return x < size.width / 2 ? shadow : light;
-                     })));
+    return with_pass(
+        std::move(painting),
+        laid(coloured(size, [&](int x, int) { return x < size.width / 2 ? shadow : light; })));
 }
 
 // --- who
@@ -106,7 +106,8 @@ TEST(Blame, AFigureThatFirstRoseIsLostToWhoTookIt) {
     const double best = audit(painting, {})->passes[0].swing.swing;
     ASSERT_GT(best, 10);
     painting = with_pass(std::move(painting), tint({0.5F, 0.5F, 0.5F}, BlendMode::multiply, 0.02F));
-    painting = with_pass(std::move(painting), tint(lch(0.7F, 0.09F, 60), BlendMode::true_colour, 0.8F));
+    painting =
+        with_pass(std::move(painting), tint(lch(0.7F, 0.09F, 60), BlendMode::true_colour, 0.8F));
     const auto findings = blamed(painting);
     const Finding* slip = slip_of(findings, FindingCode::swing_slips);
     ASSERT_TRUE(slip);
@@ -127,10 +128,10 @@ TEST(Swing, OfLessThanThreeIsNoMeasure) {
     const double first = audit(painting, {})->passes[0].swing.swing;
     ASSERT_LT(first, -2);
     ASSERT_GT(first, -3);
-    painting = with_pass(std::move(painting), laid(coloured(size, [&](int x, int) {
-                             return x < size.width / 2 ? lch(0.4F, 0.04F, 255)
-                                                       : lch(0.8F, 0.03F, 57);
-                         })));
+    painting =
+        with_pass(std::move(painting), laid(coloured(size, [&](int x, int) {
+                      return x < size.width / 2 ? lch(0.4F, 0.04F, 255) : lch(0.8F, 0.03F, 57);
+                  })));
     const Audit figures = *audit(painting, {});
     EXPECT_GT(figures.passes[1].swing.swing, 5);
     EXPECT_EQ(figures.passes[1].swing.verdict, Verdict::held);
@@ -208,8 +209,8 @@ TEST(OfferedMends, OfPassesUnderOthersStillMend) {
 /// Three parts; a pass turns the light of one. The part that is named may change when less is laid.
 TEST(OfferedMends, OfLightsThatDifferLeaveOneLight) {
     const Size size{300, 60};
-    Painting painting = sealed(testing::grey_picture(
-        size, [](int x, int) { return x % 100 < 50 ? 0.3 : 0.7; }));
+    Painting painting =
+        sealed(testing::grey_picture(size, [](int x, int) { return x % 100 < 50 ? 0.3 : 0.7; }));
     for (int part = 0; part < 3; ++part)
         painting = with_columns(std::move(painting), std::string(1, char('A' + part)), 100 * part,
                                 100 * part + 100);
@@ -271,7 +272,8 @@ TEST(SharedLight, HasNoCliffWhereShiftsBegin) {
             PartColours& part = parts[static_cast<std::size_t>(i)];
             part.part = i + 1;
             part.lights.share = part.shadows.share = 0.1;
-            const double hue = i < 2 ? 0.3 : 2.9, size = static_cast<double>(i < 2 ? chroma : other);
+            const double hue = i < 2 ? 0.3 : 2.9,
+                         size = static_cast<double>(i < 2 ? chroma : other);
             part.lights.a = size * std::cos(hue), part.lights.b = size * std::sin(hue);
         }
         return shared_light(parts);
@@ -305,8 +307,7 @@ TEST(GreyShadows, AreFoundAtEveryHue) {
     for (const float hue : {0.0F, 1.0F, 5.0F, 90.0F, 180.0F, 270.0F, 354.0F, 357.0F, 359.5F})
         for (const float turn : {-8.0F, 0.0F, 8.0F, 40.0F, -40.0F}) {
             const float shadow = std::fmod(hue + turn + 360, 360.0F);
-            const Painting painting =
-                sides(size, lch(0.4F, 0.03F, shadow), lch(0.75F, 0.1F, hue));
+            const Painting painting = sides(size, lch(0.4F, 0.03F, shadow), lch(0.75F, 0.1F, hue));
             const auto found = audit(painting, {})->passes[0].grey_shadows;
             EXPECT_EQ(found.size(), std::fabs(turn) < 12 ? 1U : 0U) << hue << " by " << turn;
             for (const GreyShadows& grey : found)
@@ -353,15 +354,16 @@ TEST(KeepTo, LandsOnTheLightsOrTheShadowsAndNotOnHalftones) {
     painting.plan.splits.set(ShapeCount::three, {3.7, 6.2});
     const auto wash = [&](float hue) {
         Painting washed = with_pass(painting, laid(coloured(size, [](int x, int) {
-                                        return lch(0.1F + 0.8F * static_cast<float>(x) / 300,
-                                                   0.05F, x < 120 ? 255.0F : 57.0F);
+                                        return lch(0.1F + 0.8F * static_cast<float>(x) / 300, 0.05F,
+                                                   x < 120 ? 255.0F : 57.0F);
                                     })));
         return with_pass(std::move(washed), laid(coloured(size, [hue](int x, int) {
                              return lch(0.1F + 0.8F * static_cast<float>(x) / 300, 0.05F, hue);
                          })));
     };
     int seen = 0;
-    for (const auto& [hue, label] : {std::pair(57.0F, "Keep to lights"), {255.0F, "Keep to shadows"}}) {
+    for (const auto& [hue, label] :
+         {std::pair(57.0F, "Keep to lights"), {255.0F, "Keep to shadows"}}) {
         const Painting washed = wash(hue);
         const Audit figures = *audit(washed, {});
         const auto findings = find(washed, figures);

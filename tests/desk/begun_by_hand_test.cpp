@@ -230,8 +230,7 @@ TEST_F(WritingOver, IsAskedAboutWhereverAFileIsWritten) {
 TEST_F(WritingOver, AMergedCopyOrAPictureIsNotSavedOverThePaintingItself) {
     picked_ = folder_ / "cart.ora";
     trigger("save_as");
-    ASSERT_TRUE(
-        wait([&] { return !session().document.unsaved() && !window_->files().busy(); }));
+    ASSERT_TRUE(wait([&] { return !session().document.unsaved() && !window_->files().busy(); }));
     const std::string before = testing::read_text(folder_ / "cart.ora");
     std::filesystem::create_symlink(folder_ / "cart.ora", folder_ / "link.ora");
     for (const char* name : {"cart.ora", "cart", "link.ora"}) {

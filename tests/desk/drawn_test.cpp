@@ -40,8 +40,7 @@ TEST(DrawnLegends, ShowTheTintOfEveryShareFromTheLeastToTheMost) {
         for (const double at : {0.02, 0.25, 0.5, 0.75, 0.98}) {
             const auto x = static_cast<int>(first + at * (last - first));
             const float from = lens->legend->from;
-            const Rgb tint =
-                lens->legend->tint(from + static_cast<float>(at) * (1 - from));
+            const Rgb tint = lens->legend->tint(from + static_cast<float>(at) * (1 - from));
             const QColor is = image.pixelColor(x, 20);
             EXPECT_NEAR(is.redF(), tint.r, 0.05) << lens->id << " at " << at;
             EXPECT_NEAR(is.greenF(), tint.g, 0.05) << lens->id << " at " << at;
@@ -78,14 +77,14 @@ protected:
 
 TEST_F(DrawnCharts, WarmStandsRightOfCoolAndLightAboveDark) {
     const Size size{400, 300};
-    const Rgb cool_dark = testing::lch(0.35F, 0.09F, 255), warm_light = testing::lch(0.8F, 0.1F, 60);
+    const Rgb cool_dark = testing::lch(0.35F, 0.09F, 255),
+              warm_light = testing::lch(0.8F, 0.1F, 60);
     Painting painting = testing::sealed(
         testing::grey_picture(size, [](int x, int) { return x < 200 ? 0.2 : 0.8; }));
     painting = testing::with_columns(std::move(painting), "All", 0, 400);
     Pass pass = testing::tint({}, BlendMode::normal);
-    pass.source = Painted{share(testing::coloured(size, [&](int x, int) {
-                              return x < 200 ? cool_dark : warm_light;
-                          })),
+    pass.source = Painted{share(testing::coloured(
+                              size, [&](int x, int) { return x < 200 ? cool_dark : warm_light; })),
                           0, 0};
     begin(with_pass(std::move(painting), pass));
     window_->bench().show_page("temperature");

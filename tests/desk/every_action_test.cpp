@@ -56,8 +56,7 @@ protected:
         }
         QCoreApplication::processEvents();
         while (QWidget* popup = QApplication::activePopupWidget()) popup->close();
-        if (QWidget* focus = QApplication::focusWidget())
-            QTest::keyClick(focus, Qt::Key_Escape);
+        if (QWidget* focus = QApplication::focusWidget()) QTest::keyClick(focus, Qt::Key_Escape);
         if (!notice().isEmpty()) QTest::keyClick(find<NoticeBar>("notice"), Qt::Key_Escape);
         QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
         ++pressed_;

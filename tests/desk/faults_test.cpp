@@ -118,6 +118,7 @@ TEST_F(FaultsTest, TheLogIsNobodyElsesAndNeverWaitsOrLeadsElsewhere) {
     const auto rights = [](const fs::path& path) {
         return static_cast<int>(fs::status(path).permissions());
     };
+    fs::create_directories(log_file().parent_path());
     fs::remove(log_file());
     fs::permissions(log_file().parent_path(), fs::perms(0755));
     write_to_log("one");

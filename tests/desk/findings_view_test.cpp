@@ -114,7 +114,7 @@ TEST_F(FindingsInAView, FocusAndScrollingStayWhereTheyAre) {
         return row(pass) != nullptr ? row(pass)->findChild<QPushButton*>(name) : nullptr;
     };
     auto* bar = view_->verticalScrollBar();
-    ASSERT_GT(bar->maximum(), 50);
+    ASSERT_TRUE(wait([&] { return bar->maximum() > 50; }, 20'000)) << bar->maximum();
     bar->setValue(40);
     button(3, "mend_ease")->setFocus();
     const auto expect_calm = [&](const QWidget* focus, const char* when) {

@@ -16,8 +16,16 @@ TEST(PixelAt, IsNoneOnAndBeyondTheRightAndLowerEdge) {
     EXPECT_EQ(pixel_at(size, {0, 0}), (Pixel{0, 0}));
     EXPECT_EQ(pixel_at(size, {3.999, 2.999}), (Pixel{3, 2}));
     const double nan = std::nan(""), far = std::numeric_limits<double>::infinity();
-    for (const Point at : {Point{4, 1}, {1, 3}, {4, 3}, {-1e-9, 1}, {1, -1e-9}, {nan, 1},
-                           {1, nan}, {far, 1}, {1, -far}, {1e300, 1}})
+    for (const Point at : {Point{4, 1},
+                           {1, 3},
+                           {4, 3},
+                           {-1e-9, 1},
+                           {1, -1e-9},
+                           {nan, 1},
+                           {1, nan},
+                           {far, 1},
+                           {1, -far},
+                           {1e300, 1}})
         EXPECT_FALSE(pixel_at(size, at)) << at.x << ", " << at.y;
     EXPECT_EQ(nearest_pixel(size, {4, 3}), (Pixel{3, 2}));
     EXPECT_EQ(nearest_pixel(size, {-far, far}), (Pixel{0, 2}));

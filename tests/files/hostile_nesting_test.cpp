@@ -69,8 +69,8 @@ TEST_F(Nesting, OfJsonIsCountedOutsideOfStrings) {
     EXPECT_TRUE(parse_json(nested(kDeepest)).is_discarded());
     EXPECT_TRUE(parse_json(nested(kDeepest, "{\"a\":", "}")).is_discarded());
     EXPECT_TRUE(parse_json(std::string(kDeepest, '[')).is_discarded()) << "never closed";
-    const std::string words = "[\"" + std::string(1000, '[') + R"(\")" + std::string(99, '{') +
-                              R"(\\"])";
+    const std::string words =
+        "[\"" + std::string(1000, '[') + R"(\")" + std::string(99, '{') + R"(\\"])";
     EXPECT_FALSE(parse_json(words).is_discarded()) << "brackets in a string are none";
     EXPECT_TRUE(parse_json(R"(["\\",)" + nested(kMaxNesting) + "]").is_discarded())
         << "a string ends behind a backslash that is escaped";
@@ -78,10 +78,9 @@ TEST_F(Nesting, OfJsonIsCountedOutsideOfStrings) {
 
 TEST_F(Nesting, OfAPaintingsEntriesLeavesThemOut) {
     for (const char* entry : {kPaintingEntry, kBriefEntry, kChecksumsEntry}) {
-        const auto deep = with_entry(folder_ / "cart.ora", folder_ / "deep.ora", entry,
-                                     [](std::string json) {
-                                         return with_member(std::move(json), nested(kDeepest));
-                                     });
+        const auto deep = with_entry(
+            folder_ / "cart.ora", folder_ / "deep.ora", entry,
+            [](std::string json) { return with_member(std::move(json), nested(kDeepest)); });
         const auto opened = open_painting(deep, "2026-11-30");
         ASSERT_TRUE(opened) << entry;
         EXPECT_TRUE(opened->incomplete) << entry;
@@ -91,9 +90,8 @@ TEST_F(Nesting, OfAPaintingsEntriesLeavesThemOut) {
     // level further down.
     for (const char* entry : {kPaintingEntry, kBriefEntry}) {
         const auto deep = with_entry(
-            folder_ / "cart.ora", folder_ / "deep.ora", entry, [](std::string json) {
-                return with_member(std::move(json), nested(kMaxNesting - 1));
-            });
+            folder_ / "cart.ora", folder_ / "deep.ora", entry,
+            [](std::string json) { return with_member(std::move(json), nested(kMaxNesting - 1)); });
         const auto opened = open_painting(deep, "2026-11-30");
         ASSERT_TRUE(opened && opened->ours && !opened->incomplete) << entry;
         ASSERT_TRUE(save_painting(folder_ / "again.ora", opened->painting));
@@ -125,7 +123,8 @@ TEST_F(Nesting, OfWorkThatWasLeftNeverStopsAStart) {
     EXPECT_EQ(left[0].note.name, "whole");
     EXPECT_FALSE(open_left_work(deep.parent_path()));
     EXPECT_FALSE(open_left_work(note.parent_path()));
-    tidy_left_work(store, std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now()));
+    tidy_left_work(store,
+                   std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now()));
     EXPECT_TRUE(fs::exists(deep)) << "it may be mended yet";
 }
 
@@ -141,8 +140,8 @@ TEST_F(Nesting, OfXmlIsTroubleWithASentence) {
         EXPECT_NE(parsed.error().what.find("64 levels"), std::string::npos);
     }
     const std::string stops = "<linearGradient><stop offset=\"0\"/></linearGradient>";
-    EXPECT_TRUE(parse_svg_gradient("f", "<svg>" + stops + nested(kMaxNesting - 1, "<g>", "</g>") +
-                                            "</svg>"));
+    EXPECT_TRUE(parse_svg_gradient(
+        "f", "<svg>" + stops + nested(kMaxNesting - 1, "<g>", "</g>") + "</svg>"));
     const auto svg =
         parse_svg_gradient("f", "<svg>" + nested(kDeepest, "<g>", "</g>") + stops + "</svg>");
     ASSERT_FALSE(svg);

@@ -72,8 +72,8 @@ TEST(PathText, WorkOnAFileWhoseNameIsNoUtf8IsKept) {
 /// Layers, parts and passes that others named in another encoding.
 TEST(PathText, NamesInAnotherEncodingAreNoReasonNotToKeepWork) {
     const TemporaryFolder folder;
-    Painting painting = testing::with_columns(testing::sealed(testing::ramp({20, 10})), "caf\xE9",
-                                              0, 10);
+    Painting painting =
+        testing::with_columns(testing::sealed(testing::ramp({20, 10})), "caf\xE9", 0, 10);
     painting = with_pass(painting, testing::tint({1, 0, 0}, BlendMode::multiply));
     painting.passes[0].name = "\xFF\xFE";
     painting.brief.purpose = "\xC0\xAF";

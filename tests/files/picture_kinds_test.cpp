@@ -58,7 +58,7 @@ Bytes tiff_of(const std::filesystem::path& path, Size size, const TiffKind& kind
     TIFFSetField(tiff, TIFFTAG_COMPRESSION, kind.compression);
     if (kind.predictor > 1) TIFFSetField(tiff, TIFFTAG_PREDICTOR, kind.predictor);
     TIFFSetField(tiff, TIFFTAG_PHOTOMETRIC,
-                 kind.samples >= 3       ? PHOTOMETRIC_RGB
+                 kind.samples >= 3    ? PHOTOMETRIC_RGB
                  : kind.white_is_zero ? PHOTOMETRIC_MINISWHITE
                                       : PHOTOMETRIC_MINISBLACK);
     if (kind.samples % 2 == 0) {
@@ -113,14 +113,20 @@ TEST(TiffKinds, EverySampleComesInAtItsPlaceAndDepth) {
                         for (const bool planar : {false, true})
                             for (const bool big : {false, true})
                                 for (const auto& [compression, predictor] :
-                                     {std::pair(COMPRESSION_NONE, 1), {COMPRESSION_LZW, 2},
-                                      {COMPRESSION_ADOBE_DEFLATE, 2}, {COMPRESSION_PACKBITS, 1}}) {
+                                     {std::pair(COMPRESSION_NONE, 1),
+                                      {COMPRESSION_LZW, 2},
+                                      {COMPRESSION_ADOBE_DEFLATE, 2},
+                                      {COMPRESSION_PACKBITS, 1}}) {
                                     if ((white && samples > 2) || (planar && samples == 1))
                                         continue;
-                                    const TiffKind kind{
-                                        bits, samples, white, tiled, planar, big,
-                                        static_cast<std::uint16_t>(compression),
-                                        static_cast<std::uint16_t>(predictor)};
+                                    const TiffKind kind{bits,
+                                                        samples,
+                                                        white,
+                                                        tiled,
+                                                        planar,
+                                                        big,
+                                                        static_cast<std::uint16_t>(compression),
+                                                        static_cast<std::uint16_t>(predictor)};
                                     const Bytes bytes =
                                         bits == 16
                                             ? tiff_of<std::uint16_t>(folder / "a.tif", size, kind)
@@ -129,8 +135,7 @@ TEST(TiffKinds, EverySampleComesInAtItsPlaceAndDepth) {
                                     ASSERT_TRUE(read) << kind.name();
                                     const Picture& picture = read->picture;
                                     ASSERT_EQ(picture.size(), size);
-                                    ASSERT_EQ(count_of(picture.channels()), samples)
-                                        << kind.name();
+                                    ASSERT_EQ(count_of(picture.channels()), samples) << kind.name();
                                     ASSERT_EQ(picture.depth(),
                                               bits == 16 ? Depth::bits16 : Depth::bits8)
                                         << kind.name();
@@ -233,8 +238,8 @@ TEST(TiffKinds, AFewBytesThatClaimMuchTakeNoMemory) {
     for (const bool tiled : {false, true})
         for (const auto compression :
              {COMPRESSION_NONE, COMPRESSION_LZW, COMPRESSION_ADOBE_DEFLATE}) {
-            const TiffKind kind{8, 1, false, tiled, false, false,
-                                static_cast<std::uint16_t>(compression), 1};
+            const TiffKind kind{
+                8, 1, false, tiled, false, false, static_cast<std::uint16_t>(compression), 1};
             Bytes bytes = tiff_of<std::uint8_t>(folder / "a.tif", {8, 8}, kind);
             // Width and height stand in their directory entries as short numbers.
             const auto set = [&](unsigned tag, unsigned value) {
@@ -332,12 +337,12 @@ Bytes png_of(Size size, int type, int bits, bool interlaced, const PngText& text
 TEST(PngKinds, EverySampleComesInAtItsPlaceAndDepth) {
     const Size size{37, 23};
     for (const bool interlaced : {false, true})
-        for (const auto& [type, depths] : std::vector<std::pair<int, std::vector<int>>>{
-                 {PNG_COLOR_TYPE_GRAY, {1, 2, 4, 8, 16}},
-                 {PNG_COLOR_TYPE_GRAY_ALPHA, {8, 16}},
-                 {PNG_COLOR_TYPE_RGB, {8, 16}},
-                 {PNG_COLOR_TYPE_RGB_ALPHA, {8, 16}},
-                 {PNG_COLOR_TYPE_PALETTE, {1, 2, 4, 8}}})
+        for (const auto& [type, depths] :
+             std::vector<std::pair<int, std::vector<int>>>{{PNG_COLOR_TYPE_GRAY, {1, 2, 4, 8, 16}},
+                                                           {PNG_COLOR_TYPE_GRAY_ALPHA, {8, 16}},
+                                                           {PNG_COLOR_TYPE_RGB, {8, 16}},
+                                                           {PNG_COLOR_TYPE_RGB_ALPHA, {8, 16}},
+                                                           {PNG_COLOR_TYPE_PALETTE, {1, 2, 4, 8}}})
             for (const int bits : depths) {
                 const auto read = read_png("a.png", png_of(size, type, bits, interlaced));
                 ASSERT_TRUE(read) << type << ' ' << bits << ": " << read.error().message();
@@ -352,8 +357,8 @@ TEST(PngKinds, EverySampleComesInAtItsPlaceAndDepth) {
                         for (int x = 0; x < size.width; ++x) {
                             const int v = sample(x, y, palette ? 0 : c, most);
                             const int colour[] = {v * 11 % 256, 255 - v * 5 % 256, v * 3 % 256};
-                            const double wanted = palette ? colour[c] / 255.0
-                                                          : v / static_cast<double>(most);
+                            const double wanted =
+                                palette ? colour[c] / 255.0 : v / static_cast<double>(most);
                             ASSERT_NEAR(row[std::size_t(x)], wanted, 1e-5)
                                 << type << ' ' << bits << " at " << x << ", " << y;
                         }
@@ -415,8 +420,8 @@ TEST(PngKinds, PrimariesAreAppliedAsTheChunkAsks) {
     const std::vector<double> srgb{0.3127, 0.3290, 0.64, 0.33, 0.30, 0.60, 0.15, 0.06};
     const auto value = [](int x, int, int c) { return c == x % 3 ? 200 : 60 + x; };
     const auto shown = [&](const PngText& text) {
-        testing::write_text(folder / "c.png", text_of(png_of({64, 4}, PNG_COLOR_TYPE_RGB, 8, false,
-                                                             text, value)));
+        testing::write_text(folder / "c.png",
+                            text_of(png_of({64, 4}, PNG_COLOR_TYPE_RGB, 8, false, text, value)));
         return read_flat_picture(folder / "c.png")->picture;
     };
     const Picture plain = shown({});
@@ -437,9 +442,12 @@ TEST(PngKinds, PrimariesAreAppliedAsTheChunkAsks) {
 
 /// A picture no turn of which looks like another.
 Picture corner_picture() {
-    return testing::coloured({20, 12}, [](int x, int y) {
-        return x < 8 && y < 4 ? Rgb{1, 0, 0} : x >= 14 ? Rgb{0, 0, 1} : Rgb{0.2F, 0.8F, 0.2F};
-    }, Depth::bits8);
+    return testing::coloured(
+        {20, 12},
+        [](int x, int y) {
+            return x < 8 && y < 4 ? Rgb{1, 0, 0} : x >= 14 ? Rgb{0, 0, 1} : Rgb{0.2F, 0.8F, 0.2F};
+        },
+        Depth::bits8);
 }
 
 /// Where EXIF 2.32, 4.6.4 has the stored pixel (x, y) of a picture of `size` be seen.
@@ -475,8 +483,8 @@ Bytes exif_of(int orientation, bool big, bool named) {
 Bytes with_app1(const Bytes& jpeg, const Bytes& exif) {
     Bytes out(jpeg.begin(), jpeg.begin() + 2);
     const std::size_t length = exif.size() + 2;
-    for (const unsigned b : {0xFFU, 0xE1U, static_cast<unsigned>(length >> 8),
-                             static_cast<unsigned>(length & 0xFF)})
+    for (const unsigned b :
+         {0xFFU, 0xE1U, static_cast<unsigned>(length >> 8), static_cast<unsigned>(length & 0xFF)})
         out.push_back(static_cast<std::byte>(b));
     out.insert(out.end(), exif.begin(), exif.end());
     out.insert(out.end(), jpeg.begin() + 2, jpeg.end());
@@ -511,7 +519,8 @@ TEST(Orientation, IsAppliedInEveryFormatAndSaid) {
         for (const bool big : {false, true}) {
             const Bytes exif = exif_of(orientation, big, false);
             std::vector<std::pair<std::string, Bytes>> files{
-                {"a.jpg", with_app1(testing::jpeg_of(stored, 100), exif_of(orientation, big, true))},
+                {"a.jpg",
+                 with_app1(testing::jpeg_of(stored, 100), exif_of(orientation, big, true))},
                 {"a.png", png_of(size, PNG_COLOR_TYPE_RGB, 8, false, {0, {}, false, exif}, value)},
                 {"b.png",
                  png_of(size, PNG_COLOR_TYPE_RGB, 8, false, {0, {}, false, exif, true}, value)},
@@ -532,8 +541,7 @@ TEST(Orientation, IsAppliedInEveryFormatAndSaid) {
                 const auto read = read_flat_picture(folder / name);
                 ASSERT_TRUE(read) << name << ": " << read.error().message();
                 const bool turned = orientation >= 5;
-                ASSERT_EQ(read->picture.size(),
-                          (turned ? Size{size.height, size.width} : size))
+                ASSERT_EQ(read->picture.size(), (turned ? Size{size.height, size.width} : size))
                     << name << ' ' << orientation;
                 const double near = name == "a.jpg" ? 0.25 : 1e-5;  // chroma is shared there
                 for (const Pixel& at : {Pixel{1, 1}, {3, 2}, {18, 10}, {10, 10}, {1, 10}}) {

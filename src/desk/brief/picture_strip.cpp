@@ -11,6 +11,7 @@
 #include "desk/kit/elided_label.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
+#include "desk/work/clipboard.h"
 #include "desk/work/paths.h"
 #include "desk/work/picture_of_image.h"
 
@@ -146,7 +147,7 @@ void PictureStrip::take(const QMimeData& dropped) {
 }
 
 void PictureStrip::paste() {
-    if (desk_.session.document.has_painting()) take(*QApplication::clipboard()->mimeData());
+    if (desk_.session.document.has_painting()) take(on_clipboard());
 }
 
 void PictureStrip::dragEnterEvent(QDragEnterEvent* event) {

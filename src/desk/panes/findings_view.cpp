@@ -7,6 +7,7 @@
 #include <QLineEdit>
 #include <QMenu>
 #include <QPushButton>
+#include <QScrollBar>
 #include <QWidgetAction>
 
 #include "audit/finding_figures.h"
@@ -100,6 +101,7 @@ void FindingsView::grey_out() {
 
 /// Rows are made anew only for what was not found before: making one takes a millisecond.
 void FindingsView::refresh() {
+    const int scrolled = verticalScrollBar()->value();
     hold_focus();
     std::vector<FindingRow*> left = std::exchange(rows_, {});
     if (meter_ != nullptr && session_.document.has_painting())
@@ -120,6 +122,11 @@ void FindingsView::refresh() {
             column_->insertWidget(static_cast<int>(i), rows_[i]);
     }
     if (!usable) emit mend_pointed(nullptr);
+    // Rows that were made anew have their height at once, so that the list stays where it was.
+    for (FindingRow* row : rows_) row->show();
+    QCoreApplication::sendPostedEvents(widget(), QEvent::LayoutRequest);
+    QCoreApplication::sendPostedEvents(this, QEvent::LayoutRequest);
+    verticalScrollBar()->setValue(scrolled);
     give_focus_back();
 }
 

@@ -11,6 +11,7 @@
 #include "desk/kit/colour_sheet.h"
 #include "desk/passes/laid_passes.h"
 #include "desk/passes/pass_clip.h"
+#include "desk/work/clipboard.h"
 #include "desk/work/paths.h"
 #include "desk/work/picture_of_image.h"
 #include "files/openraster.h"
@@ -61,8 +62,7 @@ LayMenu::LayMenu(Session& session, const AskForFile& ask, QWidget* parent)
     pasting_->setToolTip(
         tr("A copied pass, a picture or a colour from the clipboard. Ctrl+V in the "
            "ledger does it"));
-    connect(pasting_, &QAction::triggered, this,
-            [this] { paste(*QGuiApplication::clipboard()->mimeData()); });
+    connect(pasting_, &QAction::triggered, this, [this] { paste(on_clipboard()); });
 }
 
 void LayMenu::lay(Pass pass, const QString& label) {

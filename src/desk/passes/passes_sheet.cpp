@@ -23,6 +23,7 @@
 #include "desk/passes/pass_sheet.h"
 #include "desk/passes/safe_page.h"
 #include "desk/passes/shading_row.h"
+#include "desk/work/clipboard.h"
 
 namespace underpaint {
 
@@ -62,8 +63,7 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
 
     auto* ledger = new Ledger(session_, desk.meters.passes);
     connect(ledger, &Ledger::wants_focus, this, &PassesSheet::wants_focus);
-    connect(ledger, &Ledger::wants_paste, this,
-            [this] { lay_menu_->paste(*QGuiApplication::clipboard()->mimeData()); });
+    connect(ledger, &Ledger::wants_paste, this, [this] { lay_menu_->paste(on_clipboard()); });
     chosen_->addWidget(pass_sheet_);
     chosen_->addWidget(group_sheet_);
     chosen_->addWidget(also_);

@@ -20,8 +20,7 @@ inline QString text_of(const std::filesystem::path& path) {
 }
 /// Of a file that was dropped or pasted.
 inline std::filesystem::path path_of(const QUrl& url) {
-    const QByteArray bytes =
-        QByteArray::fromPercentEncoding(url.path(QUrl::FullyEncoded).toUtf8());
+    const QByteArray bytes = QByteArray::fromPercentEncoding(url.path(QUrl::FullyEncoded).toUtf8());
     return {bytes.toStdString()};
 }
 
