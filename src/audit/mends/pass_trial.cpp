@@ -118,6 +118,16 @@ std::optional<double> PassTrial::figure_of(const Painting& painting, Copy copy) 
     return figures ? figure_in(finding_, figures->passes.back()) : std::nullopt;
 }
 
+/// The same of the painting as it is, which has mostly been measured before.
+std::optional<double> PassTrial::figure_as_it_is(Copy copy) const {
+    if (finding_.code == FindingCode::values_slip) {
+        if (copy == Copy::fine && figures_.exact) return figures_.passes.back().value.judged_p95;
+        return figure_of(painting_, copy);
+    }
+    const Audit* was = as_it_is(copy);
+    return was != nullptr ? figure_in(finding_, was->passes.back()) : std::nullopt;
+}
+
 /// What the figure would be without the pass, and whether it would be better then: if not, a later
 /// pass covers what this one does, and no change of it is a mend.
 const PassTrial::Without& PassTrial::without(Copy copy) const {
@@ -125,7 +135,7 @@ const PassTrial::Without& PassTrial::without(Copy copy) const {
     if (kept) return *kept;
     Painting off = painting_;
     off.passes[pass_].on = false;
-    const auto figure = figure_of(off, copy), now = figure_of(painting_, copy);
+    const auto figure = figure_of(off, copy), now = figure_as_it_is(copy);
     const bool matters = figure && now && !no_worse(finding_, *now, *figure);
     return kept.emplace(Without{figure, matters});
 }

@@ -52,6 +52,7 @@ private:
         bool matters = false;  ///< it is better then
     };
     std::optional<double> figure_of(const Painting& painting, Copy copy) const;
+    std::optional<double> figure_as_it_is(Copy copy) const;
     const Without& without(Copy copy) const;
     bool no_worse_than_without(std::optional<double> figure, Copy copy) const;
     std::optional<Audit> measured(const Painting& painting, Copy copy, const Audit* known,
