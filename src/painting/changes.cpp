@@ -150,6 +150,8 @@ Painting with_plan(Painting painting, Plan plan) {
     });
     for (auto& [count, shares] : plan.shares) {
         const double sum = std::accumulate(shares.begin(), shares.end(), 0.0);
+        // What was brought to 1 before stays as it is, to the last digit.
+        if (std::abs(sum - 1) < 1e-9) continue;
         for (double& share : shares)
             share = sum > 0 ? share / sum : 1 / static_cast<double>(shares.size());
     }
