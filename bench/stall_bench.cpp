@@ -107,6 +107,7 @@ void stalls(benchmark::State& state) {
 /// the next start would.
 void lost_to_a_kill(benchmark::State& state) {
     const fs::path place = fs::temp_directory_path() / "underpaint-kept";
+    fs::remove_all(place);  // an earlier run that was ended may have left work there
     ::setenv("XDG_STATE_HOME", place.c_str(), 1);
     static const Painting painting = twelve_passes(k24Megapixels);
     std::atomic<bool> busy = true;
