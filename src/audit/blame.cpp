@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "audit/figures.h"
 #include "audit/finding_figures.h"
 #include "audit/laid_shares.h"
 #include "painting/changes.h"
@@ -62,14 +63,9 @@ std::string in_words(const std::vector<PassShare>& shares, double whole, int dec
 }
 
 std::string numbers_of(const std::vector<int>& passes) {
-    std::string text;
-    for (std::size_t i = 0; i < passes.size(); ++i)
-        text += fmt::format("{}{}",
-                            i == 0                  ? ""
-                            : i + 1 < passes.size() ? ", "
-                                                    : " and ",
-                            passes[i]);
-    return text;
+    std::vector<std::string> numbers;
+    for (const int pass : passes) numbers.push_back(std::to_string(pass));
+    return listed(numbers);
 }
 
 /// Puts who did it in the place of the last words, which name one pass. `named` is what they name.
@@ -91,20 +87,6 @@ void say(Finding& finding, int named, double whole, double of_others,
         finding.text += fmt::format(" What pass{} {} did is covered by a later one.",
                                     covered.size() == 1 ? "" : "es", numbers_of(covered));
 }
-
-/// The slip as far as it is known: of which figures, and what is lost with each pass.
-struct Blame {
-    const Finding& finding;
-    const Audit& small;
-    const std::vector<std::optional<Audit>>& without;
-
-    double alone(int pass) const {
-        const auto& other = without[static_cast<std::size_t>(pass) - 1];
-        const auto now = figure_in(finding, small.passes.back());
-        const auto off = now && other ? figure_in(finding, other->passes.back()) : std::nullopt;
-        return off ? worsening(finding, *off, *now) : 0;
-    }
-};
 
 /// The painting without passes whose damage a later one covers, on the small copy.
 std::optional<Audit> uncovered(Painting painting, const std::vector<int>& covered,
@@ -133,11 +115,16 @@ bool find_shares(const Painting& painting, const Audit& figures, std::vector<Fin
     for (Finding& finding : findings) {
         if (!slipped(finding)) continue;
         finding.shares.clear();
-        const Blame blame{finding, *all, *without};
+        const auto now = figure_in(finding, all->passes.back());
+        const auto alone = [&](int pass) {
+            const auto& other = (*without)[static_cast<std::size_t>(pass) - 1];
+            const auto off = now && other ? figure_in(finding, other->passes.back()) : std::nullopt;
+            return off ? worsening(finding, *off, *now) : 0;
+        };
         LaidShares laid = laid_shares(finding, figures);
         if (laid.whole <= 0) continue;
         const auto with_alone = [&] {
-            for (PassShare& share : laid.shares) share.alone = blame.alone(share.pass);
+            for (PassShare& share : laid.shares) share.alone = alone(share.pass);
         };
         with_alone();
         std::vector<int> covered;

@@ -19,6 +19,13 @@ std::string kept_in_words(const std::optional<double>& kept) {
     return kept ? fmt::format("{:.0f}%", 100 * *kept) : "faint";
 }
 
+std::string listed(std::span<const std::string> words) {
+    std::string all;
+    for (std::size_t i = 0; i < words.size(); ++i)
+        all += (i == 0 ? "" : i + 1 < words.size() ? ", " : " and ") + words[i];
+    return all;
+}
+
 std::string lower_case(std::string_view label) {
     std::string result(label);
     std::ranges::transform(result, result.begin(), [](unsigned char c) { return std::tolower(c); });

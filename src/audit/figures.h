@@ -2,6 +2,7 @@
 #pragma once
 
 #include <optional>
+#include <span>
 #include <string>
 #include <string_view>
 
@@ -13,6 +14,8 @@ namespace underpaint {
 std::string with_sign(double v, int decimals);
 /// "92%", or "faint" where there was too little contrast to keep.
 std::string kept_in_words(const std::optional<double>& kept);
+/// "a, b and c".
+std::string listed(std::span<const std::string> words);
 /// A label within a sentence. ASCII.
 std::string lower_case(std::string_view label);
 

@@ -92,19 +92,27 @@ void measure(AuditedFile& file, Reader reader, const HouseRules& own) {
     find_shares(file.painting, file.audit, file.findings, own);
 }
 
+/// The painting with the foci that were asked for in place of its own, and measured.
+Result<AuditedFile> measured_with(const std::vector<Focus>& foci, std::string file,
+                                  OpenedPainting opened, Reader reader, const HouseRules& own) {
+    AuditedFile result{
+        std::move(file), std::move(opened.painting), {}, {}, std::move(opened.left_out)};
+    if (Done within = check_foci(result.file, result.painting, foci); !within)
+        return tl::unexpected(within.error());
+    if (!foci.empty()) result.painting = with_foci(result.painting, foci);
+    measure(result, reader, own);
+    return result;
+}
+
 Result<AuditedFile> audited(const AuditRequest& request, const std::filesystem::path& file,
                             const HouseRules& own) {
     auto opened = open_input(file, {request.under, request.strict});
     if (!opened) return tl::unexpected(opened.error());
-    AuditedFile result{
-        file.string(), std::move(opened->painting), {}, {}, std::move(opened->left_out)};
-    if (Done within = check_foci(result.file, result.painting, request.foci); !within)
-        return tl::unexpected(within.error());
-    if (!request.foci.empty()) result.painting = with_foci(result.painting, request.foci);
-    measure(result, request.reader, own);
-    if (request.mends)
-        for (Finding& finding : result.findings)
-            finding.mends = mends_for(result.painting, finding, result.audit, own);
+    auto result =
+        measured_with(request.foci, file.string(), std::move(*opened), request.reader, own);
+    if (result && request.mends)
+        for (Finding& finding : result->findings)
+            finding.mends = mends_for(result->painting, finding, result->audit, own);
     return result;
 }
 
@@ -181,13 +189,11 @@ int run(const MendRequest& request) {
     if (Done may = check_not_over_partial(*opened, request.in, request.out, request.even_partial);
         !may)
         return report(may.error());
-    AuditedFile measured{
-        request.in.string(), std::move(opened->painting), {}, {}, std::move(opened->left_out)};
-    if (Done within = check_foci(measured.file, measured.painting, request.foci); !within)
-        return report(within.error());
-    const auto own_foci = measured.painting.plan.foci;
-    if (!request.foci.empty()) measured.painting = with_foci(measured.painting, request.foci);
-    measure(measured, request.reader, own);
+    const auto own_foci = opened->painting.plan.foci;
+    auto audited =
+        measured_with(request.foci, request.in.string(), std::move(*opened), request.reader, own);
+    if (!audited) return report(audited.error());
+    AuditedFile& measured = *audited;
 
     std::optional<Painting> result;
     if (request.finding) {

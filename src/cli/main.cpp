@@ -4,6 +4,7 @@
 #include <charconv>
 #include <cmath>
 
+#include "audit/figures.h"
 #include "cli/commands.h"
 
 namespace {
@@ -36,13 +37,6 @@ Size size_from(const std::string& text) {
     return size;
 }
 
-std::string joined(const std::vector<std::string>& words) {
-    std::string all;
-    for (std::size_t i = 0; i < words.size(); ++i)
-        all += (i == 0 ? "" : i + 1 < words.size() ? ", " : " and ") + words[i];
-    return all;
-}
-
 /// An option that names one of the readers.
 void add_reader(CLI::App& command, const std::string& name, const std::string& help,
                 std::function<void(Reader)> take) {
@@ -54,7 +48,7 @@ void add_reader(CLI::App& command, const std::string& name, const std::string& h
             std::vector<std::string> ids;
             for (const ReaderText& reader : kReaders) ids.emplace_back(reader.id);
             throw CLI::ValidationError(name,
-                                       "\"" + id + "\" is no reader. There are " + joined(ids));
+                                       "\"" + id + "\" is no reader. There are " + listed(ids));
         },
         help);
 }
@@ -98,7 +92,7 @@ std::optional<std::string> unknown_command(const CLI::App& app, int argc, char**
         names.push_back(command->get_name());
     if (std::ranges::count(names, argv[1]) > 0) return std::nullopt;
     return "there is no command \"" + std::string(argv[1]).substr(0, 40) + "\". There are " +
-           joined(names) + "; underpaint --help says more.";
+           listed(names) + "; underpaint --help says more.";
 }
 
 }  // namespace

@@ -1,129 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/tiff.h"
 
-#include <tiffio.h>
-
 #include <algorithm>
-#include <cstring>
 #include <limits>
-#include <memory>
-#include <new>
 
 #include "files/limits.h"
+#include "files/tiff_page.h"
 
 namespace underpaint {
 namespace {
-
-struct Stream {
-    std::span<const std::byte> bytes;
-    toff_t at = 0;
-};
-
-tmsize_t read_bytes(thandle_t handle, void* to, tmsize_t size) {
-    auto& stream = *static_cast<Stream*>(handle);
-    const auto left = stream.at < stream.bytes.size() ? stream.bytes.size() - stream.at : 0;
-    const auto run = std::min(static_cast<std::size_t>(size), static_cast<std::size_t>(left));
-    if (run > 0) std::memcpy(to, stream.bytes.data() + stream.at, run);
-    stream.at += run;
-    return static_cast<tmsize_t>(run);
-}
-tmsize_t no_write(thandle_t, void*, tmsize_t) {
-    return 0;
-}
-toff_t seek(thandle_t handle, toff_t offset, int whence) {
-    auto& stream = *static_cast<Stream*>(handle);
-    if (whence == SEEK_CUR) offset += stream.at;
-    if (whence == SEEK_END) offset += stream.bytes.size();
-    return stream.at = offset;
-}
-int no_close(thandle_t) {
-    return 0;
-}
-toff_t size_of(thandle_t handle) {
-    return static_cast<Stream*>(handle)->bytes.size();
-}
-
-using File = std::unique_ptr<TIFF, decltype(&TIFFClose)>;
-
-/// A directory of a few bytes may claim gigabytes: no piece that libtiff holds may be larger than
-/// this, or than the file twice over.
-constexpr std::size_t kMostAtOnce = std::size_t{512} << 20;
-
-File open_tiff(const std::string& file, Stream& stream) {
-    const std::unique_ptr<TIFFOpenOptions, decltype(&TIFFOpenOptionsFree)> options(
-        TIFFOpenOptionsAlloc(), TIFFOpenOptionsFree);
-    if (!options) throw std::bad_alloc();
-    TIFFOpenOptionsSetMaxSingleMemAlloc(
-        options.get(), static_cast<tmsize_t>(std::max(kMostAtOnce, 2 * stream.bytes.size())));
-    return {TIFFClientOpenExt(file.c_str(), "rm", &stream, read_bytes, no_write, seek, no_close,
-                              size_of, nullptr, nullptr, options.get()),
-            TIFFClose};
-}
-
-/// One page as its directory describes it.
-struct Page {
-    std::uint32_t width = 0, height = 0;
-    std::uint16_t samples = 1, bits = 1, planar = PLANARCONFIG_CONTIG, photometric = 0;
-    std::uint16_t format = SAMPLEFORMAT_UINT, compression = COMPRESSION_NONE;
-    std::uint16_t orientation = ORIENTATION_TOPLEFT;
-    bool tiled = false, associated_alpha = false;
-
-    /// Samples can be taken as they stand, at their own depth.
-    bool plain() const {
-        const bool grey =
-            photometric == PHOTOMETRIC_MINISBLACK || photometric == PHOTOMETRIC_MINISWHITE;
-        const bool rgb = photometric == PHOTOMETRIC_RGB;
-        return (bits == 8 || bits == 16) && format == SAMPLEFORMAT_UINT &&
-               ((grey && samples <= 2) || (rgb && (samples == 3 || samples == 4)));
-    }
-    bool separate() const { return planar == PLANARCONFIG_SEPARATE && samples > 1; }
-};
-
-Page page_of(TIFF* tiff) {
-    Page page;
-    TIFFGetField(tiff, TIFFTAG_IMAGEWIDTH, &page.width);
-    TIFFGetField(tiff, TIFFTAG_IMAGELENGTH, &page.height);
-    TIFFGetFieldDefaulted(tiff, TIFFTAG_SAMPLESPERPIXEL, &page.samples);
-    TIFFGetFieldDefaulted(tiff, TIFFTAG_BITSPERSAMPLE, &page.bits);
-    TIFFGetFieldDefaulted(tiff, TIFFTAG_PLANARCONFIG, &page.planar);
-    TIFFGetFieldDefaulted(tiff, TIFFTAG_SAMPLEFORMAT, &page.format);
-    TIFFGetFieldDefaulted(tiff, TIFFTAG_COMPRESSION, &page.compression);
-    TIFFGetFieldDefaulted(tiff, TIFFTAG_ORIENTATION, &page.orientation);
-    TIFFGetField(tiff, TIFFTAG_PHOTOMETRIC, &page.photometric);
-    page.tiled = TIFFIsTiled(tiff) != 0;
-    std::uint16_t extras = 0;
-    std::uint16_t* kinds = nullptr;
-    if (TIFFGetField(tiff, TIFFTAG_EXTRASAMPLES, &extras, &kinds) && extras > 0)
-        page.associated_alpha = kinds[0] == EXTRASAMPLE_ASSOCALPHA;
-    return page;
-}
-
-/// How many bytes at most one packed byte stands for; 0 where the packing knows no bound. TIFF 6.0
-/// for PackBits (two bytes for 128) and LZW (a code of 12 bits for a string of 4096), zlib's
-/// technical notes for deflate.
-std::uint64_t most_unpacked(std::uint16_t compression) {
-    switch (compression) {
-        case COMPRESSION_NONE: return 1;
-        case COMPRESSION_PACKBITS: return 64;
-        case COMPRESSION_LZW: return 4096 * 8 / 12 + 1;
-        case COMPRESSION_ADOBE_DEFLATE:
-        case COMPRESSION_DEFLATE: return 1032;
-        default: return 0;
-    }
-}
-
-/// Whether a file of so many bytes can hold what it claims: asked before memory is taken for it.
-bool can_hold(TIFF* tiff, const Page& page, std::size_t bytes) {
-    const std::uint64_t most = most_unpacked(page.compression);
-    const std::uint64_t pieces = page.tiled ? TIFFNumberOfTiles(tiff) : TIFFNumberOfStrips(tiff);
-    // A strip may be said to be higher than the picture is.
-    const std::uint64_t needed =
-        page.tiled ? TIFFTileSize64(tiff) * pieces
-                   : TIFFScanlineSize64(tiff) * page.height * (page.separate() ? page.samples : 1);
-    if (most > 0) return needed <= most * bytes;
-    // Fax codes take a bit at least for each row, those that are left a byte for each piece.
-    return std::max<std::uint64_t>(pieces, page.height / 8) <= bytes;
-}
 
 template <class Sample>
 constexpr float kMost = std::numeric_limits<Sample>::max();
@@ -141,7 +26,7 @@ void take_channel(const Sample* from, std::size_t stride, bool inverted, std::sp
 template <class Sample>
 class PlainReader {
 public:
-    PlainReader(TIFF* tiff, const Page& page, Picture& picture, const std::stop_token& stop)
+    PlainReader(TIFF* tiff, const TiffPage& page, Picture& picture, const std::stop_token& stop)
         : tiff_(tiff), page_(page), picture_(picture), stop_(stop), row_(page.width) {}
 
     bool read() { return page_.tiled ? read_tiles() : read_rows(); }
@@ -201,7 +86,7 @@ private:
     }
 
     TIFF* tiff_;
-    const Page& page_;
+    const TiffPage& page_;
     Picture& picture_;
     const std::stop_token& stop_;
     std::vector<float> row_;
@@ -233,7 +118,7 @@ void put_rgba(std::span<const std::uint32_t> pixels, int x, int y, Picture& pict
 
 /// Everything else, through libtiff's own conversion to 8-bit RGBA, a strip or tile at a time: its
 /// rows come the last one first.
-bool read_any(TIFF* tiff, const Page& page, Picture& picture, const std::stop_token& stop) {
+bool read_any(TIFF* tiff, const TiffPage& page, Picture& picture, const std::stop_token& stop) {
     // What lies turned is turned afterwards, for all kinds alike.
     TIFFSetField(tiff, TIFFTAG_ORIENTATION, ORIENTATION_TOPLEFT);
     std::uint32_t width = page.width, height = page.height;
@@ -269,11 +154,11 @@ Result<Decoded> read_tiff(const std::string& file, std::span<const std::byte> by
                           const std::stop_token& stop) {
     TIFFSetErrorHandler(nullptr);  // its complaints go to stderr; ours go to the person
     TIFFSetWarningHandler(nullptr);
-    Stream stream{bytes};
-    const File tiff = open_tiff(file, stream);
+    TiffStream stream{bytes};
+    const TiffFile tiff = open_tiff(file, stream);
     const std::string damaged = "it is cut short or damaged, or of a kind that can't be read.";
     if (!tiff) return trouble(file, damaged);
-    const Page page = page_of(tiff.get());
+    const TiffPage page = page_of(tiff.get());
     if (Done sized = check_size(file, page.width, page.height, 4 * 2); !sized)
         return tl::unexpected(sized.error());
     if (!can_hold(tiff.get(), page, bytes.size()))

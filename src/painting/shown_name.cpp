@@ -42,43 +42,43 @@ bool turns_text(char32_t c) {
            (c >= 0x2066 && c <= 0x2069);
 }
 
-/// At most so many characters of it.
-std::string cleaned(std::string_view name, std::size_t most) {
-    std::string shown;
-    for (std::size_t count = 0; !name.empty(); ++count) {
-        if (count == most) return shown.append(kEllipsis);
-        const std::size_t length = length_of(name);
-        if (length == 0) {
-            shown += kBroken;
-            name.remove_prefix(1);
-            continue;
-        }
-        const char32_t code = code_of(name.substr(0, length));
-        if (is_control(code))
-            shown += ' ';
-        else if (!turns_text(code))
-            shown += name.substr(0, length);
-        name.remove_prefix(length);
-    }
-    return shown;
-}
-
-/// Gives `act` each character, or a byte that is none, and whether it is one.
+/// Gives `act` each character, or a byte that is none, and whether it is one, until it says no.
 template <class Act>
 void for_each_character(std::string_view text, Act act) {
     while (!text.empty()) {
         const std::size_t length = length_of(text);
         const std::size_t taken = length == 0 ? 1 : length;
-        act(text.substr(0, taken), length != 0);
+        if (!act(text.substr(0, taken), length != 0)) return;
         text.remove_prefix(taken);
     }
+}
+
+/// At most so many characters of it.
+std::string cleaned(std::string_view name, std::size_t most) {
+    std::string shown;
+    std::size_t count = 0;
+    for_each_character(name, [&](std::string_view character, bool whole) {
+        if (count++ == most) {
+            shown += kEllipsis;
+            return false;
+        }
+        const char32_t code = whole ? code_of(character) : 0;
+        if (!whole)
+            shown += kBroken;
+        else if (is_control(code))
+            shown += ' ';
+        else if (!turns_text(code))
+            shown += character;
+        return true;
+    });
+    return shown;
 }
 
 }  // namespace
 
 bool is_utf8(std::string_view text) {
     bool all = true;
-    for_each_character(text, [&](std::string_view, bool whole) { all &= whole; });
+    for_each_character(text, [&](std::string_view, bool whole) { return all = whole; });
     return all;
 }
 
@@ -86,6 +86,7 @@ std::string valid_utf8(std::string_view text) {
     std::string valid;
     for_each_character(text, [&](std::string_view character, bool whole) {
         valid += whole ? character : kBroken;
+        return true;
     });
     return valid;
 }

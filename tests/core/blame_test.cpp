@@ -10,21 +10,16 @@
 #include "audit/mends/pass_trial.h"
 #include "audit/pass_mends.h"
 #include "audit/safe_mends.h"
+#include "support/blamed.h"
 #include "support/pictures.h"
 
 namespace underpaint {
 namespace {
 
+using testing::blamed;
 using testing::sealed;
 using testing::tint;
 using testing::with_columns;
-
-std::vector<Finding> blamed(const Painting& painting) {
-    const Audit figures = *audit(painting, {});
-    auto findings = find(painting, figures);
-    EXPECT_TRUE(find_shares(painting, figures, findings));
-    return findings;
-}
 
 Finding of(const std::vector<Finding>& findings, FindingCode code) {
     const auto found = std::ranges::find(findings, code, &Finding::code);

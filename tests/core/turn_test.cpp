@@ -72,12 +72,7 @@ TEST(Turns, KeepWhatIsSharedShared) {
 }
 
 TEST(ReaderViews, DisagreeWhereColourIsStrong) {
-    Picture half(Size{200, 100}, Channels::rgb, Depth::bits8, 0.5F);
-    RgbBlock red({100, 0, 100, 100});
-    for (int y = 0; y < 100; ++y)
-        for (std::size_t x = 0; x < 100; ++x) red.row(y).set(x, {1, 0, 0});
-    half.write_rgb(red);
-    const auto views = reader_views(*share(half), 0);
+    const auto views = reader_views(*share(testing::half_red({200, 100})), 0);
     ASSERT_EQ(views.size(), kReaders.size());
     EXPECT_EQ(views[0].most, 0) << "L* against itself";
     for (const ReaderView& view : views) {

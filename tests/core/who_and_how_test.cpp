@@ -4,7 +4,6 @@
 
 #include <cmath>
 
-#include "audit/blame.h"
 #include "audit/finding_figures.h"
 #include "audit/mends/pass_mend.h"
 #include "audit/pass_mends.h"
@@ -13,23 +12,19 @@
 #include "colour/intensity.h"
 #include "colour/srgb.h"
 #include "colour/warmth.h"
+#include "support/blamed.h"
 #include "support/pictures.h"
 
 namespace underpaint {
 namespace {
 
+using testing::blamed;
 using testing::coloured;
 using testing::lch;
 using testing::sealed;
 using testing::tint;
 using testing::with_columns;
 
-std::vector<Finding> blamed(const Painting& painting) {
-    const Audit figures = *audit(painting, {});
-    auto findings = find(painting, figures);
-    EXPECT_TRUE(find_shares(painting, figures, findings));
-    return findings;
-}
 const Finding* slip_of(const std::vector<Finding>& findings, FindingCode code) {
     const auto found = std::ranges::find_if(
         findings, [&](const Finding& f) { return f.code == code && is_bad(f.verdict); });

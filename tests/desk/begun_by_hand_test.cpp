@@ -250,12 +250,7 @@ TEST_F(WritingOver, AMergedCopyOrAPictureIsNotSavedOverThePaintingItself) {
 // --- on a busy machine
 
 TEST_F(BegunByHand, ReadingAColouredPictureEndsByItself) {
-    Picture red(Size{300, 200}, Channels::rgb, Depth::bits8, 0.5F);
-    RgbBlock patch({20, 0, 20, 30});
-    for (int y = 0; y < 30; ++y)
-        for (std::size_t x = 0; x < 20; ++x) patch.row(y).set(x, {1, 0, 0});
-    red.write_rgb(patch);
-    ASSERT_TRUE(save_png(folder_ / "red.png", red));
+    ASSERT_TRUE(save_png(folder_ / "red.png", testing::half_red({300, 200})));
     std::atomic<bool> busy = true;
     std::vector<std::thread> others;
     for (int i = 0; i < 4; ++i)

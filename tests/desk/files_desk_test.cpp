@@ -188,12 +188,7 @@ TEST_F(Files, AFileMadeElsewhereIsNotWrittenOver) {
 }
 
 TEST_F(Files, AColouredPictureIsReadToGreyByAChosenReader) {
-    Picture red(Size{40, 30}, Channels::rgb, Depth::bits8, 0.5F);
-    RgbBlock patch({20, 0, 20, 30});
-    for (int y = 0; y < 30; ++y)
-        for (std::size_t x = 0; x < 20; ++x) patch.row(y).set(x, {1, 0, 0});
-    red.write_rgb(patch);
-    ASSERT_TRUE(save_png(folder_ / "red.png", red));
+    ASSERT_TRUE(save_png(folder_ / "red.png", testing::half_red({40, 30})));
     const auto bring_in = [&] {
         picked_ = folder_ / "red.png";
         trigger("bring_in");

@@ -29,6 +29,15 @@ Picture filled(Size size, Channels channels, Rgb colour, float alpha) {
     return picture;
 }
 
+Picture half_red(Size size) {
+    return coloured(
+        size,
+        [&](int x, int) {
+            return 2 * x < size.width ? Rgb{0.5F, 0.5F, 0.5F} : Rgb{1, 0, 0};
+        },
+        Depth::bits8);
+}
+
 Picture ramp(Size size, Depth depth) {
     return grey_picture(
         size, [&](int x, int) { return double(x) / std::max(1, size.width - 1); }, depth);

@@ -46,6 +46,9 @@ Picture filled(Size size, Channels channels, Rgb colour, float alpha = 1);
 /// From black at the left to white at the right.
 Picture ramp(Size size, Depth depth = Depth::bits16);
 
+/// Middle grey at the left, red at the right, of eight bits.
+Picture half_red(Size size);
+
 /// Pixels that no two of are likely to be the same; the same ones for a seed.
 Picture noise(Size size, Channels channels, Depth depth, unsigned seed = 1);
 
