@@ -324,6 +324,7 @@ void MainWindow::show_charts(bool on) {
         pointer_->say({});
         canvas_->setFocus();
     }
+    place_notice();
 }
 
 void MainWindow::open_page(const QString& bench, const QString& page) {
@@ -423,9 +424,14 @@ void MainWindow::show_middle(Middle middle) {
     const bool in = middle == Middle::bring_in;
     ladder_->setVisible(!in);
     sheets_->setVisible(!in);
-    // Over the edge of the picture where there is one, so that its lenses stay in reach.
-    notice_->lie_over(middle == Middle::painting && own == nullptr ? static_cast<QWidget&>(*canvas_)
-                                                                   : *middle_);
+    place_notice();
+}
+
+/// Over the edge of the picture where it is shown, so that its lenses stay in reach.
+void MainWindow::place_notice() {
+    const bool picture = middle_->currentIndex() == static_cast<int>(Middle::painting) &&
+                         view_->currentIndex() == 0;
+    notice_->lie_over(picture ? static_cast<QWidget&>(*canvas_) : *middle_);
 }
 
 bool MainWindow::settled() const {

@@ -71,6 +71,7 @@ private:
     void connect_panes();
     enum class Middle { empty, painting, bring_in };
     void show_middle(Middle middle);
+    void place_notice();
     void refresh_actions();
     /// Keys that are held to peek, or that switch at once. True when `key` was one of them.
     bool handle_key(int key, bool pressed);
