@@ -22,14 +22,13 @@ EdgeKind kind_of_edge(double width);
 /// The least difference in value across an edge, in steps; less is texture.
 inline constexpr double kLeastEdge = 0.75;
 
-/// A pixel on the ridge of an edge: one in each row of an edge that is steeper across than down,
-/// one in each column of another.
+/// A pixel on the ridge of an edge.
 struct EdgePoint {
     int x = 0, y = 0;    ///< a pixel of the map
     float width = 0;     ///< of the transition, in viewing pixels
     float contrast = 0;  ///< across it, in steps
     int blur = 0;        ///< which of the blurs it was found at
-    float length = 1;  ///< of the edge that it stands for, in viewing pixels; 1 to 1.42 of its own
+    float length = 1;    ///< of the edge that it stands for, in viewing pixels
 };
 
 /// Every strong edge. Width is the contrast across the edge over its steepest slope: the length of
@@ -38,6 +37,9 @@ struct EdgePoint {
 /// more and more, whose blur is taken off the width again; each leaves what is much wider than its
 /// blur to the next, and where a finer one has found an edge, coarser ones are not asked. Ridges
 /// shorter than some pixels are texture.
+///
+/// An edge is counted once in each row and each column of pixels that it crosses, at the middle of
+/// its transition, however many pixels of that are equally steep.
 ///
 /// Where a transition is as narrow as pixels, how steep they show it depends on where they fall.
 /// Its spread does not: no transition of some variance is wider than a straight ramp of that

@@ -55,13 +55,26 @@ const cv::Mat& full_scene() {
     return drawn;
 }
 
-/// The scene brought to a long side, as a program scales a picture.
-Painting scene_at(int side) {
+/// The scene under texture of all sizes from two of its pixels to 128, as of canvas and bristles.
+cv::Mat textured_scene() {
+    cv::Mat all = full_scene().clone();
+    cv::RNG random(17);
+    double amount = 0.008;
+    for (int grain = 2; grain <= 128; grain *= 2, amount *= 1.25) {
+        cv::Mat texture(all.rows / grain, all.cols / grain, CV_32F);
+        random.fill(texture, cv::RNG::NORMAL, 0, amount);
+        cv::resize(texture, texture, all.size(), 0, 0, cv::INTER_CUBIC);
+        all += texture;
+    }
+    return all;
+}
+
+/// A scene brought to a long side, as a program scales a picture.
+Painting scene_at(int side, const cv::Mat& scene = full_scene()) {
     cv::Mat small;
     const double by = side / kLong;
-    const int height = static_cast<int>(std::lround(full_scene().rows * by));
-    cv::resize(full_scene(), small, {side, height}, 0, 0,
-               by < 1 ? cv::INTER_AREA : cv::INTER_LINEAR);
+    const int height = static_cast<int>(std::lround(scene.rows * by));
+    cv::resize(scene, small, {side, height}, 0, 0, by < 1 ? cv::INTER_AREA : cv::INTER_LINEAR);
     Painting painting;
     painting.underpaint = share(testing::grey_picture({side, height}, [&](int x, int y) {
         return std::clamp(small.at<float>(y, x), 0.0F, 1.0F);
@@ -89,6 +102,20 @@ TEST(Sizes, APictureHasTheSameFiguresAtAny) {
         EXPECT_NEAR(*small.focus->lead / *large.focus->lead, 1, 0.02);
         EXPECT_NEAR(range_of(small.steps).darkest, range_of(large.steps).darkest, 0.05);
         EXPECT_NEAR(small.parts[0].steps->mean, large.parts[0].steps->mean, 0.02);
+    }
+}
+
+TEST(Sizes, EdgesUnderTextureAreTheSameAtAny) {
+    const cv::Mat scene = textured_scene();
+    const EdgeLengths a = lengths_of(*values_at_any_size(scene_at(3000, scene)).edges);
+    EXPECT_GT(a.total(), 1.5 * lengths_of(*values_at_any_size(scene_at(3000)).edges).total())
+        << "texture has edges of its own";
+    for (const int side : {1000, 1600}) {
+        SCOPED_TRACE(side);
+        const EdgeLengths b = lengths_of(*values_at_any_size(scene_at(side, scene)).edges);
+        for (const EdgeKind kind : {EdgeKind::hard, EdgeKind::firm, EdgeKind::soft, EdgeKind::lost})
+            EXPECT_NEAR(a.share(kind), b.share(kind), 0.06) << kEdgeNames[static_cast<int>(kind)];
+        EXPECT_NEAR(b.total() / a.total(), 1, 0.1);
     }
 }
 

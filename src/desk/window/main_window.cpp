@@ -429,8 +429,8 @@ void MainWindow::show_middle(Middle middle) {
 
 /// Over the edge of the picture where it is shown, so that its lenses stay in reach.
 void MainWindow::place_notice() {
-    const bool picture = middle_->currentIndex() == static_cast<int>(Middle::painting) &&
-                         view_->currentIndex() == 0;
+    const bool picture =
+        middle_->currentIndex() == static_cast<int>(Middle::painting) && view_->currentIndex() == 0;
     notice_->lie_over(picture ? static_cast<QWidget&>(*canvas_) : *middle_);
 }
 
