@@ -34,8 +34,7 @@ cv::Mat matrix_of(const ViewingSteps& viewing) {
 /// pixels has less, a third of it at a sigma of 0.36.
 void blur_by(double sigma, const cv::Mat& sharp, cv::Mat& blurred) {
     const double side = sigma * sigma / 2;
-    if (side > 1.0 / 3)
-        return cv::GaussianBlur(sharp, blurred, {}, sigma, 0, cv::BORDER_REPLICATE);
+    if (side > 1.0 / 3) return cv::GaussianBlur(sharp, blurred, {}, sigma, 0, cv::BORDER_REPLICATE);
     const cv::Matx13d kernel(side, 1 - 2 * side, side);
     cv::sepFilter2D(sharp, blurred, CV_32F, kernel, kernel, {-1, -1}, 0, cv::BORDER_REPLICATE);
 }
@@ -93,8 +92,7 @@ cv::Rect grown(const cv::Rect& area, int by, cv::Size within) {
 }
 
 EdgeLevel::EdgeLevel(const ViewingSteps& viewing, const EdgeBlur& blur)
-    : EdgeLevel(viewing, blur,
-                {0, 0, viewing.steps.area().width, viewing.steps.area().height}) {}
+    : EdgeLevel(viewing, blur, {0, 0, viewing.steps.area().width, viewing.steps.area().height}) {}
 
 EdgeLevel::EdgeLevel(const ViewingSteps& viewing, const EdgeBlur& blur, const cv::Rect& area)
     : steps(matrix_of(viewing)),

@@ -7,7 +7,6 @@
 #include <zlib.h>
 
 #include <array>
-#include <atomic>
 #include <memory>
 
 namespace underpaint {
@@ -60,36 +59,68 @@ bool make_open_ended(Bytes& deflated) {
 
 namespace {
 
-/// Nothing when memory ran out.
-std::optional<Packed> pack(const std::vector<std::uint8_t>& band, int level) {
-    const Compressor compressor(libdeflate_alloc_compressor(level), libdeflate_free_compressor);
-    if (!compressor) return std::nullopt;
+/// In stored blocks of RFC 1951, each of a byte 0, its length and the inverse of that.
+Bytes stored(std::span<const std::uint8_t> band) {
+    constexpr std::size_t most = 0xffff;
+    Bytes bytes;
+    bytes.reserve(band.size() + 5 * (band.size() / most + 1));
+    while (!band.empty()) {
+        const std::size_t length = std::min(most, band.size());
+        bytes.push_back(std::byte{0});
+        for (const std::size_t number : {length, ~length})
+            for (const int shift : {0, 8}) bytes.push_back(static_cast<std::byte>(number >> shift));
+        const auto block = std::as_bytes(band.first(length));
+        bytes.insert(bytes.end(), block.begin(), block.end());
+        band = band.subspan(length);
+    }
+    return bytes;
+}
+
+/// Whether a band's beginning comes to less than half.
+bool packs_well(libdeflate_compressor& compressor, std::span<const std::uint8_t> band) {
+    const auto some = band.first(std::min<std::size_t>(band.size(), 1 << 15));
+    std::array<std::byte, 1 << 14> half;  // what needs more room is not packed
+    const std::size_t room = some.size() / 2;
+    return libdeflate_deflate_compress(&compressor, some.data(), some.size(), half.data(), room) >
+           0;
+}
+
+/// Null when memory ran out.
+std::shared_ptr<const Packed> pack(const std::vector<std::uint8_t>& band, int level) {
+    const bool quick = level == kQuickLevel;
+    const Compressor compressor(libdeflate_alloc_compressor(quick ? 1 : level),
+                                libdeflate_free_compressor);
+    if (!compressor) return nullptr;
     Packed result;
     result.length = band.size();
     result.adler = libdeflate_adler32(1, band.data(), band.size());
+    if (quick && !packs_well(*compressor, band)) {
+        result.bytes = stored(band);
+        return std::make_shared<const Packed>(std::move(result));
+    }
     // Not a vector, which would fill, and so take, what the bytes turn out not to need.
     const std::size_t room = libdeflate_deflate_compress_bound(compressor.get(), band.size());
     const std::unique_ptr<std::byte[]> bytes(new (std::nothrow) std::byte[room]);
-    if (!bytes) return std::nullopt;
+    if (!bytes) return nullptr;
     const std::size_t size =
         libdeflate_deflate_compress(compressor.get(), band.data(), band.size(), bytes.get(), room);
     result.bytes.reserve(size + 8);
     result.bytes.assign(bytes.get(), bytes.get() + size);
-    return size > 0 && make_open_ended(result.bytes) ? std::optional(result) : std::nullopt;
+    if (size == 0 || !make_open_ended(result.bytes)) return nullptr;
+    return std::make_shared<const Packed>(std::move(result));
 }
 
 /// What a thread packed last: pictures have large places of one colour, and so bands that are the
 /// same.
 struct Last {
     std::vector<std::uint8_t> band;
-    std::optional<Packed> packed;
+    std::shared_ptr<const Packed> packed;
 };
 
 }  // namespace
 
 std::optional<Bytes> zlib_of_bands(std::size_t bands, int level, const FillBand& fill) {
-    std::vector<Packed> packed(bands);
-    std::atomic<bool> failed = false;
+    std::vector<std::shared_ptr<const Packed>> packed(bands);
     tbb::enumerable_thread_specific<Last> lasts;
     tbb::parallel_for(std::size_t{0}, bands, [&](std::size_t i) {
         Last& last = lasts.local();
@@ -99,22 +130,21 @@ std::optional<Bytes> zlib_of_bands(std::size_t bands, int level, const FillBand&
             last.packed = pack(band, level);
             last.band = std::move(band);
         }
-        if (last.packed)
-            packed[i] = *last.packed;
-        else
-            failed = true;
+        packed[i] = last.packed;
     });
-    if (failed) return std::nullopt;
-
+    lasts.clear();
     std::size_t size = 6 + kEnd.size();
-    for (const Packed& each : packed) size += each.bytes.size();
+    for (const auto& each : packed) {
+        if (!each) return std::nullopt;
+        size += each->bytes.size();
+    }
     Bytes stream{std::byte{0x78}, std::byte{0x9c}};  // deflate, a window of 32 KB, the usual level
     stream.reserve(size);
     uLong adler = 1;
-    for (Packed& each : packed) {
-        stream.insert(stream.end(), each.bytes.begin(), each.bytes.end());
-        adler = adler32_combine(adler, each.adler, static_cast<z_off_t>(each.length));
-        each.bytes = {};
+    for (auto& each : packed) {
+        stream.insert(stream.end(), each->bytes.begin(), each->bytes.end());
+        adler = adler32_combine(adler, each->adler, static_cast<z_off_t>(each->length));
+        each.reset();
     }
     stream.insert(stream.end(), kEnd.begin(), kEnd.end());
     for (const int shift : {24, 16, 8, 0}) stream.push_back(static_cast<std::byte>(adler >> shift));

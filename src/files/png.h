@@ -19,9 +19,15 @@ inline constexpr std::size_t kPngHeader = 33;
 [[nodiscard]] Result<std::size_t> most_png_bytes(const std::string& file,
                                                  std::span<const std::byte> first);
 
+/// How much time is taken to make a file small. Quick is for files that live for minutes: what
+/// does not pack well is stored as it is.
+enum class PngEffort { usual, quick };
+
 /// PNG in the picture's own channels and depth, marked as sRGB.
-[[nodiscard]] Result<Bytes> write_png(const std::string& file, const Picture& picture);
+[[nodiscard]] Result<Bytes> write_png(const std::string& file, const Picture& picture,
+                                      PngEffort effort = PngEffort::usual);
 /// The same of a picture that is not wanted any more: its memory is given back as it is packed.
-[[nodiscard]] Result<Bytes> write_png(const std::string& file, Picture&& picture);
+[[nodiscard]] Result<Bytes> write_png(const std::string& file, Picture&& picture,
+                                      PngEffort effort = PngEffort::usual);
 
 }  // namespace underpaint

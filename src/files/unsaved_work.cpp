@@ -131,7 +131,8 @@ Done UnsavedWork::write_picture(const std::string& name, const SharedPicture& pi
             file = {pixels, other, std::move(tiles), kept.patches + 1, 0};
     }
     if (!file.of.empty()) file.patched = picture_files_[file.of].patched + file.tiles.size();
-    const auto bytes = write_png(name, file.of.empty() ? pixels : stacked(pixels, file.tiles));
+    const auto bytes =
+        write_png(name, file.of.empty() ? pixels : stacked(pixels, file.tiles), PngEffort::quick);
     if (!bytes) return tl::unexpected(bytes.error());
     if (Done done = replace_file(folder_ / name, *bytes); !done) return done;
     written_[picture.get()] = {picture, name};

@@ -148,23 +148,27 @@ private:
 };
 
 /// \param given_up the picture, where it is not wanted any more
-Result<Bytes> write(const std::string& file, const Picture& picture, Picture* given_up) {
-    const bool small = picture.size().area() < kSmall;
-    const PngFilter filter = best_filter(Rows(picture));
+Result<Bytes> write(const std::string& file, const Picture& picture, PngEffort effort,
+                    Picture* given_up) {
+    const bool quick = effort == PngEffort::quick;
+    const PngFilter filter = quick ? PngFilter::none : best_filter(Rows(picture));
+    const int level = quick                            ? kQuickLevel
+                      : picture.size().area() < kSmall ? kLevelOfSmall
+                                                       : kLevelOfLarge;
     const std::size_t line = Rows(picture).bytes() + 1;
     const int rows = std::max(1, static_cast<int>(kBandBytes / line));
     const int bands = (picture.size().height + rows - 1) / rows;
     std::optional<GivingUp> giving_up;
     if (given_up != nullptr) giving_up.emplace(*given_up, rows);
-    const auto packed =
-        zlib_of_bands(static_cast<std::size_t>(bands), small ? kLevelOfSmall : kLevelOfLarge,
-                      [&](std::size_t index, std::vector<std::uint8_t>& band) {
-                          const int from = static_cast<int>(index) * rows;
-                          const int to = std::min(from + rows, picture.size().height);
-                          band.resize(line * static_cast<std::size_t>(to - from));
-                          filter_rows(Rows(picture), filter, from, to, band);
-                          if (giving_up) giving_up->done(from, to);
-                      });
+    const auto packed = zlib_of_bands(static_cast<std::size_t>(bands), level,
+                                      [&](std::size_t index, std::vector<std::uint8_t>& band) {
+                                          const int from = static_cast<int>(index) * rows;
+                                          const int to =
+                                              std::min(from + rows, picture.size().height);
+                                          band.resize(line * static_cast<std::size_t>(to - from));
+                                          filter_rows(Rows(picture), filter, from, to, band);
+                                          if (giving_up) giving_up->done(from, to);
+                                      });
     if (!packed) return trouble(file, "there is not enough memory to write it.");
 
     constexpr std::array<unsigned char, 8> signature{0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'};
@@ -187,12 +191,12 @@ Result<Bytes> write(const std::string& file, const Picture& picture, Picture* gi
 
 }  // namespace
 
-Result<Bytes> write_png(const std::string& file, const Picture& picture) {
-    return write(file, picture, nullptr);
+Result<Bytes> write_png(const std::string& file, const Picture& picture, PngEffort effort) {
+    return write(file, picture, effort, nullptr);
 }
 
-Result<Bytes> write_png(const std::string& file, Picture&& picture) {
-    return write(file, picture, &picture);
+Result<Bytes> write_png(const std::string& file, Picture&& picture, PngEffort effort) {
+    return write(file, picture, effort, &picture);
 }
 
 }  // namespace underpaint

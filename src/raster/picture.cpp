@@ -148,11 +148,16 @@ void Picture::write_interleaved(int y, std::span<const Sample> samples) {
 template <class Sample>
 void Picture::read_interleaved(int y, std::span<Sample> samples) const {
     const auto& planes = std::get<Planes<Sample>>(planes_);
+    if (planes.size() == 1) return planes[0].read_row(0, y, samples);
     thread_local std::vector<Sample> row;
     row.resize(static_cast<std::size_t>(size_.width));
     for (std::size_t c = 0; c < planes.size(); ++c) {
         planes[c].read_row(0, y, row);
-        for (std::size_t x = 0; x < row.size(); ++x) samples[x * planes.size() + c] = row[x];
+        // Of colour by a stride that the compiler knows.
+        if (planes.size() == 3)
+            for (std::size_t x = 0; x < row.size(); ++x) samples[x * 3 + c] = row[x];
+        else
+            for (std::size_t x = 0; x < row.size(); ++x) samples[x * planes.size() + c] = row[x];
     }
 }
 

@@ -29,7 +29,7 @@ protected:
         begin(painting);
         picked_ = folder_ / "cart.ora";
         trigger("save");
-        ASSERT_TRUE(wait([&] { return !session().document.unsaved(); }));
+        ASSERT_TRUE(wait([&] { return !window_->files().busy(); }));
         Painting next = this->painting();
         next.passes[1].strength = 0.1F;
         session().document.change("Ease Wash", next);

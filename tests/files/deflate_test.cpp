@@ -41,7 +41,7 @@ Text band_of(std::size_t index, std::size_t length) {
 }
 
 TEST(Deflate, BandsAreOneStreamForZlib) {
-    for (const int level : {1, 4, 7, 12})
+    for (const int level : {kQuickLevel, 1, 4, 7, 12})
         for (const std::size_t count : {1, 2, 3, 9})
             for (const std::size_t length : {1, 2, 100, 70'000, 1'000'000}) {
                 Text whole;
@@ -65,6 +65,17 @@ TEST(Deflate, BandsThatAreTheSameComeOutEach) {
     std::fill_n(whole.begin() + 100'000, 5000, std::uint8_t{1});
     EXPECT_EQ(inflated(*stream, whole.size()), whole);
     EXPECT_LT(stream->size(), 2500U);
+}
+
+/// The first band does not pack, the second does.
+TEST(Deflate, QuicklyPackedBandsAreStoredOrSmall) {
+    std::mt19937 random(5);
+    const auto stream = zlib_of_bands(2, kQuickLevel, [&](std::size_t i, Text& band) {
+        band.assign(300'000, 7);
+        if (i == 0) std::ranges::generate(band, random);
+    });
+    EXPECT_GT(stream->size(), 300'000U);
+    EXPECT_LT(stream->size(), 302'000U);
 }
 
 TEST(Deflate, WhatIsNotWholeIsNotLeftOpen) {

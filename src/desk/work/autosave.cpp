@@ -50,7 +50,6 @@ Autosave::Autosave(Document& document, std::filesystem::path store,
         timer->setSingleShot(true);
         connect(timer, &QTimer::timeout, this, &Autosave::keep);
     }
-    due_.setInterval(kSaveRest);
     longest_.setInterval(kLongest);
     // Whatever there was before was saved, or was given up.
     connect(&document_, &Document::begun, this, &Autosave::drop);
@@ -59,7 +58,8 @@ Autosave::Autosave(Document& document, std::filesystem::path store,
 
 void Autosave::follow() {
     if (!document_.unsaved()) return drop();
-    due_.start();
+    // The first change has all pictures written, which takes longer than what later ones need.
+    due_.start(keeper_ ? kSaveRest : std::chrono::milliseconds{0});
     if (!longest_.isActive()) longest_.start();
 }
 
