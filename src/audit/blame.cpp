@@ -50,8 +50,9 @@ bool is_covered(const PassShare& share, double whole) {
 
 std::string in_words(const std::vector<PassShare>& shares, double whole, int decimals) {
     std::string took, hides;
+    const double least = 0.5 * std::pow(10, -decimals);  // that is not said as nought
     for (const PassShare& share : shares) {
-        if (share.laid > 0)
+        if (share.laid >= least)
             took += fmt::format("{}pass {} took {:.{}f}", took.empty() ? "" : ", ", share.pass,
                                 share.laid, decimals);
         if (hides_some(share, whole))

@@ -17,15 +17,19 @@ namespace {
 
 constexpr std::int64_t kSmallPicture = 64 * 64;  // viewing pixels
 
+/// A focus may be a few pixels wide: the search is no finer than this part of the long side, which
+/// bounds its time and its memory.
+constexpr int kMostPlaces = 360;
+
 /// Evenly spread places for discs along one side, from border to border.
 struct Places {
     double first, spacing;
     int count;
 
-    Places(int length, double radius) : first(length / 2.0), spacing(1), count(1) {
+    Places(int length, int longest, double radius) : first(length / 2.0), spacing(1), count(1) {
         const double free = length - 2 * radius;
         if (free <= 0) return;
-        const double widest = std::max(radius / 2, 1.0);
+        const double widest = std::max({radius / 2, 1.0, 1.0 * longest / kMostPlaces});
         count = static_cast<int>(std::ceil(free / widest - 1e-9)) + 1;
         first = radius;
         spacing = free / (count - 1);
@@ -201,7 +205,8 @@ ContrastGrid laid_out(const ViewingSteps& viewing, double radius) {
     const Rect& area = viewing.steps.area();
     ContrastGrid grid;
     grid.radius = radius * viewing.scale;
-    const Places across(area.width, grid.radius), down(area.height, grid.radius);
+    const int longest = std::max(area.width, area.height);
+    const Places across(area.width, longest, grid.radius), down(area.height, longest, grid.radius);
     grid.left = across.first, grid.across = across.spacing, grid.columns = across.count;
     grid.top = down.first, grid.down = down.spacing, grid.rows = down.count;
     return grid;

@@ -162,6 +162,24 @@ TEST(PartOrder, FindsPartsThatChangedPlaces) {
     EXPECT_EQ(swaps[0].was_lighter.part, 2);
 }
 
+TEST(PartOrder, PartsCloseByAShareOfTheirGapTheWidestFirst) {
+    const auto pair = [](PartId first, double gap, double now) {
+        return std::vector<PartStep>{{first, 2, 2, 0.1}, {first + 1, 2 + gap, 2 + now, 0.1}};
+    };
+    EXPECT_EQ(find_closings(pair(1, 4, 0.9)).size(), 1U);
+    EXPECT_EQ(find_closings(pair(1, 4, 1.1)).size(), 0U);
+    EXPECT_EQ(find_closings(pair(1, 0.4, 0.2)).size(), 0U) << "half of it is left";
+    EXPECT_EQ(find_closings(pair(1, 0.4, 0.09)).size(), 1U);
+    EXPECT_EQ(find_closings(pair(1, 4, -0.1)).size(), 0U) << "that is a swap";
+    // The order is by what was sealed, whichever part is named first.
+    const std::vector<PartStep> three{{1, 2, 5, 0.1}, {2, 4, 4, 0.1}, {3, 7, 3, 0.1}};
+    const auto swaps = find_swaps(three);
+    ASSERT_EQ(swaps.size(), 3U);
+    for (std::size_t i = 1; i < swaps.size(); ++i)
+        EXPECT_GE(swaps[i - 1].sealed_gap(), swaps[i].sealed_gap());
+    EXPECT_EQ(swaps[0].was_lighter.part, 3);
+}
+
 TEST(PartOrder, LeavesCloseNeighboursAlone) {
     const std::vector<PartStep> parts{{1, 4.8, 5.3, 0.1}, {2, 5.0, 5.1, 0.3}};
     EXPECT_TRUE(find_swaps(parts).empty()) << "they stood less than a quarter step apart";

@@ -170,6 +170,17 @@ TEST(Rivals, TheBestIsWithinOnePercentOfTheBestOfAllPlaces) {
         }
 }
 
+/// A stranger's file may have a focus of one pixel.
+TEST(Rivals, OfATinyFocusAreSoughtAtNoMorePlacesThanOfASmallOne) {
+    const ViewingSteps viewing = values_at_any_size(scene_at(1600)).viewing;
+    for (const double radius : {1e-3, 0.5, 1.0, 4.0, 8.0}) {
+        const ContrastGrid grid = contrast_grid(viewing, radius);
+        EXPECT_LE(grid.columns, 361) << radius;
+        EXPECT_LE(grid.rows, 361) << radius;
+        EXPECT_EQ(grid.contrast.size(), static_cast<std::size_t>(grid.columns * grid.rows));
+    }
+}
+
 TEST(Rivals, AreSeenAtEveryBorderAndInTheMirror) {
     // The one contrast beside the focus lies in a corner, with no room to spare.
     for (const Turn turn : {Turn::right, Turn::half, Turn::left, Turn::mirror}) {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Who is blamed, what a mend leaves in the finished picture, and which way it goes.
+#include <fmt/format.h>
 #include <gtest/gtest.h>
 
 #include <cmath>
@@ -339,6 +340,60 @@ TEST(GiveColour, TurnsShadowsTowardTheOtherTemperatureAtEveryHue) {
         EXPECT_EQ(pass.reach.parts, grey->parts);
         EXPECT_EQ(coverage(pass.reach.band, 3), 1);
         EXPECT_EQ(coverage(pass.reach.band, 7), 0);
+    }
+}
+
+/// A pass sets specks, light ones or dark ones, beside the focus. What quiets them takes the specks
+/// away, lies on their place alone, leaves the focus as it is and says what it means to do.
+TEST(Quiet, LiesOverTheRivalAloneAndTakesItsSpecksAway) {
+    const Size size{400, 200};
+    const Point focus{110, 100};
+    const auto within = [](const Point& of, int x, int y) {
+        return std::hypot(x - of.x, y - of.y) < 22;
+    };
+    // Far away, and so near that a soft disc over it would reach into the focus.
+    for (const auto& [light, rival] : {std::pair(true, Point{290, 100}),
+                                       {false, Point{290, 100}},
+                                       {true, Point{159, 100}},
+                                       {false, Point{159, 100}}}) {
+        SCOPED_TRACE(fmt::format("{} at {}", light, rival.x));
+        Painting painting = sealed(testing::grey_picture(size, [&](int x, int y) {
+            return within(focus, x, y) ? (x / 4 + y / 4) % 2 ? 0.35 : 0.65 : 0.5;
+        }));
+        painting = with_foci(painting, {{"Lamp", focus, 24}});
+        Picture specks = coloured(size, [&, light = light, rival = rival](int x, int y) {
+            if (within(focus, x, y)) return grey((x / 4 + y / 4) % 2 ? 0.35F : 0.65F);
+            if (!within(rival, x, y) || x % 6 > 1 || y % 6 > 2) return grey(0.5F);
+            // More the nearer to the middle, so that the rival is where it is said to be.
+            const double more = 0.45 * (1 - std::hypot(x - rival.x, y - rival.y) / 80);
+            return grey(static_cast<float>(light ? 0.5 + more : 0.5 - more));
+        });
+        painting = with_pass(painting, laid(std::move(specks)));
+        const Audit figures = *audit(painting, {});
+        const auto findings = find(painting, figures);
+        const Finding* slip = slip_of(findings, FindingCode::focus_slips);
+        ASSERT_TRUE(slip);
+        const auto mends = mends_for(painting, *slip, figures);
+        const auto quiet = std::ranges::find(mends, "Quiet the rival", &Mend::label);
+        ASSERT_NE(quiet, mends.end());
+        const auto& above = std::get<LayAbove>(quiet->change);
+        EXPECT_EQ(above.laid.blend, light ? BlendMode::darken : BlendMode::lighten);
+        EXPECT_EQ(above.laid.intent, light ? Intent::deepen : Intent::lift);
+        const auto covers = [&](double x, double y) {
+            return testing::pixel(above.laid.reach.painted->base(), static_cast<int>(x),
+                                  static_cast<int>(y))
+                .r;
+        };
+        EXPECT_EQ(covers(rival.x, rival.y), 1);
+        for (const double at : {-22.0, 0.0, 22.0}) EXPECT_EQ(covers(focus.x + at, focus.y), 0);
+        EXPECT_EQ(covers(10, 10), 0);
+        const auto verdict_at = [&](float strength) {
+            Mend other = *quiet;
+            std::get<LayAbove>(other.change).laid.strength = strength;
+            return audit(mended(painting, other), {})->passes.back().focus->verdict;
+        };
+        EXPECT_EQ(verdict_at(above.laid.strength), Verdict::held);
+        EXPECT_NE(verdict_at(above.laid.strength - 0.03F), Verdict::held) << "the least";
     }
 }
 
