@@ -48,11 +48,20 @@ bool is_covered(const PassShare& share, double whole) {
     return share.laid >= kNoShare * whole && std::fabs(share.alone) < kNoShare * whole;
 }
 
-std::string in_words(const std::vector<PassShare>& shares, double whole, int decimals) {
+int decimals_for(double whole) {
+    return whole < 0.095 ? 3 : whole < 0.95 ? 2 : 1;
+}
+
+/// Whether it is more than nought as it is said.
+bool took_some(const PassShare& share, double whole) {
+    return share.laid >= 0.5 * std::pow(10, -decimals_for(whole));
+}
+
+std::string in_words(const std::vector<PassShare>& shares, double whole) {
+    const int decimals = decimals_for(whole);
     std::string took, hides;
-    const double least = 0.5 * std::pow(10, -decimals);  // that is not said as nought
     for (const PassShare& share : shares) {
-        if (share.laid >= least)
+        if (took_some(share, whole))
             took += fmt::format("{}pass {} took {:.{}f}", took.empty() ? "" : ", ", share.pass,
                                 share.laid, decimals);
         if (hides_some(share, whole))
@@ -75,15 +84,15 @@ void say(Finding& finding, int named, double whole, double of_others,
     const std::string last = fmt::format("Pass {}.", named);
     if (!finding.text.ends_with(last)) return;
     finding.text.resize(finding.text.size() - last.size());
-    const auto took =
-        std::ranges::count_if(finding.shares, [](const PassShare& s) { return s.laid > 0; });
+    const auto took = std::ranges::count_if(
+        finding.shares, [&](const PassShare& share) { return took_some(share, whole); });
     const bool hidden = std::ranges::any_of(
         finding.shares, [&](const PassShare& share) { return hides_some(share, whole); });
     const bool alone = took == 1 && of_others < kAlone * whole;
     if (took == 0 || (alone && !hidden))
         finding.text += fmt::format("Pass {}{}.", finding.pass, alone ? ", alone" : "");
     else
-        finding.text += in_words(finding.shares, whole, whole < 0.095 ? 3 : whole < 0.95 ? 2 : 1);
+        finding.text += in_words(finding.shares, whole);
     if (!covered.empty())
         finding.text += fmt::format(" What pass{} {} did is covered by a later one.",
                                     covered.size() == 1 ? "" : "es", numbers_of(covered));

@@ -145,11 +145,12 @@ std::optional<EdgeTransition> transition_at(const EdgeLevel& level, int x, int y
         int t = 0;
         while (std::abs(t) < reach && there(t + step)) {
             const float rise = static_cast<float>(step) * (value(t + step) - value(t));
-            // Right at the middle of a hard edge a pixel may be flat already.
-            if (std::abs(t) > 1 && rise < kFlatSlope * steepest) break;
             if (rise < 0) break;
             steepest = std::max(steepest, rise);
             t += step;
+            // Right at the middle of a hard edge a pixel may be flat already. What rises a little
+            // over the last pixel is the transition's end.
+            if (std::abs(t) > 2 && rise < kFlatSlope * steepest) break;
         }
         return t;
     };

@@ -7,6 +7,7 @@
 #include <array>
 #include <cmath>
 #include <functional>
+#include <map>
 
 #include "audit/disc_steps.h"
 #include "audit/discs.h"
@@ -17,19 +18,15 @@ namespace {
 
 constexpr std::int64_t kSmallPicture = 64 * 64;  // viewing pixels
 
-/// A focus may be a few pixels wide: the search is no finer than this part of the long side, which
-/// bounds its time and its memory.
-constexpr int kMostPlaces = 360;
-
 /// Evenly spread places for discs along one side, from border to border.
 struct Places {
     double first, spacing;
     int count;
 
-    Places(int length, int longest, double radius) : first(length / 2.0), spacing(1), count(1) {
+    Places(int length, double radius) : first(length / 2.0), spacing(1), count(1) {
         const double free = length - 2 * radius;
         if (free <= 0) return;
-        const double widest = std::max({radius / 2, 1.0, 1.0 * longest / kMostPlaces});
+        const double widest = std::max(radius / 2, 1.0);
         count = static_cast<int>(std::ceil(free / widest - 1e-9)) + 1;
         first = radius;
         spacing = free / (count - 1);
@@ -64,6 +61,12 @@ private:
     std::span<const Focus> foci_;
 };
 
+/// The strongest first; of those that are as strong the first.
+void keep_strongest(std::vector<Rival>& places, std::size_t most) {
+    std::ranges::stable_sort(places, std::greater(), &Rival::contrast);
+    if (places.size() > most) places.resize(most), places.shrink_to_fit();
+}
+
 /// Steps in 256 bins and every so many rows only: a quick look at many more discs than the grid
 /// has.
 class QuickLook {
@@ -89,13 +92,14 @@ public:
                 disc.move_to(at);
                 found[static_cast<std::size_t>(row)].push_back({at, disc.hoped()});
             }
+            // A small disc has millions of places: of each row only those that may count are kept.
+            keep_strongest(found[static_cast<std::size_t>(row)], most);
         });
         std::vector<Rival> all;
         for (const auto& some : found) all.insert(all.end(), some.begin(), some.end());
-        const std::size_t count = std::min(most, all.size());
-        std::ranges::stable_sort(all, std::greater(), &Rival::contrast);
+        keep_strongest(all, most);
         std::vector<Point> places;
-        for (std::size_t i = 0; i < count; ++i) places.push_back(all[i].centre);
+        for (const Rival& each : all) places.push_back(each.centre);
         return places;
     }
 
@@ -133,8 +137,10 @@ private:
             constexpr double low = 0.035;
             const auto bin_at = [&](double share) {
                 double left = share * count_;
-                std::size_t bin = 0;
-                while (bin < 255 && (left -= bins_[bin]) >= 0) ++bin;
+                std::size_t coarse = 0;
+                while (coarse + 1 < sums_.size() && left >= sums_[coarse]) left -= sums_[coarse++];
+                std::size_t bin = coarse * kPerSum;
+                while (bin + 1 < bins_.size() && (left -= bins_[bin]) >= 0) ++bin;
                 return static_cast<double>(bin);
             };
             return bin_at(1 - low) - bin_at(low);
@@ -149,7 +155,11 @@ private:
             if (from >= to) return;
             const std::size_t row =
                 static_cast<std::size_t>(y) * static_cast<std::size_t>(look_.size_.width);
-            for (std::size_t i = row + from; i < row + to; ++i) bins_[look_.bins_[i]] += by;
+            for (std::size_t i = row + from; i < row + to; ++i) {
+                const std::size_t bin = look_.bins_[i];
+                bins_[bin] += by;
+                sums_[bin / kPerSum] += by;
+            }
             count_ += by * static_cast<int>(to - from);
         }
 
@@ -157,7 +167,9 @@ private:
         double radius_;
         int rows_apart_;
         std::vector<Run> runs_;
+        static constexpr std::size_t kPerSum = 16;
         std::array<int, 256> bins_{};
+        std::array<int, 256 / kPerSum> sums_{};  ///< of so many bins each, to find a share faster
         int count_ = 0;
     };
 
@@ -205,8 +217,7 @@ ContrastGrid laid_out(const ViewingSteps& viewing, double radius) {
     const Rect& area = viewing.steps.area();
     ContrastGrid grid;
     grid.radius = radius * viewing.scale;
-    const int longest = std::max(area.width, area.height);
-    const Places across(area.width, longest, grid.radius), down(area.height, longest, grid.radius);
+    const Places across(area.width, grid.radius), down(area.height, grid.radius);
     grid.left = across.first, grid.across = across.spacing, grid.columns = across.count;
     grid.top = down.first, grid.down = down.spacing, grid.rows = down.count;
     return grid;
@@ -302,11 +313,22 @@ Rival middle_of_best(const std::vector<Rival>& places, double radius) {
 std::vector<Rival> apart(std::vector<Rival> places, double radius) {
     std::ranges::stable_sort(places, std::greater(), &Rival::contrast);
     std::vector<Rival> kept;
-    for (const Rival& place : places)
-        if (std::ranges::all_of(kept, [&](const Rival& other) {
-                return distance(place.centre, other.centre) > radius;
-            }))
-            kept.push_back(place);
+    // By squares as wide as the radius: only those beside one's own can be so near.
+    std::map<std::pair<int, int>, std::vector<Point>> by_square;
+    const auto square_of = [&](double at) { return static_cast<int>(std::floor(at / radius)); };
+    for (const Rival& place : places) {
+        const int column = square_of(place.centre.x), row = square_of(place.centre.y);
+        bool clear = true;
+        for (int r = row - 1; r <= row + 1 && clear; ++r)
+            for (int c = column - 1; c <= column + 1 && clear; ++c)
+                if (const auto square = by_square.find({r, c}); square != by_square.end())
+                    clear = std::ranges::all_of(square->second, [&](const Point& other) {
+                        return distance(place.centre, other) > radius;
+                    });
+        if (!clear) continue;
+        by_square[{row, column}].push_back(place.centre);
+        kept.push_back(place);
+    }
     return kept;
 }
 

@@ -17,7 +17,7 @@ struct Rival {
     friend bool operator==(const Rival&, const Rival&) = default;
 };
 
-/// The contrast of discs at half-radius spacing or a little less, at most 361 in a row, so that the
+/// The contrast of discs at half-radius spacing or a little less, so that the
 /// outermost touch every border; in viewing pixels. Where the picture is narrower than a disc, they
 /// lie on its middle and are cut by it.
 struct ContrastGrid {

@@ -26,7 +26,8 @@ void History::change(std::string label, Painting next, std::string gesture) {
         return;
     }
     last.painting = std::move(next);
-    if (last.painting == steps_[at_ - 1].painting) {  // the gesture came back to where it began
+    if (same_but_for_time(last.painting,
+                          steps_[at_ - 1].painting)) {  // the gesture came back to where it began
         steps_.pop_back();
         --at_;
         near_end_ = steps_.size();

@@ -20,6 +20,12 @@ bool Painting::lays(const Pass& pass) const {
     return !pass.does_nothing() && (of == nullptr || !of->does_nothing());
 }
 
+bool same_but_for_time(const Painting& a, const Painting& b) {
+    Painting at_the_same_time = a;
+    at_the_same_time.log = b.log;
+    return at_the_same_time == b;
+}
+
 std::vector<SharedPicture> reached_masks(const Painting& painting, const Reach& reach) {
     std::vector<SharedPicture> masks;
     for (const PartId id : reach.parts)

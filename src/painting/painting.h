@@ -49,6 +49,10 @@ struct Painting {
     friend bool operator==(const Painting&, const Painting&) = default;
 };
 
+/// Whether they differ in nothing but the time that was logged, which goes on while other work is
+/// done.
+bool same_but_for_time(const Painting& a, const Painting& b);
+
 /// The masks of all parts that a pass reaches and that are there.
 std::vector<SharedPicture> reached_masks(const Painting& painting, const Reach& reach);
 

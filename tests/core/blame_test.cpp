@@ -87,6 +87,26 @@ TEST(Blame, APassThatHidesAnothersDamageIsNamed) {
     EXPECT_NE(slip.text.find("Pass 2 hides"), std::string::npos) << slip.text;
 }
 
+/// The second pass darkens more than the first had lightened, and the third lightens again: without
+/// the second the picture would be far too light.
+TEST(Blame, APassThatOthersNeedIsNotCovered) {
+    Painting painting = sealed(testing::grey_picture(
+        {320, 60}, [](int x, int) { return 0.4 + 0.2 * static_cast<double>(x) / 320; }));
+    for (const float by : {0.05F, -0.15F, 0.16F}) {
+        Pass pass = tint({}, BlendMode::normal);
+        pass.source = Curve{{{0.2F, 0.2F + by}, {0.8F, 0.8F + by}}, {}, {}, {}};
+        painting = with_pass(std::move(painting), pass);
+    }
+    const Audit figures = *audit(painting, {});
+    ASSERT_GT(figures.passes[1].value.judged_p95, figures.passes[0].value.judged_p95);
+    const Finding slip = of(blamed(painting), FindingCode::values_slip);
+    EXPECT_EQ(slip.text.find("covered"), std::string::npos) << slip.text;
+    const auto second = std::ranges::find(slip.shares, 2, &PassShare::pass);
+    ASSERT_NE(second, slip.shares.end()) << slip.text;
+    EXPECT_GT(second->laid, 0);
+    EXPECT_LT(second->alone, -1);
+}
+
 TEST(Blame, EndsWhenStopped) {
     const Painting painting = washed({0.5F});
     const Audit figures = *audit(painting, {});

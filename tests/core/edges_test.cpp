@@ -54,7 +54,7 @@ TEST_P(EdgeWidth, OfARampIsItsLength) {
     for (const double length : {3.0, 6.0, 12.0, 20.0}) {
         const EdgeMap edges = find_edges(across(
             GetParam(), [=](double d) { return 3 + 4 * std::clamp(d / length + 0.5, 0.0, 1.0); }));
-        EXPECT_NEAR(median_width_of(edges) / length, 1, length < 4 ? 0.2 : 0.1) << length;
+        EXPECT_NEAR(median_width_of(edges) / length, 1, length < 4 ? 0.15 : 0.1) << length;
     }
 }
 

@@ -167,6 +167,25 @@ TEST(MapTurns, AreMendedByMatchingStops) {
     EXPECT_EQ(mended(after, mends[0]), after) << "it was computed for another state";
 }
 
+/// A map of dark stops. Laid by *multiply* it darkens whatever its stops are: matching them is
+/// tried and not offered.
+TEST(MatchStops, AreOfferedWhereTheyBringValuesBack) {
+    const GradientStops dark{{0, grey(0)}, {0.5F, {0.2F, 0.3F, 0.4F}}, {1, {0.7F, 0.7F, 0.6F}}};
+    for (const BlendMode blend : {BlendMode::normal, BlendMode::multiply}) {
+        const Painting painting = mapped(dark, blend);
+        const Audit figures = *audit(painting, {});
+        const auto findings = find(painting, figures);
+        const auto slip = std::ranges::find(findings, FindingCode::values_slip, &Finding::code);
+        ASSERT_NE(slip, findings.end());
+        const auto mends = mends_for(painting, *slip, figures);
+        const auto match = std::ranges::find(mends, "Match stops to values", &Mend::label);
+        ASSERT_EQ(match != mends.end(), blend == BlendMode::normal);
+        if (match == mends.end()) continue;
+        const Painting after = mended(painting, *match);
+        EXPECT_EQ(audit(after, {})->passes.back().value.verdict, Verdict::held);
+    }
+}
+
 TEST(MapTurns, AreNoneWhereValuesAreGivenBack) {
     EXPECT_EQ(turn_of(find(mapped(kTurning, BlendMode::true_colour),
                            *audit(mapped(kTurning, BlendMode::true_colour), {}))),

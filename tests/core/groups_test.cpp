@@ -138,6 +138,16 @@ TEST(Reaches, AreSeenAsAMaskWhateverIsLaid) {
     const Picture mask = *reach_of(painting, 0, {1, rect_of(kGroupsSize)});
     EXPECT_EQ(pixel(mask, 10, 20).r, 1);
     EXPECT_EQ(pixel(mask, 50, 20).r, 0);
+    // Nor does it matter what its group makes of it.
+    painting = with_passes_grouped(std::move(painting), {0}, "G");
+    for (const bool on : {true, false}) {
+        Group group = painting.groups[0];
+        group.on = on, group.strength = on ? 0.3F : 1;
+        const Picture grouped =
+            *reach_of(with_changed_group(painting, group), 0, {1, rect_of(kGroupsSize)});
+        EXPECT_EQ(pixel(grouped, 10, 20).r, 1) << on;
+        EXPECT_EQ(pixel(grouped, 50, 20).r, 0) << on;
+    }
 }
 
 // --- what changes keep

@@ -4,6 +4,7 @@
 #include <gtest/gtest.h>
 
 #include <cmath>
+#include <set>
 
 #include "audit/finding_figures.h"
 #include "audit/mends/pass_mend.h"
@@ -395,6 +396,57 @@ TEST(Quiet, LiesOverTheRivalAloneAndTakesItsSpecksAway) {
         EXPECT_EQ(verdict_at(above.laid.strength), Verdict::held);
         EXPECT_NE(verdict_at(above.laid.strength - 0.03F), Verdict::held) << "the least";
     }
+}
+
+/// Where light and dark specks make the rival, either side can be taken away. What is offered
+/// changes the picture less.
+TEST(Quiet, TakesTheGentlerOfTwoWays) {
+    const Size size{400, 200};
+    const Point focus{110, 100}, rival{290, 100};
+    const auto within = [](const Point& of, int x, int y) {
+        return std::hypot(x - of.x, y - of.y) < 22;
+    };
+    std::set<BlendMode> blends;
+    for (const bool fewer_light : {true, false}) {
+        SCOPED_TRACE(fewer_light);
+        const auto at_focus = [](int x, int y) { return (x / 4 + y / 4) % 2 ? 0.35 : 0.65; };
+        Painting painting = sealed(testing::grey_picture(
+            size, [&](int x, int y) { return within(focus, x, y) ? at_focus(x, y) : 0.5; }));
+        painting = with_foci(painting, {{"Lamp", focus, 24}});
+        Picture specks = coloured(size, [&, fewer = fewer_light](int x, int y) {
+            if (within(focus, x, y)) return grey(static_cast<float>(at_focus(x, y)));
+            const bool few = x % 8 < 2 && y % 4 < 2;                // an eighth
+            const bool many = !few && (x % 8 > 4) && (y % 4) != 1;  // more than a quarter
+            if (!within(rival, x, y) || (!few && !many)) return grey(0.5F);
+            const double more = 0.22 * (1 - std::hypot(x - rival.x, y - rival.y) / 200);
+            return grey(static_cast<float>(few == fewer ? 0.5 + more : 0.5 - more));
+        });
+        painting = with_pass(painting, laid(std::move(specks)));
+        const Audit figures = *audit(painting, {});
+        const auto findings = find(painting, figures);
+        const Finding* slip = slip_of(findings, FindingCode::focus_slips);
+        ASSERT_TRUE(slip);
+        const auto mends = mends_for(painting, *slip, figures);
+        const auto quiet = std::ranges::find(mends, "Quiet the rival", &Mend::label);
+        ASSERT_NE(quiet, mends.end());
+        const BlendMode taken = std::get<LayAbove>(quiet->change).laid.blend;
+        blends.insert(taken);
+        // The other way at the least strength that is enough.
+        Mend other = *quiet;
+        Pass& turned = std::get<LayAbove>(other.change).laid;
+        turned.blend = taken == BlendMode::darken ? BlendMode::lighten : BlendMode::darken;
+        turned.intent = taken == BlendMode::darken ? Intent::lift : Intent::deepen;
+        bool enough = false;
+        for (int percent = 5; percent <= 100 && !enough; percent += 5) {
+            turned.strength = static_cast<float>(percent) / 100;
+            enough =
+                audit(mended(painting, other), {})->passes.back().focus->verdict == Verdict::held;
+        }
+        ASSERT_TRUE(enough) << "it would do too";
+        EXPECT_LT(change_of_picture(painting, mended(painting, *quiet)),
+                  change_of_picture(painting, mended(painting, other)));
+    }
+    EXPECT_EQ(blends.size(), 2U) << "now one way, now the other";
 }
 
 /// A wash takes the swing; kept to one side it would not. The band is that side's, and no more.

@@ -168,12 +168,21 @@ TEST_F(AuditAtTheDesk, WhatIsSafeIsMendedAsOneChange) {
     ASSERT_TRUE(wait([&] { return window_->bench().finished(); }));
     auto* take = window_->findChild<QPushButton*>(QStringLiteral("take_safe"));
     ASSERT_TRUE(take->isEnabled());
+    // Time is logged and a name is changed meanwhile: neither stands in the way, and both stay.
+    WorkLog log = painting().log;
+    log.times.push_back({"mend", *date_from_iso("2026-03-04"), 600, 40});
+    session().document.log(log);
+    Painting named = painting();
+    named.name = "Renamed";
+    session().document.change(QStringLiteral("Rename"), named);
     click("take_safe");
-    EXPECT_NE(painting(), before);
+    EXPECT_NE(painting().passes, before.passes);
+    EXPECT_EQ(painting().name, "Renamed");
+    EXPECT_EQ(painting().log, log);
     settle();
     EXPECT_EQ(window_->meters().passes.audit()->balance(), Verdict::held);
     session().document.undo();
-    EXPECT_EQ(painting(), before);
+    EXPECT_EQ(painting().passes, before.passes) << "one change";
     // What was found for another painting is not taken.
     settle_mends();
     click("mend_safe");
@@ -181,6 +190,15 @@ TEST_F(AuditAtTheDesk, WhatIsSafeIsMendedAsOneChange) {
     Painting other = painting();
     other.passes[1].strength = 0.5F;
     session().document.change(QStringLiteral("Another"), other);
+    EXPECT_FALSE(take->isEnabled());
+    // Nor what was found for another reader.
+    settle_mends();
+    click("mend_safe");
+    ASSERT_TRUE(wait([&] { return window_->bench().finished(); }));
+    ASSERT_TRUE(take->isEnabled());
+    session().choices.set_reader(Reader::glow);
+    click("take_safe");
+    EXPECT_EQ(painting(), other);
     EXPECT_FALSE(take->isEnabled());
 }
 

@@ -94,6 +94,19 @@ TEST_F(EndangeredWork, EditsMadeWhileAFileOpensAreAskedAbout) {
     EXPECT_FALSE(session().document.unsaved());
 }
 
+TEST_F(EndangeredWork, TimeThatIsLoggedMeanwhileIsNoChangeToAskAbout) {
+    begin(testing::slipping_painting());
+    rename("Changed");
+    hold_openings();
+    window_->files().open_file("/next.ora");
+    answer("Drop them");
+    WorkLog log = painting().log;
+    log.times.push_back({"paint", *date_from_iso("2026-03-04"), 600, 40});
+    session().document.log(log);
+    gate_->release();
+    ASSERT_TRUE(wait([&] { return painting().name == "next"; }));
+}
+
 TEST_F(EndangeredWork, WhatWasGivenUpForNothingIsAskedAboutAgain) {
     begin(testing::slipping_painting());
     rename("Changed");

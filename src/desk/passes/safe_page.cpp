@@ -38,11 +38,14 @@ SafePage::SafePage(Session& session, const Measuring& measuring, QWidget* parent
     });
     // What was found for another painting is not taken.
     connect(&session_.document, &Document::changed, this, [this] {
-        if (!of_ || *of_ == session_.document.painting()) return;
-        if (take_->hasFocus()) back_->setFocus(Qt::OtherFocusReason);
-        stop();
-        say(tr("The painting has changed. Ask again for what is safe now."));
+        if (of_ && *of_ != basis()) outdated();
     });
+}
+
+void SafePage::outdated() {
+    if (take_->hasFocus()) back_->setFocus(Qt::OtherFocusReason);
+    stop();
+    say(tr("The painting has changed. Ask again for what is safe now."));
 }
 
 void SafePage::stop() {
@@ -68,22 +71,26 @@ void SafePage::begin() {
     stop();
     if (!measuring_.current() || !measuring_.audit() || !measuring_.audit()->exact)
         return say(tr("The figures are not exact yet. Ask again in a moment."));
-    const Painting painting = session_.document.painting();
-    of_ = painting;
+    of_ = basis();
     say(tr("Trying mends…"));
-    job_.start([this, painting, audit = *measuring_.audit(), rules = session_.own.rules()](
-                   const std::stop_token& stop, const auto& deliver) {
+    job_.start([this, painting = session_.document.painting(), audit = *measuring_.audit(),
+                rules = session_.own.rules()](const std::stop_token& stop, const auto& deliver) {
         auto found = mend_what_is_safe(painting, audit, rules, stop, [&](float share) {
             deliver([this, share] {
                 say(tr("Trying mends… %1%").arg(std::lround(100 * static_cast<double>(share))));
             });
         });
         if (!found) return;
-        deliver([this, painting, found = std::move(*found)] { show_found(painting, found); });
+        deliver([this, found = std::move(*found)] { show_found(found); });
     });
 }
 
-void SafePage::show_found(const Painting&, SafeMends found) {
+Basis SafePage::basis() const {
+    return basis_of(session_.document.painting(), Stage::colour, session_.choices.reader(),
+                    session_.own.rules());
+}
+
+void SafePage::show_found(SafeMends found) {
     found_ = std::move(found);
     const auto count = static_cast<int>(found_.mends.size());
     if (count == 0) {
@@ -117,8 +124,11 @@ void SafePage::show_found(const Painting&, SafeMends found) {
 }
 
 void SafePage::take() {
-    if (!of_ || *of_ != session_.document.painting()) return;
-    const Painting result = found_.result;
+    if (!of_ || *of_ != basis()) return outdated();
+    // Each was found for what the one before it leaves. What does not bear on figures, as a name or
+    // the time that was worked, may have changed meanwhile.
+    Painting result = session_.document.painting();
+    for (const SafeMend& mend : found_.mends) result = mended(result, mend.mend);
     emit done();
     stop();
     session_.document.change(tr("Mend what is safe"), result);

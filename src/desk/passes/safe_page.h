@@ -29,7 +29,9 @@ signals:
 
 private:
     void stop();
-    void show_found(const Painting& painting, SafeMends found);
+    Basis basis() const;
+    void show_found(SafeMends found);
+    void outdated();
     void say(const QString& words);
     void clear();
     void take();
@@ -39,7 +41,7 @@ private:
     QLabel* state_;
     QVBoxLayout* list_;
     QPushButton *take_, *back_;
-    std::optional<Painting> of_;  // what they were found for
+    std::optional<Basis> of_;  // what they were found for
     SafeMends found_;
     LatestJob job_;
 };

@@ -209,7 +209,8 @@ void FileDesk::stop_loading() {
 
 void FileDesk::when_safe(std::function<void()> then) {
     if (saving()) return after_save_.push_back(std::move(then));
-    if (!session_.document.unsaved() || (given_up_ && *given_up_ == session_.document.painting()))
+    if (!session_.document.unsaved() ||
+        (given_up_ && same_but_for_time(*given_up_, session_.document.painting())))
         return then();
     notice_.ask(
         tr("%1 has changes that are not saved.").arg(shown(session_.document.painting().name)),
@@ -262,7 +263,8 @@ void FileDesk::turn(Turn turn) {
                 finish(loading_);
                 if (session_.document.number() != document) return;
                 // What was changed meanwhile is turned too.
-                if (session_.document.painting() != painting) return this->turn(turn);
+                if (!same_but_for_time(session_.document.painting(), painting))
+                    return this->turn(turn);
                 session_.document.change(label, std::move(*result));
             });
         });

@@ -15,9 +15,9 @@
 
 namespace underpaint {
 
-/// Keeps what is not saved of the painting at the desk, beside the interface: soon after a change
-/// rests, and now and then while it does not. What is saved is not kept any longer. Where it can't
-/// be kept it says so once, and work goes on.
+/// Keeps what is not saved of the painting at the desk, beside the interface: the first change at
+/// once, later ones soon after they rest, and now and then while they do not. What is saved is not
+/// kept any longer. Where it can't be kept it says so once, and work goes on.
 class Autosave : public QObject {
     Q_OBJECT
 public:
