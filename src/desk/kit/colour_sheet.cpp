@@ -54,7 +54,7 @@ ColourSheet::ColourSheet(QWidget* parent) : QWidget(parent), text_(new QLineEdit
     text_->setObjectName(QStringLiteral("colour_text"));
     text_->setAccessibleName(tr("Colour as sRGB figures"));
     text_->setToolTip(tr("The colour as six hexadecimal figures"));
-    text_->setFont(figure_font());
+    text_->setFont(code_font());
     text_->setGeometry(scaled(84), scaled(102), scaled(96), scaled(22));
     connect(text_, &QLineEdit::editingFinished, this, &ColourSheet::take_text);
     show_text();

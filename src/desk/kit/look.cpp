@@ -170,7 +170,10 @@ QFont secondary_font() {
     return font_of("B612 Underpaint", 11, false);
 }
 QFont figure_font(double pixels, bool bold) {
-    return font_of("B612 Underpaint Mono", pixels, bold);
+    return font_of("B612 Underpaint", pixels, bold);
+}
+QFont code_font(double pixels) {
+    return font_of("B612 Underpaint Mono", pixels, false);
 }
 
 void dress(QApplication& application, Look look) {

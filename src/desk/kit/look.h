@@ -19,9 +19,11 @@ void set_look(Look look);
 /// A length of the design in pixels, at the system's text size.
 int scaled(double pixels);
 
-/// Type: figures always stand in Mono, so that columns line up.
+// Type. Words and figures stand in one face: its digits are all of one width, so that columns with
+// the same number of decimals line up.
 QFont body_font(bool bold = false);
 QFont secondary_font();
 QFont figure_font(double pixels = 11, bool bold = false);
+QFont code_font(double pixels = 11);  ///< for hexadecimal codes and paths
 
 }  // namespace underpaint

@@ -53,7 +53,7 @@ void add_rows(QGridLayout& grid, const QString& title,
     grid.addWidget(group_title(title), row++, 0, 1, 2);
     for (const auto& [name, value] : rows) {
         auto* said = new QLabel(value);
-        said->setFont(figure_font(11));
+        said->setFont(code_font());
         said->setTextFormat(Qt::PlainText);
         said->setTextInteractionFlags(Qt::TextSelectableByMouse);
         said->setProperty("tone", "strong");
@@ -91,7 +91,7 @@ AboutSheet::AboutSheet(QWidget& over) : OverSheet(over), rows_(new QGridLayout),
     whole->addLayout(rows_);
     whole->addSpacing(scaled(18));
     whole->addWidget(group_title(tr("Last in the log")));
-    log_->setFont(figure_font(11));
+    log_->setFont(code_font());
     log_->setTextFormat(Qt::PlainText);
     log_->setWordWrap(true);
     log_->setTextInteractionFlags(Qt::TextSelectableByMouse);
