@@ -109,7 +109,8 @@ void report_groups(const Painting& painting, Audit& audit) {
 
 std::size_t common_figures(const Painting& a, const Painting& b) {
     if (a.ground() != b.ground() || a.parts != b.parts || a.plan.foci != b.plan.foci ||
-        a.plan.splits != b.plan.splits || a.plan.shares != b.plan.shares)
+        a.plan.splits != b.plan.splits || a.plan.shares != b.plan.shares ||
+        a.plan.reserved != b.plan.reserved)
         return 0;
     const auto same = [&](const Pass& p, const Pass& q) {
         const Group *of_p = a.group(p.group), *of_q = b.group(q.group);

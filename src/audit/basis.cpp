@@ -19,6 +19,7 @@ Basis basis_of(const Painting& painting, Stage stage, Reader reader, const House
         basis.plan.foci = painting.plan.foci;
         basis.plan.splits = painting.plan.splits;
         basis.plan.shares = painting.plan.shares;
+        basis.plan.reserved = painting.plan.reserved;
         basis.limits = limits_of(painting, own);
     }
     return basis;

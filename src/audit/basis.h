@@ -15,7 +15,7 @@ struct Basis {
     Stage stage = Stage::colour;
     SharedPicture ground;
     std::vector<Part> parts;
-    Plan plan;  ///< of the colour side the foci and shapes alone
+    Plan plan;  ///< of the colour side what passes are judged by alone
     std::vector<Pass> passes;
     std::vector<Group> groups;
     Reader reader = Reader::lightness;

@@ -112,7 +112,7 @@ bool find_shares(const Painting& painting, const Audit& figures, std::vector<Fin
     const auto slipped = [](const Finding& finding) {
         // Shadows without colour were no better before anything was laid.
         return is_bad(finding.verdict) && finding.figure && finding.budget &&
-               finding.code != FindingCode::grey_shadows;
+               finding.code != kShadowsGrey;
     };
     if (std::ranges::none_of(findings, slipped)) return true;
     AuditOptions options;

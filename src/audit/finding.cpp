@@ -12,26 +12,11 @@
 
 namespace underpaint {
 
-std::string_view id_of(FindingCode code) {
-    constexpr std::string_view ids[] = {"values-slip",     "part-swap",
-                                        "parts-close",     "focus-slips",
-                                        "swing-slips",     "swing-short",
-                                        "range-shrinks",   "shape-slips",
-                                        "accents-spread",  "colour-leaves-focus",
-                                        "extremes",        "grey-shadows",
-                                        "light-differs",   "gaps",
-                                        "edges-slip",      "soft-edges-lost",
-                                        "background-loud", "overlay-spreads",
-                                        "all-held",        "nothing-laid",
-                                        "focus-leads",     "range-is",
-                                        "one-value",       "range-off",
-                                        "key-off",         "shape-off",
-                                        "part-off",        "edges-compete",
-                                        "bare-white",      "narrow-band",
-                                        "no-soft-edges",   "scattered-darks",
-                                        "map-turns",       "no-effect",
-                                        "open-yet"};
-    return ids[static_cast<int>(code)];
+const FindingKind* kind_of(FindingCode code) {
+    for (const MeasureRecord* measure : kMeasures)
+        for (const FindingKind& kind : measure->kinds)
+            if (kind.code == code) return &kind;
+    return code == kOverlaySpreads ? &kOverlayKind : nullptr;
 }
 
 namespace {
@@ -40,7 +25,7 @@ namespace {
 Finding summary_of(const Audit& audit) {
     Finding summary;
     if (audit.open()) {
-        summary.code = FindingCode::open_yet;
+        summary.code = kOpenYet;
         summary.verdict = Verdict::open;
         summary.text =
             "The flats stand open: nothing is judged until the underpaint is laid over them. Shade "
@@ -77,7 +62,7 @@ std::vector<Finding> find_slipped(const Painting& painting, const Audit& audit) 
 
 std::vector<Finding> find(const Painting& painting, const Audit& audit) {
     if (audit.passes.empty())
-        return {{FindingCode::nothing_laid, Verdict::held, 0,
+        return {{kNothingLaid, Verdict::held, 0,
                  "Nothing is laid yet, so every value stands as it was sealed."}};
     std::vector<Finding> slips;
     for (const MeasureRecord* measure : kMeasures)

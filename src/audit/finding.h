@@ -5,48 +5,14 @@
 #include <vector>
 
 #include "audit/audit.h"
+#include "audit/finding_kind.h"
 #include "audit/mend.h"
 
 namespace underpaint {
 
-enum class FindingCode {
-    values_slip,
-    part_swap,
-    parts_close,
-    focus_slips,
-    swing_slips,
-    swing_short,
-    range_shrinks,
-    shape_slips,
-    accents_spread,
-    colour_leaves_focus,
-    extremes,
-    grey_shadows,
-    light_differs,
-    gaps,
-    edges_slip,
-    soft_edges_lost,
-    background_loud,
-    overlay_spreads,
-    all_held,
-    nothing_laid,
-    focus_leads,
-    range_is,
-    one_value,
-    range_off,
-    key_off,
-    shape_off,
-    part_off,
-    edges_compete,
-    bare_white,
-    narrow_band,
-    no_soft_edges,
-    scattered_darks,
-    map_turns,
-    no_effect,
-    open_yet,
-};
-std::string_view id_of(FindingCode code);
+// Said where nothing slipped.
+inline constexpr FindingCode kAllHeld{"all-held"}, kNothingLaid{"nothing-laid"},
+    kOpenYet{"open-yet"};
 
 /// What one pass has of a slip, in the unit of the finding's figure; see find_shares().
 struct PassShare {
@@ -59,7 +25,7 @@ struct PassShare {
 /// One measured sentence: what is so now, what the seal or the plan has, which pass; where, and
 /// what would help. The same for both sides of the seal line.
 struct Finding {
-    FindingCode code = FindingCode::all_held;
+    FindingCode code = kAllHeld;
     Verdict verdict = Verdict::held;
     int pass = 0;  ///< counted from 1; 0 when no single pass is meant
     std::string text = {};

@@ -5,93 +5,29 @@
 #include <cmath>
 
 namespace underpaint {
-namespace {
-
-/// Figures that are to be small.
-bool grows_worse(FindingCode code) {
-    switch (code) {
-        case FindingCode::values_slip:
-        case FindingCode::accents_spread:
-        case FindingCode::extremes:
-        case FindingCode::gaps:
-        case FindingCode::no_effect:
-        case FindingCode::overlay_spreads: return true;
-        default: return false;
-    }
-}
-
-std::optional<double> gap_in(const Finding& finding, const PassAudit& state) {
-    const auto step_of = [&](PartId part) {
-        const auto found = std::ranges::find(state.parts, part, &PartStep::part);
-        return found == state.parts.end() ? std::nullopt : std::optional(found->now);
-    };
-    if (finding.parts.size() != 2) return std::nullopt;
-    const auto dark = step_of(finding.parts[0]), light = step_of(finding.parts[1]);
-    return dark && light ? std::optional(*light - *dark) : std::nullopt;
-}
-
-std::optional<double> focus_in(const Finding& finding, const PassAudit& state) {
-    const FocusAudit* focus = nullptr;
-    if (finding.focus == 0 && state.focus) focus = &*state.focus;
-    for (const FocusAudit& other : state.other_foci)
-        if (other.which == finding.focus) focus = &other;
-    if (focus == nullptr) return std::nullopt;
-    // What was kept has this budget and no lead has; see judge_focus().
-    return finding.budget == kHeldKept ? focus->kept : focus->lead;
-}
-
-std::optional<double> shadows_in(const Finding& finding, const PassAudit& state) {
-    const auto part = std::ranges::find(state.colours, finding.parts.empty() ? 0 : finding.parts[0],
-                                        &PartColours::part);
-    if (part == state.colours.end()) return std::nullopt;
-    return part->shadows.intensity;
-}
-
-}  // namespace
-
 std::optional<double> figure_in(const Finding& finding, const PassAudit& state) {
-    switch (finding.code) {
-        case FindingCode::values_slip: return state.value.judged_p95;
-        case FindingCode::part_swap:
-        case FindingCode::parts_close: return gap_in(finding, state);
-        case FindingCode::focus_slips: return focus_in(finding, state);
-        case FindingCode::swing_slips:
-        case FindingCode::swing_short: return state.swing.swing;
-        case FindingCode::range_shrinks: return state.range.kept;
-        case FindingCode::shape_slips: return state.shape.kept;
-        case FindingCode::accents_spread: return state.intensity.accent_share;
-        case FindingCode::colour_leaves_focus: return state.intensity.lead;
-        case FindingCode::extremes: return state.extremes.share();
-        case FindingCode::grey_shadows: return shadows_in(finding, state);
-        case FindingCode::light_differs: return state.shared_light;
-        case FindingCode::gaps:
-            return state.gaps ? std::optional(static_cast<double>(state.gaps->count))
-                              : std::nullopt;
-        case FindingCode::edges_slip:
-            return state.edges ? std::optional(state.edges->hard()) : std::nullopt;
-        case FindingCode::soft_edges_lost:
-            return state.edges ? std::optional(state.edges->soft()) : std::nullopt;
-        case FindingCode::background_loud: return background_of(state.focus);
-        default: return std::nullopt;
-    }
+    const FindingKind* kind = kind_of(finding.code);
+    return kind != nullptr && kind->figure != nullptr ? kind->figure(finding, state) : std::nullopt;
 }
 
 double excess_of(const Finding& finding, double figure) {
     const double budget = finding.budget.value_or(0);
     const double unit = std::max(std::fabs(budget), 1e-3);
-    if (finding.code == FindingCode::swing_slips && finding.swing_to_be_small)
-        return (std::fabs(figure) - budget) / unit;
-    if (grows_worse(finding.code)) return (figure - budget) / unit;
-    // A swing that is to be negative is the larger the further below it is.
-    return budget < 0 && (finding.code == FindingCode::swing_slips ||
-                          finding.code == FindingCode::swing_short)
-               ? (figure - budget) / unit
-               : (budget - figure) / unit;
+    const FindingKind* kind = kind_of(finding.code);
+    const Better better = kind == nullptr               ? Better::large
+                          : kind->better_for != nullptr ? kind->better_for(finding)
+                                                        : kind->better;
+    switch (better) {
+        case Better::large: return (budget - figure) / unit;
+        case Better::small: return (figure - budget) / unit;
+        case Better::near_nought: return (std::fabs(figure) - budget) / unit;
+    }
+    return 0;
 }
 
 bool same_thing(const Finding& a, const Finding& b) {
-    // The part that agrees least with the common light is a word of its sentence; the light is one.
-    const bool about_parts = a.code != FindingCode::light_differs;
+    const FindingKind* kind = kind_of(a.code);
+    const bool about_parts = kind == nullptr || kind->about_its_parts;
     return a.code == b.code && a.focus == b.focus && (!about_parts || a.parts == b.parts);
 }
 

@@ -8,6 +8,7 @@
 #include "audit/figures.h"
 #include "audit/finding.h"
 #include "audit/slips.h"
+#include "audit/sought.h"
 #include "painting/shown_name.h"
 
 namespace underpaint {
@@ -39,9 +40,21 @@ Verdict judge_focus(std::optional<double> kept, std::optional<double> lead,
                     std::optional<double> sealed_lead) {
     if (!kept) return Verdict::open;
     const bool led = !sealed_lead || *sealed_lead >= 1;
-    if (*kept < 0.75 || (led && lead && *lead < 0.95)) return Verdict::lost;
+    if (*kept < kLostKept || (led && lead && *lead < 0.95)) return Verdict::lost;
     const bool leads = !lead || *lead >= 1 || (sealed_lead && *lead >= *sealed_lead - 0.02);
     return *kept >= kHeldKept && leads ? Verdict::held : Verdict::slipping;
+}
+
+SharedPicture focus_and_rival(const Sought& sought) {
+    if (sought.painting.plan.foci.empty()) return nullptr;
+    const Focus& focus = sought.painting.plan.foci.front();
+    const PassAudit& pass =
+        is_bad(sought.finding.verdict) ? sought.figures.passes.back() : sought.audited();
+    std::vector<Focus> places{focus};
+    if (pass.focus && pass.focus->rival)
+        places.push_back({{}, pass.focus->rival->centre, focus.radius});
+    return sought.after_pass(
+        [&](const PassStates& states, FloatBlock& cover) { mark_foci(states, places, 1, cover); });
 }
 
 namespace {
@@ -131,7 +144,7 @@ void find_focus_slips(const Painting& painting, const Audit& audit,
         for (const Slip& slip : slips) {
             const FocusAudit& now =
                 *focus_of(slip.back != nullptr ? *slip.pass : audit.passes.back(), which);
-            Finding finding{FindingCode::focus_slips, slip.verdict, slip.pass->index};
+            Finding finding{kFocusSlips, slip.verdict, slip.pass->index};
             finding.text = sentence_of(name, now, *sealed);
             if (slip.back != nullptr)
                 finding.text +=
@@ -173,12 +186,37 @@ FigureFields fields(const Painting& painting, const PassAudit& pass) {
     return {{"", std::move(foci)}};
 }
 
+std::optional<double> figure(const PassAudit& pass) {
+    return pass.focus ? pass.focus->kept : std::nullopt;
+}
+
+std::optional<Bounds> bounds(const Audit&, const PassAudit&) {
+    return Bounds{kHeldKept, kLostKept};
+}
+
+std::optional<double> figure_of_finding(const Finding& finding, const PassAudit& state) {
+    const FocusAudit* focus = focus_of(state, finding.focus);
+    if (focus == nullptr) return std::nullopt;
+    // What was kept has this budget and no lead has; see find_focus_slips().
+    return finding.budget == kHeldKept ? focus->kept : focus->lead;
+}
+
+constexpr std::array kKinds{FindingKind{
+    .code = kFocusSlips,
+    .viewed = true,
+    .figure = figure_of_finding,
+    .place = focus_and_rival,
+}};
+
 }  // namespace
 
 const MeasureRecord kFocusMeasure{
     .id = "focus",
     .label = "Focus",
     .column = true,
+    .kinds = {kKinds, kFocusCodes},
+    .figure = figure,
+    .bounds = bounds,
     .judge = judge,
     .find = find_focus_slips,
     .words = words,

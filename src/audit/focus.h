@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
 #include <optional>
 #include <span>
 
 #include "audit/discs.h"
+#include "audit/finding_kind.h"
 #include "audit/rivals.h"
 #include "audit/verdict.h"
 #include "audit/viewing.h"
@@ -33,8 +35,11 @@ std::optional<FocusAudit> audit_focus(const ViewingSteps& now, std::span<const F
                                       const std::optional<FocusAudit>& sealed,
                                       Search search = Search::thorough, std::size_t which = 0);
 
-/// A focus that keeps so much of its contrast is held.
-inline constexpr double kHeldKept = 0.9;
+/// A focus that keeps so much of its contrast is held; under the other it is lost.
+inline constexpr double kHeldKept = 0.9, kLostKept = 0.75;
+
+/// The focus that leads, and the place that has more contrast or comes nearest to it.
+SharedPicture focus_and_rival(const Sought& sought);
 
 /// A pass is judged by what it changed, never by what the seal had: held: kept >= 0.9, and leading
 /// or by no more than 0.02 behind the sealed lead; lost: kept < 0.75, or a lead below 0.95 that was
@@ -42,5 +47,8 @@ inline constexpr double kHeldKept = 0.9;
 /// counts as leading.
 Verdict judge_focus(std::optional<double> kept, std::optional<double> lead,
                     std::optional<double> sealed_lead);
+
+inline constexpr FindingCode kFocusSlips{"focus-slips"};
+inline constexpr std::array kFocusCodes{kFocusSlips};
 
 }  // namespace underpaint

@@ -61,7 +61,7 @@ void find_competing_edges(ValueSearch& search) {
         least = median_width(rest), hardest = std::move(rest);
     if (hardest.empty() || least > 1.1 * width) return;
     auto& finding = search.add(
-        FindingCode::edges_compete, Verdict::slipping,
+        kEdgesCompete, Verdict::slipping,
         fmt::format("The edges of {} are as hard as those of {} ({:.1f} px against {:.1f} "
                     "px). Softer edges send it back.",
                     whose, within(shown_name(first.name)), least, width));
@@ -78,20 +78,20 @@ void find_focus(ValueSearch& search) {
     if (search.plan.foci.empty()) return;
     const std::string name = shown_name(search.plan.foci.front().name);
     if (!search.figures.focus) {
-        search.add(FindingCode::focus_leads, Verdict::slipping,
+        search.add(kFocusLeads, Verdict::slipping,
                    fmt::format("{} can't be measured: none of it lies on the picture.", name));
         return;
     }
     const FocusAudit& focus = *search.figures.focus;
     if (!focus.kept) {
-        search.add(FindingCode::focus_leads, Verdict::open,
+        search.add(kFocusLeads, Verdict::open,
                    fmt::format("{} has a contrast of {:.2f} steps: too faint to judge.", name,
                                search.said_width(focus.contrast)));
         return;
     }
     if (!focus.lead) {
         search.add(
-            FindingCode::focus_leads, Verdict::held,
+            kFocusLeads, Verdict::held,
             name + (focus.rival ? " leads: there is no other contrast."
                                 : " has a contrast of its own, but no other disc of its size fits "
                                   "on the picture, so its lead can't be measured."));
@@ -100,7 +100,7 @@ void find_focus(ValueSearch& search) {
     const double wanted = search.plan.lead.value_or(1);
     if (*focus.lead >= wanted) {
         auto& finding = search.add(
-            FindingCode::focus_leads, Verdict::held,
+            kFocusLeads, Verdict::held,
             fmt::format("{} leads: its contrast of {:.1f} steps is {:.2f} times the next place.",
                         name, search.said_width(focus.contrast), *focus.lead));
         finding.where =
@@ -110,13 +110,13 @@ void find_focus(ValueSearch& search) {
     auto& finding =
         *focus.lead < 1
             ? search.add(
-                  FindingCode::focus_leads, Verdict::lost,
+                  kFocusLeads, Verdict::lost,
                   fmt::format(
                       "{} does not lead: its contrast is {:.1f} steps, another place has {:.1f}.",
                       name, search.said_width(focus.contrast),
                       search.said_width(focus.rival->contrast)))
             : search.add(
-                  FindingCode::focus_leads, Verdict::slipping,
+                  kFocusLeads, Verdict::slipping,
                   fmt::format("{} leads by {:.2f} times the next place; your plan asks for {:.2f}.",
                               name, *focus.lead, wanted));
     finding.where =
@@ -132,7 +132,7 @@ void find_edges(ValueSearch& search) {
     const double soft = lengths.share(EdgeKind::soft) + lengths.share(EdgeKind::lost);
     if (lengths.total() >= least && soft < kFewSoftEdges)
         search.add(
-            FindingCode::no_soft_edges, Verdict::slipping,
+            kNoSoftEdges, Verdict::slipping,
             fmt::format(
                 "Only {:.0f}% of the edges are soft or lost: nothing goes over into anything.",
                 100 * soft));

@@ -77,7 +77,7 @@ void find_map_turns(const Painting& painting, const Audit& audit, std::vector<Fi
         if (stretches.empty()) continue;
         Turned turned = turned_by(painting, index, *map, stretches);
         if (turned.share < kLeastTurned) continue;
-        Finding finding{FindingCode::map_turns, Verdict::slipping, audited.index,
+        Finding finding{kMapTurns, Verdict::slipping, audited.index,
                         fmt::format("The map of {} turns over at steps {}, in {:.1f}% of the "
                                     "picture: what was lighter there becomes darker. Pass {}.",
                                     shown_name(pass.name), steps_in_words(stretches),

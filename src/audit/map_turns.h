@@ -11,6 +11,7 @@ namespace underpaint {
 /// values back whole turns none over.
 void find_map_turns(const Painting& painting, const Audit& audit, std::vector<Finding>& findings);
 
+inline constexpr FindingCode kMapTurns{"map-turns"};
 inline constexpr double kLeastTurned = 0.001;
 
 }  // namespace underpaint

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <functional>
+#include <span>
 #include <stop_token>
 
 #include "audit/measures.h"
@@ -26,22 +27,14 @@ SharedPicture marked_by_pass(const Painting& painting, std::size_t pass, int lev
 SharedPicture marked_after(const Painting& painting, std::size_t pass, int level,
                            const MarkPixels& mark, const std::stop_token& stop);
 
-// What is marked.
-
-/// Values that the pass moved by more than may be.
-MarkPixels moved_values(Reader reader);
-/// Any change at all.
-MarkPixels anything_changed();
-/// Lights that lost of the warmth, or cool, that set them apart from the shadows, and the shadows
-/// that took it on.
-MarkPixels drawn_together(const Audit& figures, std::size_t pass);
-/// The strongest colours; with `foci`, those outside of them.
-MarkPixels strongest_colours(const Audit& figures, std::size_t pass, std::vector<Focus> outside);
-/// What was darker than anything is now, or lighter.
-MarkPixels beyond_range(const Audit& figures, std::size_t pass);
-/// Pure black and white outside the foci, or with none, anywhere.
-MarkPixels extremes_outside(std::vector<Focus> foci);
-/// What was darker than `below` when sealed.
-MarkPixels sealed_below(double below, Reader reader);
+/// Marks the pixels for which `is(index)` says so.
+template <class Is>
+void mark_where(FloatBlock& cover, Is is) {
+    const auto marks = cover.samples();
+    for (std::size_t i = 0; i < marks.size(); ++i) marks[i] = is(i) ? 1.0F : 0.0F;
+}
+/// Marks what lies inside a focus, or takes the marks off there.
+void mark_foci(const PassStates& states, std::span<const Focus> foci, float mark,
+               FloatBlock& cover);
 
 }  // namespace underpaint

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <algorithm>
 #include <array>
 #include <memory>
 #include <optional>
+#include <span>
 #include <stop_token>
 #include <string>
 #include <vector>
@@ -12,6 +14,7 @@
 #include "audit/focus.h"
 #include "audit/light_split.h"
 #include "audit/limits.h"
+#include "audit/measures/background_quiet.h"
 #include "audit/measures/edges_kept.h"
 #include "audit/measures/extremes_share.h"
 #include "audit/measures/gaps.h"
@@ -20,6 +23,7 @@
 #include "audit/measures/part_colours.h"
 #include "audit/measures/part_order.h"
 #include "audit/measures/range_kept.h"
+#include "audit/measures/reserved_highlights.h"
 #include "audit/measures/shape_kept.h"
 #include "audit/measures/shared_light.h"
 #include "audit/measures/stroke_agreement.h"
@@ -48,9 +52,10 @@ struct StateTally {
     PartColoursTally parts;
     IntensityTally intensity;
     ExtremesTally extremes;
+    ReservedTally reserved;
     static constexpr auto kMembers =
         std::tuple(&StateTally::steps, &StateTally::value, &StateTally::swing, &StateTally::parts,
-                   &StateTally::intensity, &StateTally::extremes);
+                   &StateTally::intensity, &StateTally::extremes, &StateTally::reserved);
 };
 
 /// What is gathered about one pass, over those tiles that it changed.
@@ -82,6 +87,7 @@ struct PassAudit {
     std::optional<double> strokes;      ///< of the pass; see agreement()
     std::optional<GapsAudit> gaps;
     std::optional<EdgesAudit> edges;
+    std::optional<ReservedAudit> reserved;  ///< nothing where the plan reserves nothing
     Verdict accent_verdict = Verdict::open, intensity_verdict = Verdict::open;
     Verdict shared_light_verdict = Verdict::open, background_verdict = Verdict::open;
 };
@@ -146,13 +152,22 @@ struct FigureWords {
     Verdict verdict = Verdict::held;
 };
 
+/// All that is known of a measure. Nobody else asks which one it is.
 struct MeasureRecord {
-    std::string_view id;     ///< in JSON
-    std::string_view label;  ///< "Value"
-    bool column = false;     ///< it has a column in the ledger; else it is said in its detail
-    bool judged = true;      ///< its verdict is one
-    bool of_trials = false;  ///< it is measured also where a mend is only tried; see AuditOptions
+    std::string_view id;      ///< in JSON
+    std::string_view label;   ///< "Value"
+    bool column = false;      ///< it has a column in the ledger; else it is said in its detail
+    bool judged = true;       ///< its verdict is one
+    bool of_trials = false;   ///< it is measured also where a mend is only tried; see AuditOptions
+    FindingKinds kinds = {};  ///< of what it finds
     // What is null has nothing to do.
+    /// Whether the painting asks to be measured by it; null: each is.
+    bool (*asked)(const Painting& painting) = nullptr;
+    /// The figure that is judged and that the balance is drawn of; nothing where it was not
+    /// measured.
+    std::optional<double> (*figure)(const PassAudit& pass) = nullptr;
+    /// What it is judged by after a pass; nothing where it can't be.
+    std::optional<Bounds> (*bounds)(const Audit& audit, const PassAudit& pass) = nullptr;
     void (*gather)(const TileState& tile, StateTally& into) = nullptr;
     void (*gather_pass)(const TileState& tile, PassTally& into) = nullptr;
     void (*report)(const StateReport& from, PassAudit& pass) = nullptr;
@@ -172,14 +187,41 @@ struct MeasureRecord {
 extern const MeasureRecord kValueMeasure, kOrderMeasure, kFocusMeasure, kSwingMeasure,
     kRangeMeasure, kShapeMeasure, kAccentMeasure, kIntensityMeasure, kGreyShadowsMeasure,
     kExtremesMeasure, kNoEffectMeasure, kStrokesMeasure, kSharedLightMeasure, kGapsMeasure,
-    kEdgesMeasure, kBackgroundMeasure, kPartColoursMeasure;
+    kEdgesMeasure, kBackgroundMeasure, kReservedMeasure, kPartColoursMeasure;
 
-/// In the order in which findings of one weight are said.
-inline constexpr std::array kMeasures{
-    &kValueMeasure,      &kOrderMeasure,       &kFocusMeasure,      &kSwingMeasure,
-    &kRangeMeasure,      &kShapeMeasure,       &kAccentMeasure,     &kIntensityMeasure,
-    &kExtremesMeasure,   &kGreyShadowsMeasure, &kStrokesMeasure,    &kSharedLightMeasure,
-    &kGapsMeasure,       &kEdgesMeasure,       &kBackgroundMeasure, &kNoEffectMeasure,
-    &kPartColoursMeasure};
+/// By the record's figure and bounds; open where there is none of either, or nothing is judged yet.
+Verdict judged(const MeasureRecord& measure, const Audit& audit, const PassAudit& pass);
+
+/// A measure, and the codes of what it finds.
+struct ListedMeasure {
+    const MeasureRecord* record;
+    std::span<const FindingCode> codes = {};
+};
+/// The list: in the order in which findings of one weight are said.
+inline constexpr std::array kListedMeasures{
+    ListedMeasure{&kValueMeasure, kValueCodes},
+    ListedMeasure{&kOrderMeasure, kOrderCodes},
+    ListedMeasure{&kFocusMeasure, kFocusCodes},
+    ListedMeasure{&kSwingMeasure, kSwingCodes},
+    ListedMeasure{&kRangeMeasure, kRangeCodes},
+    ListedMeasure{&kShapeMeasure, kShapeCodes},
+    ListedMeasure{&kAccentMeasure, kAccentCodes},
+    ListedMeasure{&kIntensityMeasure, kIntensityCodes},
+    ListedMeasure{&kExtremesMeasure, kExtremesCodes},
+    ListedMeasure{&kGreyShadowsMeasure, kGreyShadowsCodes},
+    ListedMeasure{&kStrokesMeasure},
+    ListedMeasure{&kSharedLightMeasure, kSharedLightCodes},
+    ListedMeasure{&kGapsMeasure, kGapsCodes},
+    ListedMeasure{&kEdgesMeasure, kEdgesCodes},
+    ListedMeasure{&kBackgroundMeasure, kBackgroundCodes},
+    ListedMeasure{&kReservedMeasure, kReservedCodes},
+    ListedMeasure{&kNoEffectMeasure, kNoEffectCodes},
+    ListedMeasure{&kPartColoursMeasure},
+};
+inline constexpr auto kMeasures = [] {
+    std::array<const MeasureRecord*, kListedMeasures.size()> records{};
+    std::ranges::transform(kListedMeasures, records.begin(), &ListedMeasure::record);
+    return records;
+}();
 
 }  // namespace underpaint

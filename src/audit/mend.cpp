@@ -31,6 +31,9 @@ struct Take {
     Painting operator()(const SetBand& set) const {
         return pass_with(set.pass, [&](Pass& pass) { pass.reach.band = set.to; });
     }
+    Painting operator()(const SetReach& set) const {
+        return pass_with(set.pass, [&](Pass& pass) { pass.reach = set.to; });
+    }
     Painting operator()(const SetTune& set) const {
         return pass_with(set.pass, [&](Pass& pass) { pass.tune = set.to; });
     }
@@ -64,6 +67,7 @@ struct PassOf {
     Result operator()(const SetHold& set) const { return set.pass; }
     Result operator()(const MatchStops& match) const { return match.pass; }
     Result operator()(const SetBand& set) const { return set.pass; }
+    Result operator()(const SetReach& set) const { return set.pass; }
     Result operator()(const SetTune& set) const { return set.pass; }
     Result operator()(const LayAbove& lay) const { return lay.pass; }
     Result operator()(const LayBeneath& lay) const { return lay.pass; }

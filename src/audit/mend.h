@@ -35,6 +35,12 @@ struct SetBand {
     ValueBand to;
     friend bool operator==(const SetBand&, const SetBand&) = default;
 };
+/// A pass below the seal line lands elsewhere.
+struct SetReach {
+    std::size_t pass = 0;
+    Reach to;
+    friend bool operator==(const SetReach&, const SetReach&) = default;
+};
 /// The colours of a pass below the seal line, moved together.
 struct SetTune {
     std::size_t pass = 0;
@@ -76,7 +82,7 @@ struct MoveSplits {
 struct Mend {
     std::string label;   ///< "Ease to 11%"
     std::string effect;  ///< what it would leave, in words
-    std::variant<SetStrength, SetHold, MatchStops, SetBand, SetTune, LayAbove, LayBeneath,
+    std::variant<SetStrength, SetHold, MatchStops, SetBand, SetReach, SetTune, LayAbove, LayBeneath,
                  SetBalance, LayValuePass, MoveSplits>
         change;
     Basis basis;  ///< the state it was computed for; it is taken on no other

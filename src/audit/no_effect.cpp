@@ -180,7 +180,7 @@ void find(const Painting& painting, const Audit& audit, std::vector<Finding>& fi
     for (const PassAudit& pass : audit.passes) {
         if (!pass.no_effect || pass.no_effect->share < kMuchOfReach) continue;
         const NoEffect& effect = *pass.no_effect;
-        Finding finding{FindingCode::no_effect, Verdict::open, pass.index};
+        Finding finding{kWithoutEffect, Verdict::open, pass.index};
         finding.text =
             fmt::format("{} changes next to nothing in {:.0f}% of where it lands: {}. Pass {}.",
                         shown_name(painting.passes[static_cast<std::size_t>(pass.index) - 1].name),
@@ -210,12 +210,15 @@ FigureFields fields(const Painting&, const PassAudit& pass) {
     return fields;
 }
 
+constexpr std::array kKinds{FindingKind{.code = kWithoutEffect, .better = Better::small}};
+
 }  // namespace
 
 const MeasureRecord kNoEffectMeasure{
     .id = "no_effect",
     .label = "Without effect",
     .judged = false,
+    .kinds = {kKinds, kNoEffectCodes},
     .walk = walk,
     .find = find,
     .words = words,

@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
 #include <optional>
 #include <stop_token>
 #include <vector>
 
+#include "audit/finding_kind.h"
 #include "painting/painting.h"
 
 namespace underpaint {
@@ -39,5 +41,8 @@ std::optional<Pass> shade_beneath(const Painting& painting, std::size_t pass,
 /// What share 0..1 of its reach pass `index` changes visibly, CIEDE2000 of 1 or more, on a small
 /// copy; 0 when stopped.
 double changed_by(const Painting& painting, std::size_t index, const std::stop_token& stop = {});
+
+inline constexpr FindingCode kWithoutEffect{"no-effect"};
+inline constexpr std::array kNoEffectCodes{kWithoutEffect};
 
 }  // namespace underpaint

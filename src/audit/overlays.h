@@ -11,6 +11,8 @@ namespace underpaint {
 /// keep them for touches.
 void find_overlays(const Painting& painting, const Audit& audit, std::vector<Finding>& findings);
 
+inline constexpr FindingCode kOverlaySpreads{"overlay-spreads"};
+extern const FindingKind kOverlayKind;
 inline constexpr double kTouches = 0.35;
 
 }  // namespace underpaint

@@ -11,7 +11,7 @@ namespace {
 
 /// A finding that says what is wished, not what slipped.
 bool is_wanted(FindingCode code) {
-    return code == FindingCode::no_effect;
+    return code == kWithoutEffect;
 }
 
 }  // namespace
@@ -44,7 +44,7 @@ std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, const Au
     const double now = figures.passes[pass].value.judged_p95;
     if (now <= std::max(figures.limits.drift, before)) return {};
     Finding finding;
-    finding.code = FindingCode::values_slip;
+    finding.code = kValuesSlip;
     finding.verdict = Verdict::slipping;
     finding.pass = static_cast<int>(pass) + 1;
     finding.figure = now;

@@ -30,7 +30,7 @@ void find_shares(ValueSearch& search, ShapeCount count, const ShapeShares& wante
     std::string name(name_of_shape(count, worst));
     name[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(name[0])));
     auto& finding =
-        search.add(FindingCode::shape_off, off > 0.15 ? Verdict::lost : Verdict::slipping,
+        search.add(kShapeOff, off > 0.15 ? Verdict::lost : Verdict::slipping,
                    fmt::format("{} shapes hold {:.0f}% of the picture; your plan asks for {:.0f}%.",
                                name, 100 * shares[worst], 100 * wanted[worst]));
     finding.where = shape_mask(search.figures.viewing, splits, worst);
@@ -49,7 +49,7 @@ void find_shapes(ValueSearch& search) {
     const auto shape = static_cast<std::size_t>(largest - shares.begin());
     const std::string_view name = name_of_shape(ShapeCount::three, shape);
     auto& finding =
-        search.add(FindingCode::shape_off, Verdict::slipping,
+        search.add(kShapeOff, Verdict::slipping,
                    fmt::format("The {} shape holds {:.0f}% of the picture: too much to read as "
                                "one of three.",
                                name, 100 * *largest));
@@ -76,7 +76,7 @@ void find_scattered_darks(ValueSearch& search) {
     const double largest = static_cast<double>(regions.regions.front().area) / area;
     if (pieces <= kManyPieces || largest >= 0.5) return;
     auto& finding =
-        search.add(FindingCode::scattered_darks, Verdict::slipping,
+        search.add(kScatteredDarks, Verdict::slipping,
                    fmt::format("Dark shapes fall into {} pieces, and the largest holds {:.0f}% "
                                "of the dark: joined, they would read as one.",
                                pieces, 100 * largest));

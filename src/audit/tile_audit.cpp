@@ -94,6 +94,7 @@ void TileAuditor::find_foci(TileState& tile) const {
 /// What is the same in all states of a tile.
 void TileAuditor::begin(TileState& tile, const TileWalk& walk) const {
     const Rect area = walk.state().area();
+    tile.painting = &painting_;
     tile.area = area;
     tile.all_keep = all_keep_;
     if (!options_.only_values_after) find_foci(tile);

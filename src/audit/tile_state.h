@@ -4,7 +4,7 @@
 #include <vector>
 
 #include "blend/tally_rows.h"
-#include "painting/pass.h"
+#include "painting/painting.h"
 #include "raster/rgb_block.h"
 #include "render/readings.h"
 
@@ -19,6 +19,7 @@ struct PartOnTile {
 /// One tile of the painting after a pass (or at the ground), as all measures see it. Blocks hold
 /// steps (1-9) where nothing else is said. What is the same in all states is found once a tile.
 struct TileState {
+    const Painting* painting = nullptr;  ///< that is measured
     Rect area;
     FloatBlock sealed;
     FloatBlock lights, shadows;     ///< of the whole picture: 1 or 0

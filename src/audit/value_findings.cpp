@@ -25,7 +25,7 @@ void find_range(ValueSearch& search) {
     const bool narrow = high - low < kNarrowBand;
     if (narrow) {
         auto& finding = search.add(
-            FindingCode::narrow_band, Verdict::slipping,
+            kBandNarrow, Verdict::slipping,
             fmt::format("Nine tenths of the picture lie within {:.1f} steps ({:.1f} to "
                         "{:.1f}): darks and lights hardly part.",
                         search.said_width(high - low), search.said(low), search.said(high)));
@@ -40,7 +40,7 @@ void find_range(ValueSearch& search) {
         if (off > kRangeSlack) {
             const bool squeezed = is.width() < wanted.width();
             auto& finding = search.add(
-                FindingCode::range_off, off > 1 ? Verdict::lost : Verdict::slipping,
+                kRangeOff, off > 1 ? Verdict::lost : Verdict::slipping,
                 fmt::format(
                     "Values run from {:.1f} to {:.1f}, {} than the {:.1f} to {:.1f} of your plan.",
                     search.said(is.darkest), search.said(is.lightest),
@@ -52,7 +52,7 @@ void find_range(ValueSearch& search) {
     }
     if (narrow) return;
     const std::string_view width = width_of(is), key = name_of(key_of(search.figures.steps));
-    search.add(FindingCode::range_is, Verdict::held,
+    search.add(kRangeIs, Verdict::held,
                fmt::format("Values run from {:.1f} to {:.1f}: a {} range in a {} key{}.",
                            search.said(is.darkest), search.said(is.lightest), width, key,
                            search.plan.range ? ", as planned" : ""));
@@ -64,7 +64,7 @@ void find_key(ValueSearch& search) {
     const double median = search.figures.steps.percentile(0.5);
     const auto is_name = name_of(is), wanted_name = name_of(*search.plan.key);
     auto& finding = search.add(
-        FindingCode::key_off, Verdict::slipping,
+        kKeyOff, Verdict::slipping,
         fmt::format("The key is {} (half the picture is below {:.1f}); your plan has it {}.",
                     is_name, search.said(median), wanted_name));
     constexpr double middles[] = {3.8, 5, 6.2};
@@ -80,7 +80,7 @@ void find_parts(ValueSearch& search) {
         if (part == nullptr || part->hidden || is == search.figures.parts.end()) continue;
         if (!is->steps) {
             search.add(
-                FindingCode::part_off, Verdict::slipping,
+                kPartOff, Verdict::slipping,
                 fmt::format(
                     "{} covers no pixel by half, so its step can't be measured; your plan has "
                     "{:.1f}.",
@@ -90,7 +90,7 @@ void find_parts(ValueSearch& search) {
         const double off = std::abs(is->steps->mean - wanted);
         if (off <= kPartSlack) continue;
         auto& finding = search.add(
-            FindingCode::part_off, off > 1 ? Verdict::lost : Verdict::slipping,
+            kPartOff, off > 1 ? Verdict::lost : Verdict::slipping,
             fmt::format("{} stands at step {:.1f}; your plan has it at {:.1f}.",
                         shown_name(part->name), search.said(is->steps->mean), search.said(wanted)));
         finding.where = part->mask;
@@ -118,7 +118,7 @@ void find_white(ValueSearch& search) {
     }
     if (pieces == 0) return;
     auto& finding =
-        search.add(FindingCode::bare_white, Verdict::slipping,
+        search.add(kBareWhite, Verdict::slipping,
                    fmt::format("{:.1f}% of the picture is bare white, in {} {} outside the foci.",
                                100 * area / static_cast<double>(size.area()), pieces,
                                pieces == 1 ? "place" : "places"));
@@ -131,7 +131,7 @@ std::vector<Finding> find_in_values(const Painting& painting, const ValuesAudit&
     ValueSearch search{painting, figures, stop};
     const Range range = range_of(figures.steps);
     if (range.width() < 0.01) {
-        search.add(FindingCode::one_value, Verdict::slipping,
+        search.add(kOneValue, Verdict::slipping,
                    fmt::format("The picture is one value, {:.1f}: range, edges and focus can't be "
                                "measured where nothing differs.",
                                search.said(range.darkest)));

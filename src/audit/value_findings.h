@@ -9,6 +9,11 @@
 
 namespace underpaint {
 
+inline constexpr FindingCode kFocusLeads{"focus-leads"}, kRangeIs{"range-is"},
+    kOneValue{"one-value"}, kRangeOff{"range-off"}, kKeyOff{"key-off"}, kShapeOff{"shape-off"},
+    kPartOff{"part-off"}, kEdgesCompete{"edges-compete"}, kBareWhite{"bare-white"},
+    kBandNarrow{"narrow-band"}, kNoSoftEdges{"no-soft-edges"}, kScatteredDarks{"scattered-darks"};
+
 /// Compares a painting's values with its plan, and with what any picture suffers from. The
 /// costliest first; never empty. Those that need edges are left out where `figures` have none,
 /// mends where `figures` are not exact.

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "audit/verdict.h"
 
+#include <cmath>
+
 namespace underpaint {
 
 std::string_view id_of(Verdict verdict) {
@@ -8,18 +10,18 @@ std::string_view id_of(Verdict verdict) {
     return ids[static_cast<int>(verdict)];
 }
 
-Verdict judge_drift(double p95, double budget) {
-    return judge_excess(p95, budget, 2 * budget);
-}
-
-Verdict judge_share(double share, double held, double lost) {
-    if (share >= held) return Verdict::held;
-    return share >= lost ? Verdict::slipping : Verdict::lost;
-}
-
-Verdict judge_excess(double excess, double held, double lost) {
-    if (excess <= held) return Verdict::held;
-    return excess <= lost ? Verdict::slipping : Verdict::lost;
+Verdict judged(double figure, const Bounds& bounds) {
+    const auto within = [&](double bound) {
+        switch (bounds.better) {
+            case Better::large: return figure >= bound;
+            case Better::small: return figure <= bound;
+            case Better::near_nought: return std::fabs(figure) <= bound;
+        }
+        return false;
+    };
+    return within(bounds.held)   ? Verdict::held
+           : within(bounds.lost) ? Verdict::slipping
+                                 : Verdict::lost;
 }
 
 }  // namespace underpaint

@@ -16,14 +16,22 @@ constexpr Verdict worse(Verdict a, Verdict b) {
     return a < b ? b : a;
 }
 
+/// Which figures of a measure are good.
+enum class Better { large, small, near_nought };
+
+/// Held as far as `held`, lost beyond `lost`, slipping between.
+struct Bounds {
+    double held = 0, lost = 0;
+    Better better = Better::large;
+    friend bool operator==(const Bounds&, const Bounds&) = default;
+};
+Verdict judged(double figure, const Bounds& bounds);
+
 /// Budget for the 95th percentile of drift, in steps of the nine-step scale, where no house rule
 /// says another; up to twice the budget it is slipping.
 inline constexpr double kHeldDrift = 0.25;
-Verdict judge_drift(double p95, double budget = kHeldDrift);
-
-/// Of something that may lose some of its size: held from `held` of what it was, lost under `lost`.
-Verdict judge_share(double share, double held, double lost);
-/// Of something that may come to so much: held up to `held`, lost beyond `lost`.
-Verdict judge_excess(double excess, double held, double lost);
+constexpr Bounds drift_bounds(double budget) {
+    return {budget, 2 * budget, Better::small};
+}
 
 }  // namespace underpaint

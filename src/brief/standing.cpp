@@ -73,17 +73,6 @@ Check coloured(const Painting& painting, const WorkFigures* work) {
     return {with == all, fmt::format("{} of {} parts have a colour", with, all)};
 }
 
-/// Reaches the size of what is wanted, on its side; for one temperature, stays under what is told
-/// apart.
-Verdict judge_wanted_swing(double now, double wanted) {
-    if (wanted == 0)
-        return std::abs(now) < kLeastSwing       ? Verdict::held
-               : std::abs(now) < 2 * kLeastSwing ? Verdict::slipping
-                                                 : Verdict::lost;
-    const double share = now / wanted;
-    return share >= 1 ? Verdict::held : share >= 0.5 ? Verdict::slipping : Verdict::lost;
-}
-
 /// As the ledger has it, split by the seal; of a painting without passes, the picture's own.
 double swing_now(const Measured& measured) {
     return measured.audit != nullptr && !measured.audit->passes.empty()
@@ -95,7 +84,7 @@ Check shadows(const Painting& painting, const Measured& measured) {
     if (measured.work == nullptr) return {false, "not measured yet"};
     const double swing = swing_now(measured);
     if (const auto wanted = wanted_swing(painting.brief))
-        return {judge_wanted_swing(swing, *wanted) == Verdict::held,
+        return {judged(swing, planned_swing(*wanted)) == Verdict::held,
                 fmt::format("swing {} of {}", with_sign(swing, 1), with_sign(*wanted, 1))};
     return {std::abs(swing) >= kLeastSwing, fmt::format("swing {}", with_sign(swing, 1))};
 }
@@ -114,7 +103,7 @@ Check keeps_range(const Audit* audit) {
     if (audit->passes.empty()) return {false, "no passes yet"};
     const auto kept = audit->passes.back().range.kept;
     if (!kept) return {false, "the seal is of one value"};
-    return {*kept >= kRangeKept, fmt::format("{:.0f}% of the range kept", 100 * *kept)};
+    return {*kept >= kHeldRange, fmt::format("{:.0f}% of the range kept", 100 * *kept)};
 }
 
 Check strongest(const Painting& painting, const Measured& measured) {
@@ -235,7 +224,7 @@ private:
             const double now = swing_now(measured_);
             line.now = "swing " + with_sign(now, 1);
             if (wanted)
-                line.verdict = judge_wanted_swing(now, *wanted);
+                line.verdict = judged(now, planned_swing(*wanted));
             else
                 line.verdict = (now > 0) == (*brief_.light == Light::warm_lights) ? Verdict::held
                                                                                   : Verdict::lost;
@@ -244,7 +233,7 @@ private:
             if (measured_.work == nullptr || measured_.work->finished.grey) return;
             const double now = swing_now(measured_);
             line.now = with_sign(now, 1);
-            line.verdict = judge_wanted_swing(now, *wanted);
+            line.verdict = judged(now, planned_swing(*wanted));
         }
     }
 

@@ -60,7 +60,6 @@ std::vector<bool> done_steps(const std::vector<StepStanding>& standing);
 
 inline constexpr double kCovered = 0.98;      ///< share of the picture that parts have to cover
 inline constexpr double kColoured = 0.5;      ///< share of a part that has to have a colour
-inline constexpr double kRangeKept = 0.9;     ///< of the sealed range
 inline constexpr double kMotherSlack = 0.03;  ///< below the share of the mother colour
 
 }  // namespace underpaint

@@ -96,6 +96,8 @@ Json to_json(const Plan& plan) {
         json["shares"][std::to_string(number_of(count))] = shares;
     for (const auto& [part, step] : plan.steps)
         json["steps"].push_back({{"part", part}, {"step", step}});
+    for (const auto& [part, from] : plan.reserved)
+        json["reserved"].push_back({{"part", part}, {"from", from}});
     if (plan.range) json["range"] = {plan.range->darkest, plan.range->lightest};
     if (plan.key) json["key"] = name_of(*plan.key);
     if (plan.lead) json["lead"] = *plan.lead;
@@ -311,6 +313,9 @@ private:
         if (json.contains("steps"))
             for (const Json& planned : json.at("steps"))
                 plan.steps[planned.at("part")] = planned.at("step");
+        if (json.contains("reserved"))
+            for (const Json& reserved : json.at("reserved"))
+                plan.reserved[reserved.at("part")] = reserved.at("from");
         painting = with_plan(std::move(painting), std::move(plan));
     }
 

@@ -109,6 +109,7 @@ Painting without_part(Painting painting, PartId id) {
                 pass.reach.kept.push_back({part->name, part->mask});
     std::erase_if(painting.parts, [&](const Part& other) { return other.id == id; });
     painting.plan.steps.erase(id);
+    painting.plan.reserved.erase(id);
     return painting;
 }
 
@@ -139,9 +140,11 @@ Painting with_plan(Painting painting, Plan plan) {
         plan.range->darkest = step(plan.range->darkest);
         plan.range->lightest = std::max(step(plan.range->lightest), plan.range->darkest);
     }
-    std::erase_if(plan.steps,
-                  [&](const auto& planned) { return painting.part(planned.first) == nullptr; });
-    for (auto& [part, planned] : plan.steps) planned = step(planned);
+    for (auto* of_parts : {&plan.steps, &plan.reserved}) {
+        std::erase_if(*of_parts,
+                      [&](const auto& each) { return painting.part(each.first) == nullptr; });
+        for (auto& [part, each] : *of_parts) each = step(each);
+    }
     if (plan.lead) plan.lead = std::clamp(std::isfinite(*plan.lead) ? *plan.lead : 1, 1.0, 10.0);
     std::erase_if(plan.shares, [](const auto& planned) {
         const auto& [count, shares] = planned;
@@ -187,6 +190,7 @@ Painting with_brief_of(Painting painting, const Painting& briefed) {
     painting.log = briefed.log;
     Plan plan = briefed.plan;
     plan.steps.clear();
+    plan.reserved.clear();
     painting = with_plan(std::move(painting), std::move(plan));
     for (const ShapeCount count : kShapeCounts)
         painting = with_splits(std::move(painting), count, briefed.plan.splits.of(count));

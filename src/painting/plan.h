@@ -35,7 +35,10 @@ struct Plan {
     std::optional<Key> key;
     std::map<ShapeCount, ShapeShares> shares;
     std::map<PartId, double> steps;  ///< mean step, 1-9, of a part
-    std::optional<double> lead;      ///< of the first focus over its best rival, at least 1
+    /// Parts that colour is to leave bare, so that they stay the lightest: what of each was sealed
+    /// at this step, 1-9, or lighter; 1 for all of it.
+    std::map<PartId, double> reserved;
+    std::optional<double> lead;  ///< of the first focus over its best rival, at least 1
     friend bool operator==(const Plan&, const Plan&) = default;
 };
 

@@ -175,9 +175,9 @@ TEST(Findings, SayThatAllHeld) {
     const auto findings =
         findings_of(with_pass(sealed(ramp({64, 64})), tint({1, 0, 0}, BlendMode::true_colour)));
     ASSERT_EQ(findings.size(), 1U);
-    EXPECT_EQ(findings[0].code, FindingCode::all_held);
+    EXPECT_EQ(findings[0].code, kAllHeld);
     EXPECT_EQ(findings[0].verdict, Verdict::held);
-    EXPECT_EQ(findings_of(sealed(ramp({8, 8})))[0].code, FindingCode::nothing_laid);
+    EXPECT_EQ(findings_of(sealed(ramp({8, 8})))[0].code, kNothingLaid);
 }
 
 TEST(Findings, NameThePassThatSlipped) {
@@ -188,7 +188,7 @@ TEST(Findings, NameThePassThatSlipped) {
     painting = with_pass(painting, wash);
     const auto findings = findings_of(painting);
     ASSERT_FALSE(findings.empty());
-    EXPECT_EQ(findings[0].code, FindingCode::values_slip);
+    EXPECT_EQ(findings[0].code, kValuesSlip);
     EXPECT_EQ(findings[0].pass, 2);
     EXPECT_NE(findings[0].text.find("Amber wash"), std::string::npos);
     EXPECT_NE(findings[0].text.find("Pass 2."), std::string::npos);
@@ -201,7 +201,7 @@ TEST(Findings, NameThePassThatTippedTheBalance) {
     painting = with_pass(painting, tint(grey(encoded_grey_of(52.5F)), BlendMode::normal));
     painting = with_pass(painting, tint(grey(encoded_grey_of(55)), BlendMode::normal));
     const auto findings = findings_of(painting);
-    ASSERT_EQ(findings[0].code, FindingCode::values_slip);
+    ASSERT_EQ(findings[0].code, kValuesSlip);
     EXPECT_EQ(findings[0].pass, 2);
     EXPECT_EQ(findings[0].verdict, Verdict::slipping);
 }
@@ -215,7 +215,7 @@ TEST(Findings, TellSwappedPartsAndThePassThatDidIt) {
     painting =
         with_pass(with_pass(painting, tint({0.5F, 0.5F, 0.5F}, BlendMode::true_colour)), lift);
     const auto findings = findings_of(painting);
-    const auto swap = std::ranges::find(findings, FindingCode::part_swap, &Finding::code);
+    const auto swap = std::ranges::find(findings, kPartSwap, &Finding::code);
     ASSERT_NE(swap, findings.end());
     EXPECT_EQ(swap->pass, 2);
     EXPECT_NE(swap->text.find("Pool now reads lighter than Sky"), std::string::npos) << swap->text;
@@ -232,7 +232,7 @@ TEST(Findings, TellALostFocus) {
     Pass flatten = tint({0.5F, 0.5F, 0.5F}, BlendMode::normal, 0.6F);
     flatten.reach.parts = {painting.parts[0].id};
     const auto findings = findings_of(with_pass(painting, flatten));
-    const auto focus = std::ranges::find(findings, FindingCode::focus_slips, &Finding::code);
+    const auto focus = std::ranges::find(findings, kFocusSlips, &Finding::code);
     ASSERT_NE(focus, findings.end());
     EXPECT_EQ(focus->verdict, Verdict::lost);
     EXPECT_NE(focus->text.find("The lamp"), std::string::npos);

@@ -39,7 +39,7 @@ TEST(Blame, SharesInTheOrderLaidAddUpToWhatBecameOfTheFigure) {
     const Painting painting = washed({0.1F, 0.15F, 0.2F});
     const Audit figures = *audit(painting, {});
     const auto findings = blamed(painting);
-    for (const FindingCode code : {FindingCode::values_slip, FindingCode::range_shrinks}) {
+    for (const FindingCode code : {kValuesSlip, kRangeShrinks}) {
         const Finding slip = of(findings, code);
         ASSERT_EQ(slip.shares.size(), 3U) << slip.text;
         double sum = 0;
@@ -48,9 +48,8 @@ TEST(Blame, SharesInTheOrderLaidAddUpToWhatBecameOfTheFigure) {
             EXPECT_GT(share.alone, 0);
             sum += share.laid;
         }
-        const double change = code == FindingCode::values_slip
-                                  ? figures.passes.back().value.judged_p95
-                                  : 1 - *figures.passes.back().range.kept;
+        const double change = code == kValuesSlip ? figures.passes.back().value.judged_p95
+                                                  : 1 - *figures.passes.back().range.kept;
         EXPECT_NEAR(sum, change, 0.01);
         EXPECT_NE(slip.text.find("Pass 1 took"), std::string::npos) << slip.text;
     }
@@ -58,7 +57,7 @@ TEST(Blame, SharesInTheOrderLaidAddUpToWhatBecameOfTheFigure) {
 
 TEST(Blame, AloneIsWhatTheFigureBecomesWithoutThePass) {
     const Painting painting = washed({0.3F, 0.2F});
-    const Finding slip = of(blamed(painting), FindingCode::range_shrinks);
+    const Finding slip = of(blamed(painting), kRangeShrinks);
     for (const PassShare& share : slip.shares) {
         Painting without = painting;
         without.passes[static_cast<std::size_t>(share.pass) - 1].on = false;
@@ -72,7 +71,7 @@ TEST(Blame, OnePassThatDidItAllIsSaidToBeAlone) {
     Painting painting = sealed(testing::ramp({320, 60}));
     painting = with_pass(std::move(painting), tint({0.3F, 0.4F, 0.7F}, BlendMode::true_colour));
     painting = with_pass(std::move(painting), tint({0.8F, 0.5F, 0.2F}, BlendMode::normal, 0.5F));
-    const Finding slip = of(blamed(painting), FindingCode::values_slip);
+    const Finding slip = of(blamed(painting), kValuesSlip);
     EXPECT_TRUE(slip.text.ends_with("Pass 2, alone.")) << slip.text;
 }
 
@@ -82,7 +81,7 @@ TEST(Blame, APassThatHidesAnothersDamageIsNamed) {
     back.source = Curve{};
     back.hold_to = HoldTo::sealed;
     painting = with_pass(std::move(painting), back);
-    const Finding slip = of(blamed(painting), FindingCode::values_slip);
+    const Finding slip = of(blamed(painting), kValuesSlip);
     EXPECT_EQ(slip.pass, 1);
     EXPECT_NE(slip.text.find("Pass 2 hides"), std::string::npos) << slip.text;
 }
@@ -99,7 +98,7 @@ TEST(Blame, APassThatOthersNeedIsNotCovered) {
     }
     const Audit figures = *audit(painting, {});
     ASSERT_GT(figures.passes[1].value.judged_p95, figures.passes[0].value.judged_p95);
-    const Finding slip = of(blamed(painting), FindingCode::values_slip);
+    const Finding slip = of(blamed(painting), kValuesSlip);
     EXPECT_EQ(slip.text.find("covered"), std::string::npos) << slip.text;
     const auto second = std::ranges::find(slip.shares, 2, &PassShare::pass);
     ASSERT_NE(second, slip.shares.end()) << slip.text;
@@ -120,27 +119,27 @@ TEST(Blame, EndsWhenStopped) {
 
 TEST(Meant, HoldsAsLongAsTheFigureIsNoWorse) {
     Painting painting = washed({0.5F});
-    const Finding slip = of(blamed(painting), FindingCode::values_slip);
+    const Finding slip = of(blamed(painting), kValuesSlip);
     painting = with_meant(painting, meant_of(painting, slip, "fog comes in"));
     const auto accepted = find(painting, *audit(painting, {}));
-    const Finding after = of(accepted, FindingCode::values_slip);
+    const Finding after = of(accepted, kValuesSlip);
     EXPECT_EQ(after.meant, "fog comes in");
     EXPECT_FALSE(counts(after));
     EXPECT_TRUE(accepted.back().meant) << "what is meant stands last";
 
     Painting worse = painting;
     worse.passes[0].strength = 0.8F;
-    EXPECT_FALSE(of(find(worse, *audit(worse, {})), FindingCode::values_slip).meant);
+    EXPECT_FALSE(of(find(worse, *audit(worse, {})), kValuesSlip).meant);
     Painting better = painting;
     better.passes[0].strength = 0.4F;
-    EXPECT_TRUE(of(find(better, *audit(better, {})), FindingCode::values_slip).meant);
+    EXPECT_TRUE(of(find(better, *audit(better, {})), kValuesSlip).meant);
 
     Pass renamed = painting.passes[0];
     renamed.name = "Fog";
     const Painting other = with_changed_pass(painting, 0, renamed);
-    EXPECT_TRUE(of(find(other, *audit(other, {})), FindingCode::values_slip).meant);
+    EXPECT_TRUE(of(find(other, *audit(other, {})), kValuesSlip).meant);
     const Painting back = without_meant(other, other.meant[0]);
-    EXPECT_FALSE(of(find(back, *audit(back, {})), FindingCode::values_slip).meant);
+    EXPECT_FALSE(of(find(back, *audit(back, {})), kValuesSlip).meant);
 }
 
 // --- what is safe

@@ -43,6 +43,11 @@ TEST(BrushStroke, DabsOfOneMoveAddUpAsIfLaidOneByOne) {
     constexpr double radius = 30, flow = 0.2, spacing = 0.2 * radius;
     const Point from{20, -10}, to{310, 290};
     const double way = std::hypot(to.x - from.x, to.y - from.y);
+    // A hard core of a fifth, then a smoothstep to the rim.
+    const auto covers = [](double away) {
+        const double t = std::clamp((1 - away) / (1 - 0.2), 0.0, 1.0);
+        return t * t * (3 - 2 * t);
+    };
     Picture mask = blank();
     BrushStroke stroke({radius, 0.2, flow, false});
     stroke.move(mask, {from, 1});
@@ -53,7 +58,7 @@ TEST(BrushStroke, DabsOfOneMoveAddUpAsIfLaidOneByOne) {
             for (double gone = 0; gone <= way; gone += spacing) {
                 const double dx = x + 0.5 - (from.x + gone / way * (to.x - from.x));
                 const double dy = y + 0.5 - (from.y + gone / way * (to.y - from.y));
-                left *= 1 - flow * dab_coverage(std::hypot(dx, dy) / radius, 0.2);
+                left *= 1 - flow * covers(std::hypot(dx, dy) / radius);
             }
             EXPECT_NEAR(pixel(mask, x, y).r, 1 - left, 1e-3) << x << ", " << y;
         }

@@ -65,11 +65,11 @@ TEST(DriftTally, OfNothingIsNothing) {
 }
 
 TEST(Verdict, FollowsTheBudgets) {
-    EXPECT_EQ(judge_drift(0), Verdict::held);
-    EXPECT_EQ(judge_drift(0.25), Verdict::held);
-    EXPECT_EQ(judge_drift(0.2501), Verdict::slipping);
-    EXPECT_EQ(judge_drift(0.5), Verdict::slipping);
-    EXPECT_EQ(judge_drift(0.51), Verdict::lost);
+    EXPECT_EQ(judged(0, drift_bounds(kHeldDrift)), Verdict::held);
+    EXPECT_EQ(judged(0.25, drift_bounds(kHeldDrift)), Verdict::held);
+    EXPECT_EQ(judged(0.2501, drift_bounds(kHeldDrift)), Verdict::slipping);
+    EXPECT_EQ(judged(0.5, drift_bounds(kHeldDrift)), Verdict::slipping);
+    EXPECT_EQ(judged(0.51, drift_bounds(kHeldDrift)), Verdict::lost);
     EXPECT_EQ(id_of(Verdict::slipping), "slipping");
     EXPECT_EQ(worse(Verdict::held, Verdict::lost), Verdict::lost);
 }

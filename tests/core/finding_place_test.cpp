@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Where findings are shown that no planted fault of one pass is told by.
 #include "audit/finding_place.h"
+#include "audit/overlays.h"
 
 #include <gtest/gtest.h>
 
@@ -54,7 +55,7 @@ TEST(FindingPlace, OfGapsIsTheSlivers) {
         painting, on_mask(tint({0.3F, 0.4F, 0.7F}, BlendMode::true_colour), size, [](int x, int y) {
             return !(x >= 200 && x < 204 && y >= 100 && y < 112);
         }));
-    const auto gap = shown(painting, FindingCode::gaps);
+    const auto gap = shown(painting, kGapsLeft);
     ASSERT_TRUE(gap && gap->place);
     EXPECT_FLOAT_EQ(gap->at(202.0 / 400, 106.0 / 300), 1);
     EXPECT_FLOAT_EQ(gap->at(240.0 / 400, 106.0 / 300), 0);
@@ -67,7 +68,7 @@ TEST(FindingPlace, OfExtremesHoldsSinglePixelsOfALargePicture) {
     painting =
         with_pass(painting, on_mask(tint(grey(1), BlendMode::normal), size,
                                     [](int x, int y) { return y % 20 == 7 && x % 16 == 3; }));
-    const auto white = shown(painting, FindingCode::extremes);
+    const auto white = shown(painting, kExtremesAdded);
     ASSERT_TRUE(white && white->place);
     EXPECT_LT(white->place->size().width, 3300);
     EXPECT_FLOAT_EQ(white->at(1603.5 / 3300, 7.5 / 40), 1);
@@ -89,7 +90,7 @@ TEST(FindingPlace, OfSoftEdgesIsWhereTheyWereLost) {
     over.source = Painted{
         share(coloured(size, [](int x, int) { return grey(x < 200 ? 0.2F : 0.5F); })), 0, 0};
     painting = with_pass(painting, on_mask(over, size, [](int x, int) { return x < 400; }));
-    const auto soft = shown(painting, FindingCode::soft_edges_lost);
+    const auto soft = shown(painting, kSoftEdgesLost);
     ASSERT_TRUE(soft && soft->place);
     EXPECT_FLOAT_EQ(soft->at(0.25, 0.5), 1);
     EXPECT_FLOAT_EQ(soft->at(0.75, 0.5), 0);
@@ -100,7 +101,7 @@ TEST(FindingPlace, OfAnOverlayThatSpreadsIsWhatItChanged) {
     Painting painting = sealed(grey_picture(size, [](int, int) { return 0.5; }));
     painting = with_pass(painting, on_mask(tint({0.8F, 0.5F, 0.3F}, BlendMode::overlay), size,
                                            [](int x, int) { return x < 80; }));
-    const auto overlay = shown(painting, FindingCode::overlay_spreads);
+    const auto overlay = shown(painting, kOverlaySpreads);
     ASSERT_TRUE(overlay && overlay->place);
     EXPECT_FLOAT_EQ(overlay->at(0.3, 0.5), 1);
     EXPECT_FLOAT_EQ(overlay->at(0.9, 0.5), 0);
@@ -117,7 +118,7 @@ TEST(FindingPlace, OfLightsThatDifferIsThePartThatAgreesLeast) {
     cool.source = GradientMap{{{0, {0.6F, 0.4F, 0.2F}}, {1, {0.4F, 0.7F, 0.9F}}}, MapOf::seal};
     cool.reach.parts = {painting.parts[1].id};
     painting = with_pass(with_pass(painting, warm), cool);
-    const auto light = shown(painting, FindingCode::light_differs);
+    const auto light = shown(painting, kLightDiffers);
     ASSERT_TRUE(light && light->place);
     EXPECT_NE(light->finding.text.find("Two agrees least"), std::string::npos)
         << light->finding.text;
@@ -131,7 +132,7 @@ TEST(FindingPlace, OfWhatIsAllOverThePictureIsNone) {
     for (const Finding& finding : find(painting, figures))
         EXPECT_EQ(place_of(painting, figures, finding), nullptr) << finding.text;
     // A finding of another painting has none here.
-    EXPECT_EQ(place_of(painting, figures, {FindingCode::values_slip, Verdict::lost, 3}), nullptr);
+    EXPECT_EQ(place_of(painting, figures, {kValuesSlip, Verdict::lost, 3}), nullptr);
 }
 
 }  // namespace

@@ -96,10 +96,10 @@ TEST(Flats, AreNotJudgedUntilTheyAreShaded) {
     EXPECT_EQ(verdicts(audit), std::vector(3, Verdict::open));
     EXPECT_TRUE(audit.open());
     const auto findings = find(painting, audit);
-    EXPECT_EQ(findings.front().code, FindingCode::open_yet);
+    EXPECT_EQ(findings.front().code, kOpenYet);
     for (const Finding& finding : findings) {
         EXPECT_FALSE(is_bad(finding.verdict)) << finding.text;
-        EXPECT_NE(finding.code, FindingCode::values_slip) << finding.text;
+        EXPECT_NE(finding.code, kValuesSlip) << finding.text;
     }
 
     painting = with_shading(std::move(painting), 0.04F);
@@ -132,7 +132,7 @@ TEST(Flats, TheFirstJudgedStateIsComparedWithTheSealAlone) {
     EXPECT_NEAR(audit.passes[3].value.own.max, 0, 1e-4) << "what the flats were is not its doing";
     EXPECT_EQ(audit.passes[4].value.verdict, Verdict::lost);
     const auto findings = find(painting, audit);
-    EXPECT_EQ(findings.front().code, FindingCode::values_slip);
+    EXPECT_EQ(findings.front().code, kValuesSlip);
     EXPECT_EQ(findings.front().pass, 5) << findings.front().text;
 }
 
@@ -150,7 +150,7 @@ TEST(Flats, PartsThatStandTheOtherWayRoundAreNoSwapUntilTheyAreShaded) {
     painting.passes[2].source = Tint{grey(0.1F)};
     const auto swaps = [](const Painting& of) {
         const auto findings = find(of, audited(of));
-        return std::ranges::count(findings, FindingCode::part_swap, &Finding::code);
+        return std::ranges::count(findings, kPartSwap, &Finding::code);
     };
     EXPECT_EQ(swaps(painting), 0);
     EXPECT_EQ(swaps(with_shading(painting, 0)), 0) << "nor is it said that they were put back";
@@ -238,7 +238,7 @@ TEST(Shading, OutOfBalanceIsMendedByTheBest) {
     const Painting painting = with_shading(flats(), 0.8F);
     const Audit audit = audited(painting);
     const auto findings = find(painting, audit);
-    ASSERT_EQ(findings.front().code, FindingCode::values_slip);
+    ASSERT_EQ(findings.front().code, kValuesSlip);
     EXPECT_EQ(findings.front().pass, 5);
     const auto mends = mends_for(painting, findings.front(), audit);
     ASSERT_FALSE(mends.empty());

@@ -141,6 +141,10 @@ TEST(Focus, LargePicturesAreMeasuredAtViewingScale) {
 }
 
 TEST(Swing, IsJudgedByTheLargestBefore) {
+    const auto judge_swing = [](double now, double largest_before) {
+        const auto bounds = kept_swing(largest_before);
+        return bounds ? judged(now, *bounds) : Verdict::held;
+    };
     EXPECT_EQ(judge_swing(8, 10), Verdict::held);
     EXPECT_EQ(judge_swing(7.9, 10), Verdict::slipping);
     EXPECT_EQ(judge_swing(4.9, 10), Verdict::lost);
@@ -152,6 +156,18 @@ TEST(Swing, IsJudgedByTheLargestBefore) {
     EXPECT_EQ(largest_swing(-15.6, 9), 9) << "what is lost is no measure";
     EXPECT_EQ(largest_swing(-15.6, 1), -15.6);
     EXPECT_EQ(largest_swing(12, 9), 12);
+}
+
+TEST(Swing, IsJudgedByThePlan) {
+    for (const double side : {-1.0, 1.0}) {
+        EXPECT_EQ(judged(6 * side, planned_swing(6 * side)), Verdict::held);
+        EXPECT_EQ(judged(5.9 * side, planned_swing(6 * side)), Verdict::slipping);
+        EXPECT_EQ(judged(2.9 * side, planned_swing(6 * side)), Verdict::lost);
+        EXPECT_EQ(judged(-9 * side, planned_swing(6 * side)), Verdict::lost);
+        EXPECT_EQ(judged(2 * side, planned_swing(0)), Verdict::held);
+        EXPECT_EQ(judged(2.1 * side, planned_swing(0)), Verdict::slipping);
+        EXPECT_EQ(judged(4.1 * side, planned_swing(0)), Verdict::lost);
+    }
 }
 
 TEST(PartOrder, FindsPartsThatChangedPlaces) {

@@ -5,6 +5,7 @@
 #include <gtest/gtest.h>
 
 #include "audit/finding.h"
+#include "audit/map_turns.h"
 #include "audit/pass_mends.h"
 #include "colour/lab.h"
 #include "colour/oklab.h"
@@ -129,7 +130,7 @@ Painting mapped(GradientStops stops, BlendMode blend = BlendMode::normal) {
 }
 
 const Finding* turn_of(const std::vector<Finding>& findings) {
-    const auto found = std::ranges::find(findings, FindingCode::map_turns, &Finding::code);
+    const auto found = std::ranges::find(findings, kMapTurns, &Finding::code);
     return found == findings.end() ? nullptr : &*found;
 }
 
@@ -175,7 +176,7 @@ TEST(MatchStops, AreOfferedWhereTheyBringValuesBack) {
         const Painting painting = mapped(dark, blend);
         const Audit figures = *audit(painting, {});
         const auto findings = find(painting, figures);
-        const auto slip = std::ranges::find(findings, FindingCode::values_slip, &Finding::code);
+        const auto slip = std::ranges::find(findings, kValuesSlip, &Finding::code);
         ASSERT_NE(slip, findings.end());
         const auto mends = mends_for(painting, *slip, figures);
         const auto match = std::ranges::find(mends, "Match stops to values", &Mend::label);

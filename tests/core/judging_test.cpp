@@ -22,18 +22,24 @@ using testing::sealed;
 using testing::tint;
 
 TEST(Verdicts, StandOnTheirLimits) {
-    EXPECT_EQ(judge_share(0.9, 0.9, 0.75), Verdict::held);
-    EXPECT_EQ(judge_share(0.8999, 0.9, 0.75), Verdict::slipping);
-    EXPECT_EQ(judge_share(0.75, 0.9, 0.75), Verdict::slipping);
-    EXPECT_EQ(judge_share(0.7499, 0.9, 0.75), Verdict::lost);
-    EXPECT_EQ(judge_share(-2, 0.9, 0.75), Verdict::lost);
-    EXPECT_EQ(judge_excess(0.1, 0.1, 0.2), Verdict::held);
-    EXPECT_EQ(judge_excess(0.1001, 0.1, 0.2), Verdict::slipping);
-    EXPECT_EQ(judge_excess(0.2001, 0.1, 0.2), Verdict::lost);
-    EXPECT_EQ(judge_excess(-5, 0.1, 0.2), Verdict::held);
-    EXPECT_EQ(judge_drift(0.5, 0.5), Verdict::held);
-    EXPECT_EQ(judge_drift(0.9, 0.5), Verdict::slipping);
-    EXPECT_EQ(judge_drift(1.1, 0.5), Verdict::lost);
+    const Bounds large{0.9, 0.75}, small{0.1, 0.2, Better::small}, near{2, 4, Better::near_nought};
+    EXPECT_EQ(judged(0.9, large), Verdict::held);
+    EXPECT_EQ(judged(0.8999, large), Verdict::slipping);
+    EXPECT_EQ(judged(0.75, large), Verdict::slipping);
+    EXPECT_EQ(judged(0.7499, large), Verdict::lost);
+    EXPECT_EQ(judged(-2, large), Verdict::lost);
+    EXPECT_EQ(judged(0.1, small), Verdict::held);
+    EXPECT_EQ(judged(0.1001, small), Verdict::slipping);
+    EXPECT_EQ(judged(0.2001, small), Verdict::lost);
+    EXPECT_EQ(judged(-5, small), Verdict::held);
+    for (const double side : {-1.0, 1.0}) {
+        EXPECT_EQ(judged(2 * side, near), Verdict::held);
+        EXPECT_EQ(judged(2.01 * side, near), Verdict::slipping);
+        EXPECT_EQ(judged(4.01 * side, near), Verdict::lost);
+    }
+    EXPECT_EQ(judged(0.5, drift_bounds(0.5)), Verdict::held);
+    EXPECT_EQ(judged(0.9, drift_bounds(0.5)), Verdict::slipping);
+    EXPECT_EQ(judged(1.1, drift_bounds(0.5)), Verdict::lost);
 }
 
 TEST(Limits, AreTheUsualOnesWhereNothingIsSaid) {

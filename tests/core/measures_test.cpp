@@ -409,7 +409,7 @@ TEST(Measures, SeveralFociAreMeasuredEachAgainstItself) {
     EXPECT_EQ(figures.passes[0].other_foci[0].verdict, Verdict::lost);
     const auto findings = find(hurt, figures);
     EXPECT_TRUE(std::ranges::any_of(findings, [](const Finding& f) {
-        return f.code == FindingCode::focus_slips && f.text.starts_with("Second keeps");
+        return f.code == kFocusSlips && f.text.starts_with("Second keeps");
     }));
     const auto leading = measured(scene()).passes.back().focus;
     EXPECT_NEAR(*background_of(leading), 1 - leading->rival->contrast / leading->contrast, 1e-9);
@@ -471,7 +471,7 @@ TEST(Measures, GoOnWithoutPartsFocusPlanOrColour) {
     }
     Painting unsealed;
     unsealed.underpaint = share(testing::ramp({50, 20}));
-    EXPECT_EQ(find(unsealed, measured(unsealed))[0].code, FindingCode::nothing_laid);
+    EXPECT_EQ(find(unsealed, measured(unsealed))[0].code, kNothingLaid);
 }
 
 TEST(Measures, GreyPaintingsHaveNoSwingAndNotOneOfNoise) {

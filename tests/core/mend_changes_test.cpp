@@ -64,6 +64,14 @@ TEST_F(MendChanges, TheStretchOfTheScale) {
     EXPECT_TRUE(now.passes[1].reach.parts.empty());
 }
 
+TEST_F(MendChanges, WhereItLands) {
+    Reach left;
+    left.painted = share(testing::grey_picture({60, 20}, [](int x, int) { return x < 30; }));
+    const Painting now = after(SetReach{1, left});
+    EXPECT_EQ(now.passes[1].reach, left);
+    EXPECT_EQ(now.passes[1].source, painting_.passes[1].source);
+}
+
 TEST_F(MendChanges, ColoursMovedTogether) {
     Tune quieter;
     quieter.intensity = 0.4F;
@@ -90,7 +98,8 @@ TEST_F(MendChanges, NothingOfAPassThatIsNotThere) {
     for (const Mend& mend :
          {Mend{"", {}, SetStrength{7, 0.1F}, basis},
           Mend{"", {}, SetHold{7, 1, HoldTo::found}, basis},
-          Mend{"", {}, SetBand{7, {1, 2, 0}}, basis}, Mend{"", {}, SetTune{7, {}}, basis}}) {
+          Mend{"", {}, SetBand{7, {1, 2, 0}}, basis}, Mend{"", {}, SetReach{7, {}}, basis},
+          Mend{"", {}, SetTune{7, {}}, basis}}) {
         EXPECT_EQ(mended(painting_, mend), painting_);
         EXPECT_EQ(pass_of(mend), 7U);
     }

@@ -25,7 +25,7 @@ NoEffect effect(const Painting& painting) {
 }
 
 const Finding* finding_of(const std::vector<Finding>& findings) {
-    const auto found = std::ranges::find(findings, FindingCode::no_effect, &Finding::code);
+    const auto found = std::ranges::find(findings, kWithoutEffect, &Finding::code);
     return found == findings.end() ? nullptr : &*found;
 }
 

@@ -8,7 +8,9 @@
 
 #include "audit/finding_figures.h"
 #include "audit/finding_place.h"
+#include "audit/map_turns.h"
 #include "audit/mends/pass_trial.h"
+#include "audit/overlays.h"
 #include "audit/pass_mends.h"
 #include "colour/oklab.h"
 #include "colour/srgb.h"
@@ -81,89 +83,89 @@ std::vector<PlantedSlip> faults() {
             all.push_back({name + (before ? ", early" : ", last"), code, make, before, prepare});
     };
     const auto disc = [](int x, int y) { return std::hypot(x - 90, y - 40) < 13; };
-    add("a wash", FindingCode::values_slip, [](const Painting&) {
+    add("a wash", kValuesSlip, [](const Painting&) {
         return tint({0.8F, 0.55F, 0.3F}, BlendMode::normal, 0.35F);
     });
-    add("a dark glaze", FindingCode::values_slip, [](const Painting&) {
+    add("a dark glaze", kValuesSlip, [](const Painting&) {
         return tint({0.55F, 0.5F, 0.6F}, BlendMode::multiply, 0.7F);
     });
-    add("red in color", FindingCode::values_slip, [](const Painting&) {
+    add("red in color", kValuesSlip, [](const Painting&) {
         return tint({1, 0, 0}, BlendMode::color, 0.9F);
     });
-    add("an overlay", FindingCode::values_slip, [](const Painting&) {
+    add("an overlay", kValuesSlip, [](const Painting&) {
         return tint({0.85F, 0.6F, 0.35F}, BlendMode::overlay, 0.9F);
     });
-    add("a map out of order", FindingCode::values_slip, [](const Painting&) {
+    add("a map out of order", kValuesSlip, [](const Painting&) {
         Pass map = tint({}, BlendMode::normal, 0.9F);
         map.source = GradientMap{{{0, {0.3F, 0.2F, 0.1F}}, {1, {0.8F, 0.9F, 1}}}, MapOf::below};
         return map;
     });
-    add("a part over another", FindingCode::part_swap, [](const Painting& p) {
+    add("a part over another", kPartSwap, [](const Painting& p) {
         return on_part(tint({0.75F, 0.7F, 0.6F}, BlendMode::normal, 0.6F), p, 0);
     });
-    add("a part under another", FindingCode::part_swap, [](const Painting& p) {
+    add("a part under another", kPartSwap, [](const Painting& p) {
         return on_part(tint({0.15F, 0.15F, 0.25F}, BlendMode::normal, 0.5F), p, 2);
     });
-    add("parts drawn together", FindingCode::parts_close, [](const Painting& p) {
+    add("parts drawn together", kPartsClose, [](const Painting& p) {
         return on_part(tint(grey(0.66F), BlendMode::normal, 0.27F), p, 0);
     });
-    add("the focus faded", FindingCode::focus_slips, [disc](const Painting&) {
+    add("the focus faded", kFocusSlips, [disc](const Painting&) {
         return on_mask(tint({0.6F, 0.5F, 0.4F}, BlendMode::normal, 0.5F), disc);
     });
-    add("the focus darkened", FindingCode::focus_slips, [disc](const Painting&) {
+    add("the focus darkened", kFocusSlips, [disc](const Painting&) {
         return on_mask(tint({0.35F, 0.3F, 0.3F}, BlendMode::darken, 0.8F), disc);
     });
-    add("temperature turned round", FindingCode::swing_slips, [](const Painting&) {
+    add("temperature turned round", kSwingSlips, [](const Painting&) {
         Pass pass = tint({}, BlendMode::true_colour, 0.95F);
         pass.source = GradientMap{{{0, {0.6F, 0.35F, 0.15F}}, {1, {0.4F, 0.6F, 1}}}, MapOf::seal};
         return pass;
     });
-    add("one tint over all", FindingCode::swing_slips, [](const Painting&) {
+    add("one tint over all", kSwingSlips, [](const Painting&) {
         return tint({0.7F, 0.5F, 0.3F}, BlendMode::true_colour, 0.9F);
     });
-    add("cool lights", FindingCode::swing_slips, [](const Painting&) {
+    add("cool lights", kSwingSlips, [](const Painting&) {
         Pass pass = tint({0.5F, 0.65F, 0.9F}, BlendMode::true_colour, 0.9F);
         pass.reach.band = {5.2F, 9, 0.2F};
         return pass;
     });
-    add("a short range", FindingCode::range_shrinks,
+    add("a short range", kRangeShrinks,
         [](const Painting&) { return tint(grey(0.5F), BlendMode::normal, 0.25F); });
-    add("shapes turned over", FindingCode::shape_slips,
+    add("shapes turned over", kShapeSlips,
         [](const Painting&) { return tint(grey(0.95F), BlendMode::difference, 0.65F); });
-    add("an accent everywhere", FindingCode::accents_spread, [](const Painting&) {
+    add("an accent everywhere", kAccentsSpread, [](const Painting&) {
         return on_mask(tint(lch(0.6F, 0.17F, 60), BlendMode::true_colour, 0.9F),
                        [](int, int y) { return y < 30; });
     });
-    add("a stronger place elsewhere", FindingCode::colour_leaves_focus, [](const Painting&) {
+    add("a stronger place elsewhere", kColourLeavesFocus, [](const Painting&) {
         return on_mask(tint(lch(0.55F, 0.2F, 25), BlendMode::true_colour),
                        [](int x, int y) { return x > 150 && y > 90; });
     });
-    add("crushed to black", FindingCode::extremes, [](const Painting&) {
+    add("crushed to black", kExtremesAdded, [](const Painting&) {
         return on_mask(tint(grey(0), BlendMode::normal),
                        [](int x, int y) { return x < 40 && y > 100; });
     });
-    add("burnt to white", FindingCode::extremes, [](const Painting&) {
+    add("burnt to white", kExtremesAdded, [](const Painting&) {
         return on_mask(tint(grey(1), BlendMode::normal),
                        [](int x, int y) { return x > 140 && y < 20; });
     });
-    add("black in the shadows", FindingCode::grey_shadows, [](const Painting& p) {
+    add("black in the shadows", kShadowsGrey, [](const Painting& p) {
         Pass pass = on_part(tint({}, BlendMode::true_colour), p, 1);
         pass.source = GradientMap{
             {{0.2F, lch(0.4F, 0.01F, 62)}, {0.5F, lch(0.7F, 0.05F, 62)}, {1, lch(0.8F, 0.05F, 62)}},
             MapOf::seal};
         return pass;
     });
-    add("another light on one part", FindingCode::light_differs, [](const Painting& p) {
+    add("another light on one part", kLightDiffers, [](const Painting& p) {
         Pass pass = on_part(tint({}, BlendMode::true_colour, 1), p, 0);
         pass.source = GradientMap{{{0, {0.5F, 0.25F, 0.1F}}, {1, {0.5F, 0.7F, 1}}}, MapOf::seal};
         return pass;
     });
-    add("edges blurred", FindingCode::edges_slip, [disc](const Painting&) {
+    add("edges blurred", kEdgesSlip, [disc](const Painting&) {
         Pass pass = on_mask(tint({}, BlendMode::normal), disc);
         pass.source = Sharpness{12, -1};
         return pass;
     });
-    add("a loud background", FindingCode::background_loud, [](const Painting&) {
+    add("a loud background", kBackgroundLoud, [](const Painting&) {
         Pass pass = on_mask(tint({}, BlendMode::normal),
                             [](int x, int y) { return std::hypot(x - 30, y - 90) < 14; });
         pass.source = Painted{
@@ -172,7 +174,7 @@ std::vector<PlantedSlip> faults() {
             0, 0};
         return pass;
     });
-    add("a map that turns over", FindingCode::map_turns, [](const Painting&) {
+    add("a map that turns over", kMapTurns, [](const Painting&) {
         Pass map = tint({}, BlendMode::normal, 0.5F);
         map.source = GradientMap{{{0, {0.1F, 0.1F, 0.2F}},
                                   {0.45F, {0.7F, 0.6F, 0.5F}},
@@ -182,7 +184,7 @@ std::vector<PlantedSlip> faults() {
         return map;
     });
     add(
-        "an overlay over white", FindingCode::no_effect,
+        "an overlay over white", kWithoutEffect,
         [](const Painting&) {
             return on_mask(tint({0.7F, 0.5F, 0.3F}, BlendMode::overlay, 0.5F),
                            [](int x, int y) { return x > 100 && y < 30; });
@@ -242,7 +244,7 @@ TEST(PlantedFaults, OfAllMeasuresAreBlamedOnTheirPassAndMended) {
         const Audit now = *audit(after, {});
         const auto left = find(after, now);
         const bool gone = std::ranges::none_of(left, [&](const Finding& finding) {
-            const bool wish = finding.code == FindingCode::no_effect;
+            const bool wish = finding.code == kWithoutEffect;
             return same_thing(finding, *own) &&
                    (wish ? finding.text.starts_with("Fault") : is_bad(finding.verdict));
         });
@@ -288,9 +290,8 @@ TEST(PlantedFaults, AreSaidWithoutSharesBelowNothing) {
 TEST(PlantedFaults, AreShownWhereTheyAre) {
     // These are about other places too: the focus as it stands, the rest of the parts.
     const auto of_more = [](FindingCode code) {
-        return code == FindingCode::focus_slips || code == FindingCode::background_loud ||
-               code == FindingCode::part_swap || code == FindingCode::parts_close ||
-               code == FindingCode::accents_spread;
+        return code == kFocusSlips || code == kBackgroundLoud || code == kPartSwap ||
+               code == kPartsClose || code == kAccentsSpread;
     };
     for (const PlantedSlip& fault : faults()) {
         const Painting painting = painted(fault);
@@ -305,8 +306,7 @@ TEST(PlantedFaults, AreShownWhereTheyAre) {
                                     : reach.parts.empty() ? nullptr
                                                           : painting.part(reach.parts[0])->mask;
         if (!lands) continue;
-        EXPECT_GT(inside(*lands, *place), fault.code == FindingCode::edges_slip ? 0.05 : 0.15)
-            << fault.name;
+        EXPECT_GT(inside(*lands, *place), fault.code == kEdgesSlip ? 0.05 : 0.15) << fault.name;
         if (!of_more(fault.code)) {
             EXPECT_GT(inside(*place, *lands), 0.8) << fault.name;
         }

@@ -232,7 +232,7 @@ TEST(Swing, ThatIsTurnedRoundIsLostAndSaidSo) {
     EXPECT_GT(std::fabs(figures.passes[2].swing.swing), figures.passes[1].swing.swing);
     EXPECT_EQ(figures.passes[2].swing.verdict, Verdict::lost);
     auto findings = find(turned, figures);
-    EXPECT_EQ(findings[0].code, FindingCode::swing_slips);
+    EXPECT_EQ(findings[0].code, kSwingSlips);
     EXPECT_EQ(findings[0].verdict, Verdict::lost);
     EXPECT_EQ(findings[0].pass, 3);
     EXPECT_NE(findings[0].text.find("changed sides"), std::string::npos) << findings[0].text;
@@ -242,14 +242,14 @@ TEST(Swing, ThatIsTurnedRoundIsLostAndSaidSo) {
     back = with_pass(back, colour_on(back, 0, kCool));
     for (const Finding& finding : findings_after(back)) {
         EXPECT_FALSE(is_bad(finding.verdict)) << finding.text;
-        if (finding.code == FindingCode::swing_slips) {
+        if (finding.code == kSwingSlips) {
             EXPECT_EQ(finding.pass, 3);
             EXPECT_NE(finding.text.find("brought them back"), std::string::npos) << finding.text;
         }
     }
     findings = findings_after(back);
-    EXPECT_EQ(findings[0].code, FindingCode::all_held);
-    EXPECT_EQ(std::ranges::count(findings, FindingCode::swing_slips, &Finding::code), 1);
+    EXPECT_EQ(findings[0].code, kAllHeld);
+    EXPECT_EQ(std::ranges::count(findings, kSwingSlips, &Finding::code), 1);
 }
 
 TEST(Values, ThatCameBackAreHeldAndTheSlipIsSaid) {
@@ -261,9 +261,9 @@ TEST(Values, ThatCameBackAreHeldAndTheSlipIsSaid) {
     painting = with_pass(with_pass(painting, up), back);
     const auto findings = findings_after(painting);
     ASSERT_GE(findings.size(), 2U);
-    EXPECT_EQ(findings[0].code, FindingCode::all_held);
+    EXPECT_EQ(findings[0].code, kAllHeld);
     EXPECT_TRUE(std::ranges::none_of(findings, counts));
-    EXPECT_EQ(findings[1].code, FindingCode::values_slip);
+    EXPECT_EQ(findings[1].code, kValuesSlip);
     EXPECT_EQ(findings[1].verdict, Verdict::held);
     EXPECT_EQ(findings[1].pass, 1);
     EXPECT_NE(findings[1].text.find("pass 2 brought it back"), std::string::npos)
@@ -288,7 +288,7 @@ TEST(Order, OfPartsSwappedTwiceIsBlamedOnTheLastSwap) {
     for (const Pass& pass : {lift, seal, lift}) painting = with_pass(painting, pass);
     std::vector<Finding> swaps;
     for (const Finding& finding : findings_after(painting))
-        if (finding.code == FindingCode::part_swap) swaps.push_back(finding);
+        if (finding.code == kPartSwap) swaps.push_back(finding);
     ASSERT_EQ(swaps.size(), 2U);
     EXPECT_EQ(swaps[0].pass, 3);
     EXPECT_EQ(swaps[0].verdict, Verdict::lost);
@@ -310,7 +310,7 @@ TEST(FocusFinding, BlamesNoPassForWhatTheSealHad) {
     const Audit figures = *audit(painting, {});
     EXPECT_LT(*figures.ground.focus->lead, 1);
     EXPECT_EQ(figures.passes[0].focus->verdict, Verdict::held);
-    EXPECT_EQ(find(painting, figures)[0].code, FindingCode::all_held);
+    EXPECT_EQ(find(painting, figures)[0].code, kAllHeld);
 }
 
 TEST(PassAudit, JudgesThePassByItsOwnDriftWhereIntentsDiffer) {

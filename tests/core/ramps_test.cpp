@@ -81,7 +81,7 @@ TEST(ColourRows, ReadWhatTheirScalarsRead) {
 
 TEST(FindingFigures, KnowWhichWayIsWorse) {
     Finding drift;
-    drift.code = FindingCode::values_slip;
+    drift.code = kValuesSlip;
     drift.budget = 0.25;
     EXPECT_NEAR(excess_of(drift, 0.5), 1, 1e-9);
     EXPECT_LT(excess_of(drift, 0.1), 0);
@@ -89,13 +89,13 @@ TEST(FindingFigures, KnowWhichWayIsWorse) {
     EXPECT_FALSE(no_worse(drift, 0.6, 0.5));
     EXPECT_TRUE(no_worse(drift, 0.4, 0.5));
     Finding kept;
-    kept.code = FindingCode::range_shrinks;
+    kept.code = kRangeShrinks;
     kept.budget = 0.9;
     EXPECT_GT(excess_of(kept, 0.5), 0);
     EXPECT_FALSE(no_worse(kept, 0.5, 0.6));
     EXPECT_TRUE(no_worse(kept, 0.7, 0.6));
     Finding swing;
-    swing.code = FindingCode::swing_slips;
+    swing.code = kSwingSlips;
     swing.budget = -5;
     EXPECT_GT(excess_of(swing, -2), 0) << "cool lights are to be cooler";
     EXPECT_LT(excess_of(swing, -7), 0);

@@ -162,7 +162,7 @@ TEST(ValuesAudit, BadPicturesGiveSaneFigures) {
         EXPECT_NEAR(audit.parts[1].share, 1, 1e-6) << "two parts may cover everything";
         const auto findings = find_in_values(painting, audit);
         ASSERT_EQ(findings.size(), 1U);
-        EXPECT_EQ(findings[0].code, FindingCode::one_value);
+        EXPECT_EQ(findings[0].code, kOneValue);
         EXPECT_EQ(findings[0].text.find("nan"), std::string::npos);
         EXPECT_TRUE(find_slivers(painting).empty());
     }
@@ -181,7 +181,7 @@ TEST(ValuesAudit, AFocusAsLargeAsThePictureHasNoLead) {
     Painting painting = painting_of({400, 300}, [](int x, int) { return x < 200 ? 3 : 7; });
     painting = with_foci(painting, {{"All", {200, 150}, 300}});
     const auto findings = findings_in_values(painting);
-    const Finding* said = finding(findings, FindingCode::focus_leads);
+    const Finding* said = finding(findings, kFocusLeads);
     ASSERT_NE(said, nullptr);
     EXPECT_NE(said->text.find("can't be measured"), std::string::npos);
 }
@@ -193,19 +193,19 @@ TEST(ValueFindings, RangeNotReached) {
     Plan plan;
     plan.range = {1.5, 9};
     painting = with_plan(painting, plan);
-    painting = mended_by(painting, FindingCode::range_off);
+    painting = mended_by(painting, kRangeOff);
     ASSERT_EQ(painting.values.size(), 1U);
     const Range range = range_of(values_measured(painting).steps);
     EXPECT_NEAR(range.darkest, 1.5, 0.05);
     EXPECT_NEAR(range.lightest, 9, 0.05);
     const auto after = findings_in_values(painting);
-    EXPECT_EQ(finding(after, FindingCode::range_off), nullptr);
-    EXPECT_NE(finding(after, FindingCode::range_is)->text.find("as planned"), std::string::npos);
+    EXPECT_EQ(finding(after, kRangeOff), nullptr);
+    EXPECT_NE(finding(after, kRangeIs)->text.find("as planned"), std::string::npos);
 }
 
 TEST(ValueFindings, EverythingInANarrowBand) {
     Painting painting = painting_of({400, 200}, [](int x, int) { return 4 + x / 400.0; });
-    painting = mended_by(painting, FindingCode::narrow_band);
+    painting = mended_by(painting, kBandNarrow);
     EXPECT_NEAR(range_of(values_measured(painting).steps).width(), 6, 0.1);
 }
 
@@ -213,7 +213,7 @@ TEST(ValueFindings, KeyOff) {
     Painting painting = painting_of({400, 200}, [](int x, int) { return 3 + x / 80.0; });
     Plan plan;
     plan.key = Key::low;
-    painting = mended_by(with_plan(painting, plan), FindingCode::key_off);
+    painting = mended_by(with_plan(painting, plan), kKeyOff);
     EXPECT_EQ(key_of(values_measured(painting).steps), Key::low);
 }
 
@@ -224,7 +224,7 @@ TEST(ValueFindings, AShapeOffItsPlannedShare) {
     plan.shares[ShapeCount::three] = {0.3, 0.5, 0.2};
     painting = with_plan(painting, plan);
     const auto findings = findings_in_values(painting);
-    const Finding* said = finding(findings, FindingCode::shape_off);
+    const Finding* said = finding(findings, kShapeOff);
     ASSERT_NE(said, nullptr);
     EXPECT_EQ(said->text, "Middle shapes hold 72% of the picture; your plan asks for 50%.");
     EXPECT_NEAR(covered_share(said->where->base()), 0.72, 0.01) << "shows the middle shape";
@@ -235,7 +235,7 @@ TEST(ValueFindings, AShapeOffItsPlannedShare) {
     EXPECT_NEAR(shares[0], 0.3, 0.01);
     EXPECT_NEAR(shares[2], 0.2, 0.01);
     const auto after = findings_in_values(painting);
-    EXPECT_EQ(finding(after, FindingCode::shape_off), nullptr);
+    EXPECT_EQ(finding(after, kShapeOff), nullptr);
 }
 
 TEST(ValueFindings, OneShapeTooLargeWithoutAPlan) {
@@ -243,7 +243,7 @@ TEST(ValueFindings, OneShapeTooLargeWithoutAPlan) {
         return x < 20 ? 2 : x < 380 ? 5 + x / 400.0 : 8;
     });
     const auto findings = findings_in_values(painting);
-    const Finding* said = finding(findings, FindingCode::shape_off);
+    const Finding* said = finding(findings, kShapeOff);
     ASSERT_NE(said, nullptr);
     EXPECT_NE(said->text.find("middle shape holds"), std::string::npos);
     EXPECT_FALSE(said->mends.empty());
@@ -255,7 +255,7 @@ TEST(ValueFindings, APartOffItsPlannedStep) {
     Plan plan;
     plan.steps[painting.parts[0].id] = 4.2;
     painting = with_plan(painting, plan);
-    painting = mended_by(painting, FindingCode::part_off);
+    painting = mended_by(painting, kPartOff);
     EXPECT_EQ(painting.values[0].name, "Lift Sky");
     EXPECT_EQ(painting.values[0].intent, Intent::lift);
     const ValuesAudit audit = values_measured(painting);
@@ -278,7 +278,7 @@ TEST(ValueFindings, ARivalThatBeatsTheFocus) {
     Painting painting = two_checkers(3);
     const ValuesAudit before = values_measured(painting);
     EXPECT_NEAR(*before.focus->lead, 0.5, 0.02);
-    painting = mended_by(painting, FindingCode::focus_leads);
+    painting = mended_by(painting, kFocusLeads);
     const ValuesAudit after = values_measured(painting);
     EXPECT_NEAR(after.focus->contrast, before.focus->contrast, 0.02) << "the focus is left alone";
     EXPECT_GE(*after.focus->lead, 1);
@@ -288,10 +288,10 @@ TEST(ValueFindings, ARivalThatBeatsTheFocus) {
 TEST(ValueFindings, ALeadBelowThePlannedOne) {
     Painting painting = two_checkers(1.2);
     const auto before = findings_in_values(painting);
-    EXPECT_EQ(finding(before, FindingCode::focus_leads)->verdict, Verdict::held);
+    EXPECT_EQ(finding(before, kFocusLeads)->verdict, Verdict::held);
     Plan plan;
     plan.lead = 1.6;
-    painting = mended_by(with_plan(painting, plan), FindingCode::focus_leads);
+    painting = mended_by(with_plan(painting, plan), kFocusLeads);
     EXPECT_GE(*values_measured(painting).focus->lead, 1.6);
 }
 
@@ -304,14 +304,14 @@ TEST(ValueFindings, BackgroundEdgesAsHardAsTheFocus) {
     painting = with_foci(painting, {{"A", {200, 250}, 60}});
     painting = testing::with_columns(painting, "Mill", 500, 800);
     const auto findings = findings_in_values(painting);
-    const Finding* said = finding(findings, FindingCode::edges_compete);
+    const Finding* said = finding(findings, kEdgesCompete);
     ASSERT_NE(said, nullptr);
     EXPECT_NE(said->text.find("The edges of Mill are as hard"), std::string::npos);
     painting = mended(painting, said->mends.at(0));
     const ValuesAudit after = values_measured(painting);
     EXPECT_GT(after.part_edges[0].share(EdgeKind::firm), 0.8) << "softened to more than 2 px";
     const auto said_after = find_in_values(painting, after);
-    EXPECT_EQ(finding(said_after, FindingCode::edges_compete), nullptr);
+    EXPECT_EQ(finding(said_after, kEdgesCompete), nullptr);
 }
 
 TEST(ValueFindings, BareWhiteOutsideTheFoci) {
@@ -321,7 +321,7 @@ TEST(ValueFindings, BareWhiteOutsideTheFoci) {
     });
     painting = with_foci(painting, {{"A", {100, 150}, 40}});
     const auto findings = findings_in_values(painting);
-    const Finding* said = finding(findings, FindingCode::bare_white);
+    const Finding* said = finding(findings, kBareWhite);
     ASSERT_NE(said, nullptr);
     EXPECT_NE(said->text.find("in 1 place outside"), std::string::npos);
     painting = mended(painting, said->mends.at(0));
@@ -336,13 +336,13 @@ TEST(ValueFindings, NoSoftEdgeAtAll) {
     const auto bars = [](int x, int) { return x / 50 % 2 ? 3 : 7; };
     Painting painting = painting_of({600, 300}, bars);
     const auto findings = findings_in_values(painting);
-    EXPECT_NE(finding(findings, FindingCode::no_soft_edges), nullptr);
+    EXPECT_NE(finding(findings, kNoSoftEdges), nullptr);
     painting = painting_of({600, 300}, [&](int x, int y) {
         const double ramp = std::clamp((x - 300) / 10.0, -1.0, 1.0);
         return y < 150 ? bars(x, y) : 5 + 2 * ramp;
     });
     const auto softer = findings_in_values(painting);
-    EXPECT_EQ(finding(softer, FindingCode::no_soft_edges), nullptr);
+    EXPECT_EQ(finding(softer, kNoSoftEdges), nullptr);
 }
 
 TEST(ValueFindings, DarkShapesInTooManyPieces) {
@@ -350,12 +350,12 @@ TEST(ValueFindings, DarkShapesInTooManyPieces) {
         return x % 100 > 40 && x % 100 < 70 && y % 100 > 40 && y % 100 < 70 ? 2 : 6;
     });
     const auto findings = findings_in_values(painting);
-    const Finding* said = finding(findings, FindingCode::scattered_darks);
+    const Finding* said = finding(findings, kScatteredDarks);
     ASSERT_NE(said, nullptr);
     EXPECT_NE(said->text.find("48 pieces"), std::string::npos);
     const auto one =
         findings_in_values(painting_of({800, 600}, [](int x, int) { return x < 300 ? 2 : 6; }));
-    EXPECT_EQ(finding(one, FindingCode::scattered_darks), nullptr);
+    EXPECT_EQ(finding(one, kScatteredDarks), nullptr);
 }
 
 TEST(ValueFindings, MendsWaitForExactFigures) {
@@ -396,7 +396,7 @@ TEST(ValueMends, CountAsThePainterDoes) {
     EXPECT_EQ(tenths.said(9), 10);
     EXPECT_EQ(tenths.said_width(4), 5);
     const auto findings = find_in_values(painting, tenths);
-    const Finding* said = finding(findings, FindingCode::range_off);
+    const Finding* said = finding(findings, kRangeOff);
     ASSERT_NE(said, nullptr);
     EXPECT_NE(said->text.find("from 2.5 to 7.5, less far than the 0.0 to 10.0"), std::string::npos)
         << said->text;

@@ -69,7 +69,7 @@ TEST(Blame, NamesThePassWithTheLargestShareAndNotTheOneThatTipped) {
         if (is_bad(figures.balance())) painting = tipped;
     }
     const auto findings = blamed(painting);
-    const Finding* slip = slip_of(findings, FindingCode::values_slip);
+    const Finding* slip = slip_of(findings, kValuesSlip);
     ASSERT_TRUE(slip);
     EXPECT_EQ(slip->pass, 1) << slip->text;
     EXPECT_EQ(find(painting, figures)[0].pass, 1) << "before shares are told, too";
@@ -89,7 +89,7 @@ TEST(Blame, SaysAloneOnlyWhereTheOthersHaveLessThanATenthTogether) {
     };
     for (const int weak : {0, 1, 5}) {
         const auto findings = blamed(washed(weak, 0.015F));
-        const Finding* slip = slip_of(findings, FindingCode::range_shrinks);
+        const Finding* slip = slip_of(findings, kRangeShrinks);
         ASSERT_TRUE(slip);
         EXPECT_EQ(slip->pass, 1);
         EXPECT_EQ(slip->text.find("alone") != std::string::npos, weak < 2) << slip->text;
@@ -106,7 +106,7 @@ TEST(Blame, AFigureThatFirstRoseIsLostToWhoTookIt) {
     painting =
         with_pass(std::move(painting), tint(lch(0.7F, 0.09F, 60), BlendMode::true_colour, 0.8F));
     const auto findings = blamed(painting);
-    const Finding* slip = slip_of(findings, FindingCode::swing_slips);
+    const Finding* slip = slip_of(findings, kSwingSlips);
     ASSERT_TRUE(slip);
     EXPECT_EQ(slip->pass, 3) << slip->text;
     const double now = audit(painting, {})->passes.back().swing.swing;
@@ -177,12 +177,12 @@ TEST(OfferedMends, AreOfferedForTheFinishedPictureAndCoveredDamageIsSaid) {
                              return grey(std::min(1.0F, v + 0.06F));
                          })));
     const auto findings = blamed(painting);
-    const Finding* slip = slip_of(findings, FindingCode::values_slip);
+    const Finding* slip = slip_of(findings, kValuesSlip);
     ASSERT_TRUE(slip);
     EXPECT_EQ(slip->pass, 2) << slip->text;
     EXPECT_NE(slip->text.find("What pass 1 did is covered by a later one."), std::string::npos)
         << slip->text;
-    expect_mends_mend(painting, FindingCode::values_slip, true);
+    expect_mends_mend(painting, kValuesSlip, true);
     for (const Finding& finding : findings) {
         if (finding.pass != 1) continue;
         EXPECT_TRUE(mends_for(painting, finding, *audit(painting, {})).empty()) << finding.text;
@@ -199,8 +199,8 @@ TEST(OfferedMends, OfPassesUnderOthersStillMend) {
     painting = with_pass(std::move(painting), tint({0.9F, 0.5F, 0.2F}, BlendMode::normal, 0.4F));
     painting = with_pass(std::move(painting), tint({0.2F, 0.3F, 0.6F}, BlendMode::color, 0.3F));
     painting = with_pass(std::move(painting), tint({0.6F, 0.6F, 0.2F}, BlendMode::overlay, 0.3F));
-    for (const FindingCode code : {FindingCode::values_slip, FindingCode::range_shrinks})
-        expect_mends_mend(painting, code, code == FindingCode::values_slip);
+    for (const FindingCode code : {kValuesSlip, kRangeShrinks})
+        expect_mends_mend(painting, code, code == kValuesSlip);
 }
 
 /// Three parts; a pass turns the light of one. The part that is named may change when less is laid.
@@ -221,8 +221,8 @@ TEST(OfferedMends, OfLightsThatDifferLeaveOneLight) {
     painting = with_pass(std::move(painting), laid(lit({60, 70, 80})));
     painting = with_pass(std::move(painting), laid(lit({60, 250, 170})));
     const auto findings = blamed(painting);
-    ASSERT_TRUE(slip_of(findings, FindingCode::light_differs));
-    expect_mends_mend(painting, FindingCode::light_differs, true);
+    ASSERT_TRUE(slip_of(findings, kLightDiffers));
+    expect_mends_mend(painting, kLightDiffers, true);
 }
 
 // --- strong colour and light, without cliffs
@@ -318,7 +318,7 @@ TEST(GiveColour, TurnsShadowsTowardTheOtherTemperatureAtEveryHue) {
         const Painting painting = sides(size, lch(0.45F, 0.02F, hue), lch(0.7F, 0.09F, hue));
         const Audit figures = *audit(painting, {});
         const auto findings = find(painting, figures);
-        const Finding* grey = slip_of(findings, FindingCode::grey_shadows);
+        const Finding* grey = slip_of(findings, kShadowsGrey);
         ASSERT_TRUE(grey) << hue;
         const auto mends = mends_for(painting, *grey, figures);
         const auto given = std::ranges::find(mends, "Give colour", &Mend::label);
@@ -372,7 +372,7 @@ TEST(Quiet, LiesOverTheRivalAloneAndTakesItsSpecksAway) {
         painting = with_pass(painting, laid(std::move(specks)));
         const Audit figures = *audit(painting, {});
         const auto findings = find(painting, figures);
-        const Finding* slip = slip_of(findings, FindingCode::focus_slips);
+        const Finding* slip = slip_of(findings, kFocusSlips);
         ASSERT_TRUE(slip);
         const auto mends = mends_for(painting, *slip, figures);
         const auto quiet = std::ranges::find(mends, "Quiet the rival", &Mend::label);
@@ -424,7 +424,7 @@ TEST(Quiet, TakesTheGentlerOfTwoWays) {
         painting = with_pass(painting, laid(std::move(specks)));
         const Audit figures = *audit(painting, {});
         const auto findings = find(painting, figures);
-        const Finding* slip = slip_of(findings, FindingCode::focus_slips);
+        const Finding* slip = slip_of(findings, kFocusSlips);
         ASSERT_TRUE(slip);
         const auto mends = mends_for(painting, *slip, figures);
         const auto quiet = std::ranges::find(mends, "Quiet the rival", &Mend::label);
@@ -469,7 +469,7 @@ TEST(KeepTo, LandsOnTheLightsOrTheShadowsAndNotOnHalftones) {
         const Painting washed = wash(hue);
         const Audit figures = *audit(washed, {});
         const auto findings = find(washed, figures);
-        const Finding* slip = slip_of(findings, FindingCode::swing_slips);
+        const Finding* slip = slip_of(findings, kSwingSlips);
         ASSERT_TRUE(slip) << label;
         for (const Mend& mend : mends_for(washed, *slip, figures)) {
             const auto* band = std::get_if<SetBand>(&mend.change);
@@ -515,7 +515,7 @@ TEST(OfferedMends, StandSafeOnesFirstAndThenTheGentlest) {
     painting = with_pass(std::move(painting), tint({0.9F, 0.5F, 0.2F}, BlendMode::normal, 0.5F));
     const Audit figures = *audit(painting, {});
     const auto findings = blamed(painting);
-    const Finding* slip = slip_of(findings, FindingCode::values_slip);
+    const Finding* slip = slip_of(findings, kValuesSlip);
     ASSERT_TRUE(slip);
     const auto mends = mends_for(painting, *slip, figures);
     ASSERT_GE(mends.size(), 2U);

@@ -136,9 +136,8 @@ TEST_F(MetersAtTheDesk, APlanChangesFindingsAndNoFigure) {
     settle();
     EXPECT_EQ(values.count(), 0);
     EXPECT_GE(findings.count(), 1);
-    EXPECT_TRUE(std::ranges::any_of(window_->meters().values.findings(), [](const Finding& f) {
-        return f.code == FindingCode::key_off;
-    }));
+    EXPECT_TRUE(std::ranges::any_of(window_->meters().values.findings(),
+                                    [](const Finding& f) { return f.code == kKeyOff; }));
 }
 
 TEST_F(MetersAtTheDesk, SketchesComeWhileTheHandMoves) {

@@ -139,8 +139,8 @@ TEST_F(DrawnCharts, BalanceRisesWithItsFigureThroughWhatIsHeldAndLost) {
             with_pass(std::move(painting), testing::tint(grey(0.5F), BlendMode::normal, strength));
     begin(std::move(painting));
     const QImage image = drawn<BalanceChart>("balance", {720, 480});
-    // Three plots in a row, four below each other; value is the first, range the fourth.
-    const QRect value(18, 30, 208, 78), range(18, 150, 208, 78);
+    // Three plots in a row, four below each other; value is the first, range the fifth.
+    const QRect value(18, 30, 208, 78), range(258, 150, 208, 78);
     // The mean height of what is drawn bright beside a moment: its mark, and the line through it.
     const auto mark_at = [&](const QRect& plot, int moment) {
         const int x = plot.left() + moment * plot.width() / 2;

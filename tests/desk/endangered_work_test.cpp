@@ -371,7 +371,7 @@ TEST_F(EndangeredWork, ValueMendsOfAPartThatIsGoneAreNotTaken) {
     begin(with_plan(planned, plan));
     const auto off_plan = [&]() -> const Finding* {
         for (const Finding& found : window_->meters().values.findings())
-            if (found.code == FindingCode::part_off && !found.mends.empty()) return &found;
+            if (found.code == kPartOff && !found.mends.empty()) return &found;
         return nullptr;
     };
     ASSERT_TRUE(wait([&] { return off_plan() != nullptr; }));
@@ -380,6 +380,8 @@ TEST_F(EndangeredWork, ValueMendsOfAPartThatIsGoneAreNotTaken) {
     EXPECT_EQ(mended(gone, mend), gone);
     const Painting quarter = turned(painting(), Turn::right);
     EXPECT_EQ(mended(quarter, mend), quarter);
+    const auto buttons = find("findings")->findChildren<QPushButton*>();
+    EXPECT_TRUE(std::ranges::any_of(buttons, &QPushButton::isEnabled));
     session().document.change("Remove a part", gone);
     for (auto* button : find("findings")->findChildren<QPushButton*>())
         EXPECT_FALSE(button->isEnabled()) << button->text().toStdString();

@@ -56,8 +56,8 @@ protected:
 
     ToldFindings told_;
     std::optional<FindingsView> view_;
-    Finding slip_{FindingCode::values_slip, Verdict::lost, 1, "Moved by 0.6."};
-    Finding other_{FindingCode::values_slip, Verdict::lost, 2, "Moved by 0.9."};
+    Finding slip_{kValuesSlip, Verdict::lost, 1, "Moved by 0.6."};
+    Finding other_{kValuesSlip, Verdict::lost, 2, "Moved by 0.9."};
 };
 
 TEST_F(FindingsInAView, RowsThatSayTheSameOfTheSamePassStay) {

@@ -121,10 +121,14 @@ TEST_F(FlatsDesk, AShadingThatIsChangedIntoSomethingElseHasNoBalance) {
     lay_all();
     session().outlook.set_moment(painting().passes.size());
     settle();
+    const auto is_shown = [&] {
+        return std::ranges::any_of(window_->findChildren<BarSlider*>("balance"),
+                                   &BarSlider::isVisible);
+    };
+    EXPECT_TRUE(is_shown());
     find<QAction>("blend_screen")->trigger();
     settle();
-    for (const auto* slider : window_->findChildren<BarSlider*>("balance"))
-        EXPECT_FALSE(slider->isVisible());
+    EXPECT_FALSE(is_shown());
 }
 
 }  // namespace

@@ -52,6 +52,13 @@ int number_of(const Painting& painting) {
 }
 
 /// The child: a window in which somebody edits, now and then rests, and saves. It never ends.
+constexpr const char* kSeed = "UNDERPAINT_KILL_SEED";  // of the hand, and of when it is killed
+
+unsigned number_in(const char* variable, unsigned usual) {
+    const char* text = std::getenv(variable);
+    return text != nullptr ? static_cast<unsigned>(std::strtoul(text, nullptr, 10)) : usual;
+}
+
 class KilledHand : public testing::DeskTest {};
 TEST_F(KilledHand, DISABLED_EditsAndSaves) {
     const char* place = std::getenv(kPlace);
@@ -59,7 +66,7 @@ TEST_F(KilledHand, DISABLED_EditsAndSaves) {
     qputenv("XDG_STATE_HOME", (fs::path(place) / "state").c_str());
     start();
     const Diary diary(fs::path(place) / "diary");
-    std::mt19937 random(static_cast<unsigned>(::getpid()));
+    std::mt19937 random(number_in(kSeed, 1));
     Painting painting = testing::with_pass_over_noise({300, 200});
     session().document.begin(painting, {}, false);
     for (int number = 1;; ++number) {
@@ -108,16 +115,19 @@ int edits_before_a_rest(const std::vector<Entry>& diary, std::int64_t killed) {
 }
 
 TEST(Killed, AtAnyInstantLosesNoFileAndNoMoreThanSeconds) {
-    const char* asked = std::getenv("UNDERPAINT_KILLS");
-    const int kills = asked != nullptr ? std::atoi(asked) : 3;
-    std::mt19937 random(static_cast<unsigned>(::getpid()));
+    const unsigned kills = number_in("UNDERPAINT_KILLS", 3), seed = number_in(kSeed, 1);
+    std::mt19937 random(seed);
     std::int64_t worst = 0;
     int brought_back = 0, files = 0, rested = 0;
-    for (int kill = 0; kill < kills; ++kill) {
+    for (unsigned kill = 0; kill < kills; ++kill) {
+        SCOPED_TRACE(std::string(kSeed) + "=" + std::to_string(seed + kill) +
+                     " UNDERPAINT_KILLS=1");
+        random.seed(seed + kill);
         const testing::TemporaryFolder place;
         const pid_t child = ::fork();
         if (child == 0) {
             ::setenv(kPlace, place.path().c_str(), 1);
+            ::setenv(kSeed, std::to_string(seed + kill).c_str(), 1);
             const int nowhere = ::open("/dev/null", O_WRONLY);
             ::dup2(nowhere, 1);
             ::dup2(nowhere, 2);
@@ -170,7 +180,7 @@ TEST(Killed, AtAnyInstantLosesNoFileAndNoMoreThanSeconds) {
     }
     RecordProperty("worst_ms", static_cast<int>(worst));
     std::printf(
-        "%d kills, %d after a rest, %d files, %d brought back, at most %lld ms of work gone\n",
+        "%u kills, %d after a rest, %d files, %d brought back, at most %lld ms of work gone\n",
         kills, rested, files, brought_back, static_cast<long long>(worst));
     EXPECT_LE(worst, 15'000) << "also while a hand moves";
 }

@@ -76,7 +76,7 @@ TEST_F(WholePath, FromAGreyPictureToASavedPaintingAndBack) {
     EXPECT_EQ(painting().passes[0].hold, 1);
     settle();
     EXPECT_EQ(window_->meters().passes.audit()->passes[0].value.verdict, Verdict::held);
-    EXPECT_EQ(window_->meters().passes.findings()[0].code, FindingCode::all_held);
+    EXPECT_EQ(window_->meters().passes.findings()[0].code, kAllHeld);
 
     // Undone to the beginning and brought back.
     const Painting done = painting();

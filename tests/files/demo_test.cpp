@@ -78,7 +78,7 @@ TEST(DemoPainting, HasOnePassThatSlipsAndMendsForIt) {
     for (std::size_t i = 0; i + 1 < figures.passes.size(); ++i)
         EXPECT_EQ(figures.passes[i].value.verdict, Verdict::held) << figures.passes[i].name;
     EXPECT_EQ(figures.passes.back().value.verdict, Verdict::lost);
-    EXPECT_EQ(find(opened->painting, figures).front().code, FindingCode::values_slip);
+    EXPECT_EQ(find(opened->painting, figures).front().code, kValuesSlip);
     const std::size_t slipped = figures.passes.size() - 1;
     const auto mends = mends_for(opened->painting, slipped, *audit(opened->painting, {}));
     EXPECT_GE(mends.size(), 3U);
@@ -108,8 +108,7 @@ TEST(DemoPainting, EachRouteSlipsOnceAndEndsWithinBudget) {
         for (const Verdict verdict : verdicts(figures.passes.back()))
             EXPECT_EQ(verdict, Verdict::held) << route.file;
         const auto findings = find(painting, figures);
-        EXPECT_EQ(std::ranges::count(findings, FindingCode::values_slip, &Finding::code), 1)
-            << route.file;
+        EXPECT_EQ(std::ranges::count(findings, kValuesSlip, &Finding::code), 1) << route.file;
         // As the program makes it, but for the pixels of what was painted.
         const Painting made = route.make({64, 48});
         ASSERT_EQ(painting.passes.size(), made.passes.size());

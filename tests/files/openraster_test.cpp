@@ -276,6 +276,7 @@ TEST_F(OpenRaster, PlansAndSealsComeBack) {
     plan.lead = 1.25;
     plan.shares[ShapeCount::two] = {0.25, 0.75};
     plan.steps[painting.parts[0].id] = 3.5;
+    plan.reserved[painting.parts[0].id] = 7.25;
     painting = with_plan(painting, plan);
     const Painting back = reopened(painting);
     EXPECT_EQ(back.plan, painting.plan);

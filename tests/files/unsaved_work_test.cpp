@@ -227,7 +227,7 @@ TEST(UnsavedWork, OutlivesAKillAtAnyInstant) {
         states.push_back(with_pass(painting, pass));
         contents.push_back(content(states.back()));
     }
-    std::mt19937 random(static_cast<unsigned>(::getpid()));
+    std::mt19937 random(1);
     int kept = 0;
     for (int run = 0; run < 40; ++run) {
         const TemporaryFolder store;
@@ -237,17 +237,26 @@ TEST(UnsavedWork, OutlivesAKillAtAnyInstant) {
             for (std::size_t i = 0;; ++i)
                 static_cast<void>(work->keep(states[i % states.size()], note_of(states[0], i)));
         }
+        // A few before anything may be kept, most while one thing after the other is.
+        const bool at_first = run % 8 == 0;
+        const auto is_kept = [&] {
+            return std::ranges::any_of(fs::directory_iterator(store.path()), [](const auto& entry) {
+                return fs::exists(entry.path() / "painting.json");
+            });
+        };
+        while (!at_first && !is_kept()) std::this_thread::sleep_for(std::chrono::milliseconds(1));
         std::this_thread::sleep_for(std::chrono::microseconds(random() % 120'000));
         ::kill(child, SIGKILL);
         ::waitpid(child, nullptr, 0);
+        const int kept_before = kept;
         for (const LeftWork& left : left_work(store.path())) {
             const auto back = open_left_work(left.folder);
             ASSERT_TRUE(back) << back.error().message();
             EXPECT_TRUE(std::ranges::count(contents, content(*back)) == 1);
             ++kept;
         }
+        EXPECT_TRUE(at_first || kept > kept_before) << "what was kept once is not lost again";
     }
-    EXPECT_GT(kept, 10) << "most were killed after something was kept";
 }
 
 TEST(UnsavedWork, DamageIsTroubleAndNothingElse) {

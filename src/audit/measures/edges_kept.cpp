@@ -8,14 +8,11 @@
 #include "audit/extremes.h"
 #include "audit/figures.h"
 #include "audit/slips.h"
+#include "audit/sought.h"
+#include "audit/viewing_mask.h"
 #include "painting/shown_name.h"
 
 namespace underpaint {
-
-std::optional<double> background_of(const std::optional<FocusAudit>& focus) {
-    if (!focus || !focus->lead || *focus->lead <= 0) return std::nullopt;
-    return 1 - 1 / *focus->lead;
-}
 
 namespace {
 
@@ -27,6 +24,17 @@ EdgesAudit edges_in(const EdgeMap& map, std::span<const Focus> foci) {
             inside.add(point);
     if (inside.total() >= kLeastLength) edges.at_focus = inside;
     return edges;
+}
+
+std::optional<double> figure(const PassAudit& pass) {
+    return pass.edges ? std::optional(pass.edges->hard()) : std::nullopt;
+}
+
+std::optional<Bounds> bounds(const Audit& audit, const PassAudit&) {
+    const auto& sealed = audit.ground.edges;
+    if (!sealed || sealed->hard() < kLeastHard || sealed->all.total() < kLeastLength)
+        return std::nullopt;
+    return Bounds{0.8 * sealed->hard(), 0.5 * sealed->hard()};
 }
 
 bool judge(const Judging& with, Audit& audit) {
@@ -50,12 +58,7 @@ bool judge(const Judging& with, Audit& audit) {
             pass.edges = edges_in(followed, foci);
         }
     }
-    const double sealed = audit.ground.edges->hard();
-    const bool judged = sealed >= kLeastHard && audit.ground.edges->all.total() >= kLeastLength;
-    for (PassAudit& pass : audit.passes)
-        pass.edges->verdict = pass.open || !judged
-                                  ? Verdict::open
-                                  : judge_share(pass.edges->hard() / sealed, 0.8, 0.5);
+    for (PassAudit& pass : audit.passes) pass.edges->verdict = judged(kEdgesMeasure, audit, pass);
     return true;
 }
 
@@ -66,7 +69,7 @@ void find(const Painting& painting, const Audit& audit, std::vector<Finding>& fi
                                   ? "in " + shown_name(painting.plan.foci.front().name)
                                   : "in the picture";
     find_slips(
-        audit, FindingCode::edges_slip, [](const PassAudit& pass) { return pass.edges->verdict; },
+        audit, kEdgesSlip, [](const PassAudit& pass) { return pass.edges->verdict; },
         [&](const PassAudit& pass, Finding& finding) {
             finding.text = fmt::format("Of the edges {} {:.0f}% are hard; sealed {:.0f}%", where,
                                        100 * pass.edges->hard(), 100 * sealed.hard());
@@ -76,7 +79,7 @@ void find(const Painting& painting, const Audit& audit, std::vector<Finding>& fi
         findings);
     // Soft edges that the seal has and the house rules want.
     find_slips(
-        audit, FindingCode::soft_edges_lost,
+        audit, kSoftEdgesLost,
         [&](const PassAudit& pass) {
             const bool lost = sealed.soft() >= audit.limits.soft_edges &&
                               sealed.all.total() >= kLeastLength &&
@@ -115,75 +118,66 @@ FigureFields fields(const Painting&, const PassAudit& pass) {
     return fields;
 }
 
-// How quiet the background is.
-
-/// A background as loud as it was sealed is none of the passes' doing.
-Verdict background_verdict(const Audit& audit, const PassAudit& pass) {
-    const auto now = background_of(pass.focus), sealed = background_of(audit.ground.focus);
-    if (!now || !sealed || pass.open) return Verdict::open;
-    const double wanted = std::min(audit.limits.background, *sealed);
-    return judge_excess(wanted - *now, 0.02, 0.1);
+/// Edges that were of the kind and no longer are: in the foci, where there are edges in one, else
+/// anywhere.
+SharedPicture edges_gone(const Sought& sought, auto was_of_kind) {
+    if (!sought.figures.sealed_edges) return nullptr;
+    const EdgeMap& sealed = *sought.figures.sealed_edges;
+    const auto now = sought.steps_after(sought.pass() + 1, kViewingSide);
+    if (!now || now->steps.area().size() != sealed.size) return nullptr;
+    const EdgeMap followed = follow_edges(sealed, *now);
+    std::vector<EdgePoint> gone;
+    for (std::size_t i = 0; i < followed.points.size(); ++i)
+        if (was_of_kind(sealed.points[i]) && !was_of_kind(followed.points[i]))
+            gone.push_back(sealed.points[i]);
+    return mask_along(*now, gone);
 }
 
-bool judge_background(const Judging&, Audit& audit) {
-    for (PassAudit& pass : audit.passes) pass.background_verdict = background_verdict(audit, pass);
-    return true;
+SharedPicture hard_edges_gone(const Sought& sought) {
+    const bool at_focus = sought.figures.ground.edges && sought.figures.ground.edges->at_focus;
+    const double scale = sought.figures.sealed_edges ? sought.figures.sealed_edges->scale : 1;
+    return edges_gone(sought, [&](const EdgePoint& p) {
+        return kind_of_edge(static_cast<double>(p.width)) == EdgeKind::hard &&
+               (!at_focus ||
+                in_focus(sought.painting.plan.foci, {(p.x + 0.5) / scale, (p.y + 0.5) / scale}));
+    });
 }
 
-/// "12% less", or "3% more" of what there is to be less of.
-std::string less_or_more(double less) {
-    return fmt::format("{:.0f}% {}", 100 * std::fabs(less), less < 0 ? "more" : "less");
+SharedPicture soft_edges_gone(const Sought& sought) {
+    return edges_gone(sought,
+                      [](const EdgePoint& p) { return static_cast<double>(p.width) > kFirmEdge; });
 }
 
-void find_background(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
-    if (painting.plan.foci.empty()) return;
-    find_slips(
-        audit, FindingCode::background_loud,
-        [](const PassAudit& pass) { return pass.background_verdict; },
-        [&](const PassAudit& pass, Finding& finding) {
-            const double now = *background_of(pass.focus),
-                         sealed = *background_of(audit.ground.focus);
-            finding.text = fmt::format(
-                "The strongest place beside {} has {} contrast; sealed {}, the house rules ask for "
-                "{}",
-                shown_name(painting.plan.foci.front().name), less_or_more(now),
-                less_or_more(sealed), less_or_more(audit.limits.background));
-            finding.figure = now;
-            finding.budget = std::min(audit.limits.background, sealed) - 0.02;
-        },
-        findings);
-}
-
-std::optional<FigureWords> background_words(const PassAudit& pass) {
-    const auto background = background_of(pass.focus);
-    if (!background) return std::nullopt;
-    const double share = 100 * *background;
-    const std::string now = share < 0 ? with_sign(share, 0) + "%" : fmt::format("{:.0f}%", share);
-    return FigureWords{now, {}, now, pass.background_verdict};
-}
-
-FigureFields background_fields(const Painting&, const PassAudit& pass) {
-    return {{"quieter", background_of(pass.focus)}};
-}
+constexpr std::array kKinds{
+    FindingKind{
+        .code = kEdgesSlip,
+        .viewed = true,
+        .figure = [](const Finding&, const PassAudit& state) { return figure(state); },
+        .place = hard_edges_gone,
+    },
+    FindingKind{
+        .code = kSoftEdgesLost,
+        .viewed = true,
+        .figure =
+            [](const Finding&, const PassAudit& state) {
+                return state.edges ? std::optional(state.edges->soft()) : std::nullopt;
+            },
+        .place = soft_edges_gone,
+    },
+};
 
 }  // namespace
 
 const MeasureRecord kEdgesMeasure{
     .id = "edges",
     .label = "Hard edges",
+    .kinds = {kKinds, kEdgesCodes},
+    .figure = figure,
+    .bounds = bounds,
     .judge = judge,
     .find = find,
     .words = words,
     .fields = fields,
-};
-
-const MeasureRecord kBackgroundMeasure{
-    .id = "background",
-    .label = "Background is quieter by",
-    .judge = judge_background,
-    .find = find_background,
-    .words = background_words,
-    .fields = background_fields,
 };
 
 }  // namespace underpaint

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
 #include <optional>
 
 #include "audit/edges.h"
+#include "audit/finding_kind.h"
 #include "audit/verdict.h"
 
 namespace underpaint {
@@ -22,7 +24,8 @@ struct EdgesAudit {
 /// of shares.
 inline constexpr double kLeastHard = 0.05, kLeastLength = 40;
 
-/// How much less contrast than the focus the strongest place elsewhere has: 1 - 1 / lead.
-std::optional<double> background_of(const std::optional<FocusAudit>& focus);
+inline constexpr FindingCode kEdgesSlip{"edges-slip"};
+inline constexpr FindingCode kSoftEdgesLost{"soft-edges-lost"};
+inline constexpr std::array kEdgesCodes{kEdgesSlip, kSoftEdgesLost};
 
 }  // namespace underpaint

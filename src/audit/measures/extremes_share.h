@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
+
 #include "audit/exact_sum.h"
+#include "audit/finding_kind.h"
 #include "audit/tallies.h"
 #include "audit/verdict.h"
 
@@ -22,5 +25,8 @@ struct ExtremesAudit {
     Verdict verdict = Verdict::open;
 };
 inline constexpr double kHeldExtremes = 0.001, kLostExtremes = 0.01;
+
+inline constexpr FindingCode kExtremesAdded{"extremes"};
+inline constexpr std::array kExtremesCodes{kExtremesAdded};
 
 }  // namespace underpaint

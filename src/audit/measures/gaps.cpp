@@ -9,6 +9,7 @@
 #include <opencv2/imgproc.hpp>
 
 #include "audit/slips.h"
+#include "audit/sought.h"
 #include "audit/viewing.h"
 #include "render/tiles.h"
 
@@ -223,7 +224,7 @@ bool judge(const Judging& with, Audit& audit) {
 void find(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
     const PassAudit& last = audit.passes.back();
     if (!last.gaps || !is_bad(last.gaps->verdict)) return;
-    Finding finding{FindingCode::gaps, last.gaps->verdict, 0};
+    Finding finding{kGapsLeft, last.gaps->verdict, 0};
     finding.text =
         last.gaps->count == 1
             ? fmt::format("One sliver, {:.3f}% of the picture, is reached by no colour.",
@@ -246,11 +247,41 @@ FigureFields fields(const Painting&, const PassAudit& pass) {
     return {{"count", static_cast<double>(pass.gaps->count)}, {"share", pass.gaps->share}};
 }
 
+/// The largest of the slivers, with some room so that they are seen.
+SharedPicture slivers_left(const Sought& sought) {
+    if (!sought.audited().gaps) return nullptr;
+    const auto& largest = sought.audited().gaps->largest;
+    return sought.after_pass([&](const PassStates& states, FloatBlock& cover) {
+        const Rect area = cover.area();
+        const auto cell = [&](int pixel) { return static_cast<int>(pixel / states.shrink); };
+        constexpr int room = 2;
+        for (const Rect& sliver : largest) {
+            const int left = cell(sliver.x) - room, top = cell(sliver.y) - room;
+            const Rect seen = intersection(area, {left, top, cell(sliver.right()) + room + 1 - left,
+                                                  cell(sliver.bottom()) + room + 1 - top});
+            for (int y = seen.y; y < seen.bottom(); ++y)
+                std::fill_n(cover.row(y - area.y).begin() + (seen.x - area.x), seen.width, 1.0F);
+        }
+    });
+}
+
+constexpr std::array kKinds{FindingKind{
+    .code = kGapsLeft,
+    .better = Better::small,
+    .figure =
+        [](const Finding&, const PassAudit& state) {
+            return state.gaps ? std::optional(static_cast<double>(state.gaps->count))
+                              : std::nullopt;
+        },
+    .place = slivers_left,
+}};
+
 }  // namespace
 
 const MeasureRecord kGapsMeasure{
     .id = "gaps",
     .label = "Uncovered slivers",
+    .kinds = {kKinds, kGapsCodes},
     .judge = judge,
     .find = find,
     .words = words,

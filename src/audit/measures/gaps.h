@@ -9,6 +9,7 @@
 #include <span>
 #include <vector>
 
+#include "audit/finding_kind.h"
 #include "audit/verdict.h"
 #include "painting/pass.h"
 #include "raster/rgb_block.h"
@@ -75,5 +76,8 @@ inline constexpr std::size_t kShownGaps = 64;
 /// After the first `passes`. Nothing where so much lies open in so many pieces that it was not
 /// counted.
 std::optional<GapsAudit> gaps_after(const ReachedFirst& reached, std::size_t passes);
+
+inline constexpr FindingCode kGapsLeft{"gaps"};
+inline constexpr std::array kGapsCodes{kGapsLeft};
 
 }  // namespace underpaint

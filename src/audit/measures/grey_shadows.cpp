@@ -6,7 +6,10 @@
 #include <cmath>
 
 #include "audit/slips.h"
+#include "audit/sought.h"
 #include "painting/shown_name.h"
+#include "raster/masks.h"
+#include "render/readings.h"
 
 namespace underpaint {
 namespace {
@@ -44,7 +47,7 @@ void find(const Painting& painting, const Audit& audit, std::vector<Finding>& fi
             const auto slips = slips_of(audit, [&](const PassAudit& pass) {
                 return of_part(pass, grey.part) != nullptr ? Verdict::slipping : Verdict::held;
             });
-            Finding finding{FindingCode::grey_shadows, Verdict::slipping, slips.back().pass->index};
+            Finding finding{kShadowsGrey, Verdict::slipping, slips.back().pass->index};
             finding.text = fmt::format(
                 "The shadows of {} are darkened with black only: their hue is the lights', with "
                 "intensity {:.0f}% against {:.0f}%. Pass {}.",
@@ -79,11 +82,48 @@ FigureFields fields(const Painting& painting, const PassAudit& pass) {
     return {{"parts", std::move(parts)}};
 }
 
+/// What was darker than `below` when sealed.
+MarkPixels sealed_below(double below, Reader reader) {
+    return [=](const PassStates& states, FloatBlock& cover) {
+        const FloatBlock steps = steps_of(states.sealed, reader);
+        mark_where(cover,
+                   [&](std::size_t i) { return static_cast<double>(steps.samples()[i]) < below; });
+    };
+}
+
+/// The darks of the part that it names.
+SharedPicture shadows_of_part(const Sought& sought) {
+    const auto& parts = sought.painting.parts;
+    const auto part = std::ranges::find(parts, sought.finding.parts.front(), &Part::id);
+    const auto index = static_cast<std::size_t>(part - parts.begin());
+    if (part == parts.end() || index >= sought.figures.part_splits.size()) return nullptr;
+    const SharedPicture darks = sought.after_pass(
+        sealed_below(sought.figures.part_splits[index], sought.figures.reader), sought.level());
+    return darks ? share(combined(darks->base(), *part->mask->level(sought.level()),
+                                  Combine::intersect))
+                 : nullptr;
+}
+
+/// The intensity of the part's shadows.
+std::optional<double> shadows_in(const Finding& finding, const PassAudit& state) {
+    const auto part = std::ranges::find(state.colours, finding.parts.empty() ? 0 : finding.parts[0],
+                                        &PartColours::part);
+    if (part == state.colours.end()) return std::nullopt;
+    return part->shadows.intensity;
+}
+
+constexpr std::array kKinds{FindingKind{
+    .code = kShadowsGrey,
+    .figure = shadows_in,
+    .place = shadows_of_part,
+}};
+
 }  // namespace
 
 const MeasureRecord kGreyShadowsMeasure{
     .id = "grey_shadows",
     .label = "Grey shadows",
+    .kinds = {kKinds, kGreyShadowsCodes},
     .judge = judge,
     .find = find,
     .words = words,

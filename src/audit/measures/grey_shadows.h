@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
+
+#include "audit/finding_kind.h"
 #include "painting/part.h"
 
 namespace underpaint {
@@ -19,5 +22,8 @@ inline constexpr double kColouredLights = 0.12;
 inline constexpr double kLessIntensity = 0.8;
 /// Degrees of hue within which shadows are just darker lights.
 inline constexpr double kSameHue = 12;
+
+inline constexpr FindingCode kShadowsGrey{"grey-shadows"};
+inline constexpr std::array kGreyShadowsCodes{kShadowsGrey};
 
 }  // namespace underpaint

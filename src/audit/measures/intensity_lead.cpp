@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "audit/slips.h"
+#include "audit/sought.h"
 #include "audit/tile_state.h"
 #include "blend/tally_rows.h"
 #include "colour/intensity.h"
@@ -110,6 +111,14 @@ void report(const StateReport& from, PassAudit& pass) {
     if (elsewhere > 0) intensity.lead = tally.in_focus.percentile(kStrongestPercentile) / elsewhere;
 }
 
+std::optional<double> accent_figure(const PassAudit& pass) {
+    return pass.intensity.accent_share;
+}
+
+std::optional<Bounds> accent_bounds(const Audit& audit, const PassAudit&) {
+    return Bounds{audit.limits.accents, 2 * audit.limits.accents, Better::small};
+}
+
 /// What has not come to be small yet, as a first tint over everything is not, was not lost.
 bool judge_accents(const Judging&, Audit& audit) {
     const double most = audit.limits.accents;
@@ -117,33 +126,36 @@ bool judge_accents(const Judging&, Audit& audit) {
     for (PassAudit& pass : audit.passes) {
         const auto share = pass.intensity.accent_share;
         reached = reached || (share && !pass.open && *share <= most);
-        pass.accent_verdict =
-            pass.open || !share || !reached ? Verdict::open : judge_excess(*share, most, 2 * most);
+        pass.accent_verdict = reached ? judged(kAccentMeasure, audit, pass) : Verdict::open;
     }
     return true;
 }
 
+std::optional<double> lead_figure(const PassAudit& pass) {
+    return pass.intensity.lead;
+}
+
 /// Held while it is clear or near the largest there was; lost where the focus had one and another
 /// place has it now.
-bool judge_lead(const Judging&, Audit& audit) {
+std::optional<Bounds> lead_bounds(const Audit& audit, const PassAudit& pass) {
     double largest = audit.ground.intensity.lead.value_or(0);
-    for (PassAudit& pass : audit.passes) {
-        const auto lead = pass.intensity.lead;
-        pass.intensity_verdict = Verdict::open;
-        if (!lead || pass.open) continue;
-        largest = std::max(largest, *lead);
-        if (largest < kHasLead) continue;
-        pass.intensity_verdict = *lead >= kClearLead || *lead >= 0.8 * largest ? Verdict::held
-                                 : *lead >= kHasLead                           ? Verdict::slipping
-                                                                               : Verdict::lost;
-    }
+    for (const PassAudit& each : audit.passes)
+        if (each.index <= pass.index && !each.open)
+            largest = std::max(largest, each.intensity.lead.value_or(0));
+    if (largest < kHasLead) return std::nullopt;
+    const double held = std::min(kClearLead, 0.8 * largest);
+    return Bounds{held, std::min(kHasLead, held)};
+}
+
+bool judge_lead(const Judging&, Audit& audit) {
+    for (PassAudit& pass : audit.passes)
+        pass.intensity_verdict = judged(kIntensityMeasure, audit, pass);
     return true;
 }
 
 void find_accents(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
     find_slips(
-        audit, FindingCode::accents_spread,
-        [](const PassAudit& pass) { return pass.accent_verdict; },
+        audit, kAccentsSpread, [](const PassAudit& pass) { return pass.accent_verdict; },
         [&](const PassAudit& pass, Finding& finding) {
             const double share = *pass.intensity.accent_share;
             finding.text = fmt::format(
@@ -159,7 +171,7 @@ void find_accents(const Painting&, const Audit& audit, std::vector<Finding>& fin
     if (!audit.limits.accents_asked || last.open || last.accent_verdict != Verdict::open ||
         !last.intensity.accent_share)
         return;
-    Finding finding{FindingCode::accents_spread, Verdict::open, 0,
+    Finding finding{kAccentsSpread, Verdict::open, 0,
                     fmt::format("The strongest colour takes {:.1f}% of the picture so far; the "
                                 "brief asks for at most {:.1f}%.",
                                 100 * *last.intensity.accent_share, 100 * audit.limits.accents)};
@@ -171,8 +183,7 @@ void find_accents(const Painting&, const Audit& audit, std::vector<Finding>& fin
 void find_lead(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
     if (painting.plan.foci.empty()) return;
     find_slips(
-        audit, FindingCode::colour_leaves_focus,
-        [](const PassAudit& pass) { return pass.intensity_verdict; },
+        audit, kColourLeavesFocus, [](const PassAudit& pass) { return pass.intensity_verdict; },
         [&](const PassAudit& pass, Finding& finding) {
             double largest = 0;
             for (const PassAudit& each : audit.passes)
@@ -206,11 +217,40 @@ FigureFields fields(const Painting&, const PassAudit& pass) {
             {"lead", pass.intensity.lead}};
 }
 
+/// The strongest colours; with `outside`, those outside of these foci.
+MarkPixels strongest_colours(const Sought& sought, const std::vector<Focus>& outside) {
+    const auto from = static_cast<float>(kAccentShown * sought.audited().intensity.strongest);
+    return [from, outside](const PassStates& states, FloatBlock& cover) {
+        const auto pixels = states.after.all();
+        mark_where(cover, [&](std::size_t i) { return strength(pixels[i]) >= from; });
+        mark_foci(states, outside, 0, cover);
+    };
+}
+
+constexpr std::array kAccentKinds{FindingKind{
+    .code = kAccentsSpread,
+    .better = Better::small,
+    .figure = [](const Finding&, const PassAudit& state) { return accent_figure(state); },
+    .place = [](const Sought& sought) { return sought.after_pass(strongest_colours(sought, {})); },
+}};
+
+constexpr std::array kLeadKinds{FindingKind{
+    .code = kColourLeavesFocus,
+    .figure = [](const Finding&, const PassAudit& state) { return lead_figure(state); },
+    .place =
+        [](const Sought& sought) {
+            return sought.after_pass(strongest_colours(sought, sought.painting.plan.foci));
+        },
+}};
+
 }  // namespace
 
 const MeasureRecord kAccentMeasure{
     .id = "accents",
     .label = "Accent share",
+    .kinds = {kAccentKinds, kAccentCodes},
+    .figure = accent_figure,
+    .bounds = accent_bounds,
     .gather = gather,
     .report = report,
     .judge = judge_accents,
@@ -221,6 +261,9 @@ const MeasureRecord kAccentMeasure{
 const MeasureRecord kIntensityMeasure{
     .id = "intensity",
     .label = "Strongest colour in focus",
+    .kinds = {kLeadKinds, kIntensityCodes},
+    .figure = lead_figure,
+    .bounds = lead_bounds,
     .judge = judge_lead,
     .find = find_lead,
     .words = lead_words,

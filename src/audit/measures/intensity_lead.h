@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
 #include <cstdint>
 #include <optional>
 #include <span>
 
+#include "audit/finding_kind.h"
 #include "audit/tallies.h"
 
 namespace underpaint {
@@ -58,5 +60,10 @@ struct IntensityAudit {
 
 /// From where on a lead that the focus has is one, and is a clear one.
 inline constexpr double kHasLead = 1, kClearLead = 1.2;
+
+inline constexpr FindingCode kAccentsSpread{"accents-spread"};
+inline constexpr std::array kAccentCodes{kAccentsSpread};
+inline constexpr FindingCode kColourLeavesFocus{"colour-leaves-focus"};
+inline constexpr std::array kIntensityCodes{kColourLeavesFocus};
 
 }  // namespace underpaint

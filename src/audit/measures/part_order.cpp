@@ -8,6 +8,7 @@
 #include "audit/finding.h"
 #include "audit/measures.h"
 #include "audit/slips.h"
+#include "audit/sought.h"
 #include "painting/shown_name.h"
 
 namespace underpaint {
@@ -93,7 +94,7 @@ void find_part_swaps(const Painting& painting, const Audit& audit, std::vector<F
         for (const Slip& slip : slips_of(audit, [&](const PassAudit& pass) {
                  return has_pair(pass.order.swaps, swap) ? Verdict::lost : Verdict::held;
              })) {
-            Finding finding{FindingCode::part_swap, slip.verdict, slip.pass->index};
+            Finding finding{kPartSwap, slip.verdict, slip.pass->index};
             finding.parts = {swap.was_darker.part, swap.was_lighter.part};
             finding.figure = swap.gap();
             finding.budget = kClosingShare * swap.sealed_gap();
@@ -118,7 +119,7 @@ void find_part_swaps(const Painting& painting, const Audit& audit, std::vector<F
         const auto slips = slips_of(audit, [&](const PassAudit& pass) {
             return has_pair(pass.order.closings, closing) ? Verdict::slipping : Verdict::held;
         });
-        Finding finding{FindingCode::parts_close, Verdict::slipping, slips.back().pass->index};
+        Finding finding{kPartsClose, Verdict::slipping, slips.back().pass->index};
         finding.parts = {closing.was_darker.part, closing.was_lighter.part};
         finding.figure = closing.gap();
         finding.budget = kClosingShare * closing.sealed_gap();
@@ -157,11 +158,33 @@ FigureFields fields(const Painting& painting, const PassAudit& pass) {
     return {{"swaps", list(pass.order.swaps)}, {"closing", list(pass.order.closings)}};
 }
 
+std::optional<double> figure(const PassAudit& pass) {
+    return static_cast<double>(pass.order.swaps.size() + pass.order.closings.size());
+}
+
+/// The gap between the two parts, in steps.
+std::optional<double> gap_in(const Finding& finding, const PassAudit& state) {
+    const auto step_of = [&](PartId part) {
+        const auto found = std::ranges::find(state.parts, part, &PartStep::part);
+        return found == state.parts.end() ? std::nullopt : std::optional(found->now);
+    };
+    if (finding.parts.size() != 2) return std::nullopt;
+    const auto dark = step_of(finding.parts[0]), light = step_of(finding.parts[1]);
+    return dark && light ? std::optional(*light - *dark) : std::nullopt;
+}
+
+constexpr std::array kKinds{
+    FindingKind{.code = kPartSwap, .figure = gap_in, .place = its_parts},
+    FindingKind{.code = kPartsClose, .figure = gap_in, .place = its_parts},
+};
+
 }  // namespace
 
 const MeasureRecord kOrderMeasure{
     .id = "order",
     .label = "Part order",
+    .kinds = {kKinds, kOrderCodes},
+    .figure = figure,
     .report = report,
     .judge = judge,
     .find = find_part_swaps,

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
 #include <span>
 #include <vector>
 
+#include "audit/finding_kind.h"
 #include "audit/verdict.h"
 #include "painting/part.h"
 
@@ -36,5 +38,9 @@ struct OrderAudit {
     /// A swap is lost, parts that draw together are slipping; open with fewer than two parts.
     Verdict verdict = Verdict::open;
 };
+
+inline constexpr FindingCode kPartSwap{"part-swap"};
+inline constexpr FindingCode kPartsClose{"parts-close"};
+inline constexpr std::array kOrderCodes{kPartSwap, kPartsClose};
 
 }  // namespace underpaint

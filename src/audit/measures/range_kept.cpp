@@ -4,6 +4,8 @@
 #include <fmt/format.h>
 
 #include "audit/slips.h"
+#include "audit/sought.h"
+#include "render/readings.h"
 
 namespace underpaint {
 namespace {
@@ -15,21 +17,27 @@ void report(const StateReport& from, PassAudit& pass) {
     if (was > 0) pass.range.kept = pass.range.range.width() / was;
 }
 
+std::optional<double> figure(const PassAudit& pass) {
+    return pass.range.kept;
+}
+
+std::optional<Bounds> bounds(const Audit&, const PassAudit&) {
+    return Bounds{kHeldRange, kLostRange};
+}
+
 bool judge(const Judging& with, Audit& audit) {
     bool meant = false;
     for (PassAudit& pass : audit.passes) {
         const Pass& laid = with.painting.passes[static_cast<std::size_t>(pass.index) - 1];
         meant = meant || (laid.intent != Intent::keep && with.painting.lays(laid));
-        pass.range.verdict = pass.open || meant || !pass.range.kept
-                                 ? Verdict::open
-                                 : judge_share(*pass.range.kept, kHeldRange, kLostRange);
+        pass.range.verdict = meant ? Verdict::open : judged(kRangeMeasure, audit, pass);
     }
     return true;
 }
 
 void find(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
     find_slips(
-        audit, FindingCode::range_shrinks, [](const PassAudit& pass) { return pass.range.verdict; },
+        audit, kRangeShrinks, [](const PassAudit& pass) { return pass.range.verdict; },
         [&](const PassAudit& pass, Finding& finding) {
             const Range &now = pass.range.range, &was = audit.ground.range.range;
             finding.text = fmt::format(
@@ -54,11 +62,35 @@ FigureFields fields(const Painting&, const PassAudit& pass) {
             {"key", std::string(name_of(pass.range.key))}};
 }
 
+/// What was darker than anything is now, or lighter.
+MarkPixels beyond_range(const Audit& figures, std::size_t pass) {
+    const Range now = figures.passes[pass].range.range;
+    return [now, reader = figures.reader](const PassStates& states, FloatBlock& cover) {
+        const FloatBlock steps = steps_of(states.sealed, reader);
+        mark_where(cover, [&](std::size_t i) {
+            const double step = static_cast<double>(steps.samples()[i]);
+            return step < now.darkest || step > now.lightest;
+        });
+    };
+}
+
+constexpr std::array kKinds{FindingKind{
+    .code = kRangeShrinks,
+    .figure = [](const Finding&, const PassAudit& state) { return figure(state); },
+    .place =
+        [](const Sought& sought) {
+            return sought.after_pass(beyond_range(sought.figures, sought.pass()));
+        },
+}};
+
 }  // namespace
 
 const MeasureRecord kRangeMeasure{
     .id = "range",
     .label = "Range kept",
+    .kinds = {kKinds, kRangeCodes},
+    .figure = figure,
+    .bounds = bounds,
     .report = report,
     .judge = judge,
     .find = find,

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
 #include <optional>
 
+#include "audit/finding_kind.h"
 #include "audit/step_histogram.h"
 #include "audit/verdict.h"
 
@@ -16,5 +18,8 @@ struct RangeAudit {
     Verdict verdict = Verdict::open;
 };
 inline constexpr double kHeldRange = 0.9, kLostRange = 0.75;
+
+inline constexpr FindingCode kRangeShrinks{"range-shrinks"};
+inline constexpr std::array kRangeCodes{kRangeShrinks};
 
 }  // namespace underpaint

@@ -7,6 +7,8 @@
 
 #include "audit/figures.h"
 #include "audit/slips.h"
+#include "audit/sought.h"
+#include "audit/viewing_mask.h"
 
 namespace underpaint {
 
@@ -54,6 +56,14 @@ std::optional<double> shape_kept(const FloatBlock& sealed, const FloatBlock& now
 
 namespace {
 
+std::optional<double> figure(const PassAudit& pass) {
+    return pass.shape.kept;
+}
+
+std::optional<Bounds> bounds(const Audit&, const PassAudit&) {
+    return Bounds{kHeldShape, kLostShape};
+}
+
 bool judge(const Judging& with, Audit& audit) {
     if (with.viewing.empty()) return true;
     const FloatBlock sealed = with.viewing.ground().steps;
@@ -77,16 +87,14 @@ bool judge(const Judging& with, Audit& audit) {
                 pass.shape.kept = sums.kept();
             }
         }
-        pass.shape.verdict = pass.open || meant || !pass.shape.kept
-                                 ? Verdict::open
-                                 : judge_share(*pass.shape.kept, kHeldShape, kLostShape);
+        pass.shape.verdict = meant ? Verdict::open : judged(kShapeMeasure, audit, pass);
     }
     return true;
 }
 
 void find(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
     find_slips(
-        audit, FindingCode::shape_slips, [](const PassAudit& pass) { return pass.shape.verdict; },
+        audit, kShapeSlips, [](const PassAudit& pass) { return pass.shape.verdict; },
         [](const PassAudit& pass, Finding& finding) {
             const double kept = *pass.shape.kept;
             finding.text = fmt::format(
@@ -110,11 +118,56 @@ FigureFields fields(const Painting&, const PassAudit& pass) {
     return {{"kept", pass.shape.kept}};
 }
 
+/// Where what stood light beside dark stands the other way round now, or half as much.
+SharedPicture turned_shape(const Sought& sought) {
+    const auto sealed = sought.steps_after(0, kPlaceSide);
+    const auto now = sought.steps_after(sought.pass() + 1, kPlaceSide);
+    if (!sealed || !now) return nullptr;
+    const Size size = sealed->steps.area().size();
+    struct Slope {
+        double x, y;
+        double dot(const Slope& other) const { return x * other.x + y * other.y; }
+    };
+    const auto slope = [&](const FloatBlock& steps, int x, int y) {
+        const auto at = [&](int i, int k) {
+            return static_cast<double>(steps.row(std::clamp(
+                k, 0,
+                size.height - 1))[static_cast<std::size_t>(std::clamp(i, 0, size.width - 1))]);
+        };
+        return Slope{at(x + 1, y) - at(x - 1, y), at(x, y + 1) - at(x, y - 1)};
+    };
+    double sum = 0;
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x) {
+            const Slope s = slope(sealed->steps, x, y);
+            sum += s.dot(s);
+        }
+    // Slopes that matter: steeper than the root of the mean of their squares.
+    const double least = sum / static_cast<double>(size.area());
+    std::vector<EdgePoint> turned;
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x) {
+            const Slope was = slope(sealed->steps, x, y), is = slope(now->steps, x, y);
+            if (was.dot(was) > least && was.dot(is) < 0.5 * was.dot(was)) turned.push_back({x, y});
+        }
+    return mask_along(*sealed, turned);
+}
+
+constexpr std::array kKinds{FindingKind{
+    .code = kShapeSlips,
+    .viewed = true,
+    .figure = [](const Finding&, const PassAudit& state) { return figure(state); },
+    .place = turned_shape,
+}};
+
 }  // namespace
 
 const MeasureRecord kShapeMeasure{
     .id = "shape_kept",
     .label = "Shape kept",
+    .kinds = {kKinds, kShapeCodes},
+    .figure = figure,
+    .bounds = bounds,
     .judge = judge,
     .find = find,
     .words = words,

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
 #include <optional>
 #include <vector>
 
+#include "audit/finding_kind.h"
 #include "audit/verdict.h"
 #include "audit/viewing.h"
 
@@ -37,5 +39,8 @@ private:
 /// Sum of grad(S0).grad(S1) over the root of sum |grad S0|^2 times sum |grad S1|^2: the cosine of
 /// the angle between the two fields of gradients. Both of one size.
 std::optional<double> shape_kept(const FloatBlock& sealed, const FloatBlock& now);
+
+inline constexpr FindingCode kShapeSlips{"shape-slips"};
+inline constexpr std::array kShapeCodes{kShapeSlips};
 
 }  // namespace underpaint

@@ -8,6 +8,7 @@
 
 #include "audit/figures.h"
 #include "audit/slips.h"
+#include "audit/sought.h"
 #include "painting/shown_name.h"
 
 namespace underpaint {
@@ -71,22 +72,26 @@ std::optional<PartId> least_in_light(std::span<const PartColours> parts) {
 
 namespace {
 
+std::optional<double> figure(const PassAudit& pass) {
+    return pass.shared_light;
+}
+
+std::optional<Bounds> bounds(const Audit&, const PassAudit&) {
+    return Bounds{kSharesLight, kNoSharedLight};
+}
+
 bool judge(const Judging& with, Audit& audit) {
     if (with.known == 0) audit.ground.shared_light = shared_light(audit.ground.colours);
     for (PassAudit& pass : audit.passes) {
         pass.shared_light = shared_light(pass.colours);
-        pass.shared_light_verdict =
-            pass.open || !pass.shared_light
-                ? Verdict::open
-                : judge_share(*pass.shared_light, kSharesLight, kNoSharedLight);
+        pass.shared_light_verdict = judged(kSharedLightMeasure, audit, pass);
     }
     return true;
 }
 
 void find(const Painting& painting, const Audit& audit, std::vector<Finding>& findings) {
     find_slips(
-        audit, FindingCode::light_differs,
-        [](const PassAudit& pass) { return pass.shared_light_verdict; },
+        audit, kLightDiffers, [](const PassAudit& pass) { return pass.shared_light_verdict; },
         [&](const PassAudit& pass, Finding& finding) {
             const auto before =
                 audit.before(audit.passes[static_cast<std::size_t>(finding.pass) - 1]).shared_light;
@@ -117,11 +122,22 @@ FigureFields fields(const Painting&, const PassAudit& pass) {
     return {{"agreement", pass.shared_light}};
 }
 
+constexpr std::array kKinds{FindingKind{
+    .code = kLightDiffers,
+    // The part that agrees least is a word of its sentence; the light is one.
+    .about_its_parts = false,
+    .figure = [](const Finding&, const PassAudit& state) { return figure(state); },
+    .place = its_parts,
+}};
+
 }  // namespace
 
 const MeasureRecord kSharedLightMeasure{
     .id = "shared_light",
     .label = "Light shared by parts",
+    .kinds = {kKinds, kSharedLightCodes},
+    .figure = figure,
+    .bounds = bounds,
     .judge = judge,
     .find = find,
     .words = words,

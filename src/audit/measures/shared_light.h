@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
 #include <optional>
 #include <span>
 
+#include "audit/finding_kind.h"
 #include "audit/measures/part_colours.h"
 
 namespace underpaint {
@@ -23,5 +25,8 @@ inline constexpr double kLeastWeight = 0.1;
 /// From where on parts stand in one light, as far as a picture with two lights can, and under what
 /// they don't: shifts of 73 and of 90 degrees between them. This program's own limits.
 inline constexpr double kSharesLight = 0.3, kNoSharedLight = 0;
+
+inline constexpr FindingCode kLightDiffers{"light-differs"};
+inline constexpr std::array kSharedLightCodes{kLightDiffers};
 
 }  // namespace underpaint

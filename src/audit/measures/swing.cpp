@@ -8,8 +8,10 @@
 #include "audit/figures.h"
 #include "audit/finding.h"
 #include "audit/slips.h"
+#include "audit/sought.h"
 #include "audit/tile_state.h"
 #include "blend/tally_rows.h"
+#include "render/readings.h"
 
 namespace underpaint {
 
@@ -17,9 +19,15 @@ double SwingTally::swing() const {
     return light.empty() || shadow.empty() ? 0 : light.value() - shadow.value();
 }
 
-Verdict judge_swing(double now, double largest_before) {
-    if (std::fabs(largest_before) < kLeastSwing) return Verdict::held;
-    return judge_share(now / largest_before, 0.8, 0.5);
+Bounds planned_swing(double wanted) {
+    if (wanted == 0) return {kOneTemperature, 2 * kOneTemperature, Better::near_nought};
+    return {wanted, wanted / 2, wanted > 0 ? Better::large : Better::small};
+}
+
+std::optional<Bounds> kept_swing(double largest_before) {
+    if (std::fabs(largest_before) < kLeastSwing) return std::nullopt;
+    return Bounds{0.8 * largest_before, 0.5 * largest_before,
+                  largest_before > 0 ? Better::large : Better::small};
 }
 
 double largest_swing(double now, double largest_before) {
@@ -28,13 +36,21 @@ double largest_swing(double now, double largest_before) {
     return std::fabs(now) > std::fabs(largest_before) ? now : largest_before;
 }
 
+namespace {
+
+bool is_reached(double now, double wanted) {
+    return judged(now, planned_swing(wanted)) == Verdict::held;
+}
+
+}  // namespace
+
 Verdict SwingJudge::judge(double now) {
-    if (wanted_ == 0.0) return judge_excess(std::fabs(now), kOneTemperature, 2 * kOneTemperature);
-    const Verdict by_itself = judge_swing(now, largest_);
+    if (wanted_ == 0.0) return judged(now, planned_swing(0));
+    const auto kept = kept_swing(largest_);
     largest_ = largest_swing(now, largest_);
-    if (!wanted_) return by_itself;
-    reached_ = reached_ || now / *wanted_ >= 1;
-    return reached_ ? judge_share(now / *wanted_, 1, 0.5) : by_itself;
+    reached_ = reached_ || (wanted_ && is_reached(now, *wanted_));
+    if (reached_) return judged(now, planned_swing(*wanted_));
+    return kept ? judged(now, *kept) : Verdict::held;
 }
 
 namespace {
@@ -79,17 +95,24 @@ double largest_before(const Audit& audit, const PassAudit& pass) {
     return largest;
 }
 
+std::optional<double> figure(const PassAudit& pass) {
+    return pass.swing.measured ? std::optional(pass.swing.swing) : std::nullopt;
+}
+
+std::optional<Bounds> bounds(const Audit& audit, const PassAudit& pass) {
+    return audit.limits.swing ? planned_swing(*audit.limits.swing)
+                              : kept_swing(largest_before(audit, pass));
+}
+
 void find_swing(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
     const auto slips = slips_of(audit, [](const PassAudit& pass) { return pass.swing.verdict; });
     for (const Slip& slip : slips) {
         const SwingAudit& swing = slip.pass->swing;
         const bool apart = audit.limits.swing == 0.0;
-        Finding finding{FindingCode::swing_slips, slip.verdict, slip.pass->index};
+        Finding finding{kSwingSlips, slip.verdict, slip.pass->index};
         finding.figure = slip.back != nullptr ? swing.swing : audit.passes.back().swing.swing;
         finding.swing_to_be_small = apart;
-        finding.budget = apart
-                             ? kOneTemperature
-                             : audit.limits.swing.value_or(0.8 * largest_before(audit, *slip.pass));
+        finding.budget = bounds(audit, *slip.pass).value_or(Bounds()).held;
         if (slip.back == nullptr) finding.pass = most_to_blame(finding, audit, finding.pass);
         const PassAudit& named = audit.passes[static_cast<std::size_t>(finding.pass) - 1];
         const double before = named.swing.swing - named.swing.own;
@@ -110,9 +133,9 @@ void find_swing(const Painting&, const Audit& audit, std::vector<Finding>& findi
     const PassAudit& last = audit.passes.back();
     const auto wanted = audit.limits.swing;
     if (!wanted || *wanted == 0 || last.open || !last.swing.measured ||
-        is_bad(last.swing.verdict) || last.swing.swing / *wanted >= 1)
+        is_bad(last.swing.verdict) || is_reached(last.swing.swing, *wanted))
         return;
-    Finding finding{FindingCode::swing_short, Verdict::open, 0,
+    Finding finding{kSwingShort, Verdict::open, 0,
                     fmt::format("Lights and shadows differ by {} so far; the brief asks for {}.",
                                 with_sign(last.swing.swing, 1), with_sign(*wanted, 1))};
     finding.figure = last.swing.swing;
@@ -141,12 +164,58 @@ FigureFields fields(const Painting&, const PassAudit& pass) {
             {"own", swing.own}};
 }
 
+/// Lights that lost of the warmth, or cool, that set them apart from the shadows, and the shadows
+/// that took it on.
+MarkPixels drawn_together(const Audit& figures, std::size_t pass) {
+    constexpr float least = 1;  // warmth that a pixel has to have lost to belong to them
+    // Which way the lights went.
+    const float lights = figures.passes[pass].swing.own < 0 ? -1.0F : 1.0F;
+    return [lights, split = figures.split, reader = figures.reader](const PassStates& states,
+                                                                    FloatBlock& cover) {
+        const FloatBlock steps = steps_of(states.sealed, reader), was = warmth_of(states.before),
+                         is = warmth_of(states.after);
+        mark_where(cover, [&](std::size_t i) {
+            const double step = static_cast<double>(steps.samples()[i]);
+            const float way = step >= split.lights_from    ? lights
+                              : step < split.shadows_below ? -lights
+                                                           : 0;
+            return way * (is.samples()[i] - was.samples()[i]) > least;
+        });
+    };
+}
+
+std::optional<double> swing_in(const Finding&, const PassAudit& state) {
+    return state.swing.swing;
+}
+
+/// A swing that is to be negative is the better the further below it is.
+Better better_swing(const Finding& finding) {
+    if (finding.swing_to_be_small) return Better::near_nought;
+    return finding.budget.value_or(0) < 0 ? Better::small : Better::large;
+}
+
+constexpr std::array kKinds{
+    FindingKind{
+        .code = kSwingSlips,
+        .better_for = better_swing,
+        .figure = swing_in,
+        .place =
+            [](const Sought& sought) {
+                return sought.by_pass(drawn_together(sought.figures, sought.pass()));
+            },
+    },
+    FindingKind{.code = kSwingShort, .better_for = better_swing, .figure = swing_in},
+};
+
 }  // namespace
 
 const MeasureRecord kSwingMeasure{
     .id = "swing",
     .label = "Swing",
     .column = true,
+    .kinds = {kKinds, kSwingCodes},
+    .figure = figure,
+    .bounds = bounds,
     .gather = gather,
     .report = report,
     .judge = judge,

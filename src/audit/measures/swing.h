@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
 #include <optional>
 
 #include "audit/exact_sum.h"
+#include "audit/finding_kind.h"
 #include "audit/light_split.h"
 #include "audit/tallies.h"
 #include "audit/verdict.h"
@@ -33,17 +35,19 @@ inline constexpr double kLeastSwing = 3;
 /// Where one temperature is planned, lights and shadows may differ by so much.
 inline constexpr double kOneTemperature = 2;
 
-/// Without a plan: a swing against the largest there was before it. Held from 0.8 of it; lost below
-/// half, or where lights and shadows changed sides.
-Verdict judge_swing(double now, double largest_before);
+/// Held with the planned sign and size, lost with the wrong sign or below half; one temperature,
+/// which is a plan of 0, is held up to kOneTemperature and lost beyond twice that.
+Bounds planned_swing(double wanted);
+/// Without a plan, against the largest there was before: held from 0.8 of it; lost below half, or
+/// where lights and shadows changed sides. Nothing until that came to kLeastSwing.
+std::optional<Bounds> kept_swing(double largest_before);
 
 /// The largest swing once `now` has come after `largest_before`. One that turned round is lost and
 /// sets no new measure, so that what brings it back is not blamed.
 double largest_swing(double now, double largest_before);
 
-/// Judges one state after the other. With a plan: held when it has the planned sign and size, lost
-/// with the wrong sign or below half; until a state has reached that, which the first passes can't,
-/// as without one. One temperature is held up to kOneTemperature and lost beyond twice that.
+/// Judges one state after the other. A plan counts once a state has reached it, which the first
+/// passes can't; until then a swing is judged as without one. One temperature counts at once.
 class SwingJudge {
 public:
     explicit SwingJudge(std::optional<double> wanted) : wanted_(wanted) {}
@@ -55,5 +59,9 @@ private:
     double largest_ = 0;
     bool reached_ = false;
 };
+
+inline constexpr FindingCode kSwingSlips{"swing-slips"};
+inline constexpr FindingCode kSwingShort{"swing-short"};
+inline constexpr std::array kSwingCodes{kSwingSlips, kSwingShort};
 
 }  // namespace underpaint

@@ -2,14 +2,17 @@
 #include "audit/measures/value_drift.h"
 
 #include <fmt/format.h>
+#include <cmath>
 
 #include <algorithm>
 
 #include "audit/finding.h"
 #include "audit/laid_shares.h"
 #include "audit/measures.h"
+#include "audit/sought.h"
 #include "audit/tile_state.h"
 #include "painting/shown_name.h"
+#include "render/readings.h"
 
 namespace underpaint {
 
@@ -48,10 +51,16 @@ void report(const StateReport& from, PassAudit& pass) {
         from.all_keep ? value.own.p95 : whole(from.pass.value.judged, pixels).p95;
 }
 
+std::optional<double> figure(const PassAudit& pass) {
+    return pass.value.judged_p95;
+}
+
+std::optional<Bounds> bounds(const Audit& audit, const PassAudit&) {
+    return drift_bounds(audit.limits.drift);
+}
+
 bool judge(const Judging&, Audit& audit) {
-    for (PassAudit& pass : audit.passes)
-        pass.value.verdict =
-            pass.open ? Verdict::open : judge_drift(pass.value.judged_p95, audit.limits.drift);
+    for (PassAudit& pass : audit.passes) pass.value.verdict = judged(kValueMeasure, audit, pass);
     return true;
 }
 
@@ -76,12 +85,12 @@ void find_slips(const Painting&, const Audit& audit, std::vector<Finding>& findi
         const PassAudit& pass = audit.passes[i];
         if (pass.open) continue;
         const Verdict now = pass.value.verdict,
-                      own = judge_drift(pass.value.own_judged_p95, audit.limits.drift);
+                      own = judged(pass.value.own_judged_p95, drift_bounds(audit.limits.drift));
         const bool crossed = now > before, nearer = pass.value.judged_p95 < p95_before;
         before = now, p95_before = pass.value.judged_p95;
         if (!crossed && (!is_bad(own) || nearer)) continue;
 
-        Finding finding{FindingCode::values_slip, Verdict::held, pass.index};
+        Finding finding{kValuesSlip, Verdict::held, pass.index};
         finding.figure = pass.value.judged_p95;
         finding.budget = audit.limits.drift;
         if (!is_bad(own)) {
@@ -135,6 +144,24 @@ FigureFields fields(const Painting&, const PassAudit& pass) {
             {"own_p95", pass.value.own.p95}};
 }
 
+/// Values that the pass moved by more than may be.
+MarkPixels moved_values(Reader reader) {
+    return [=](const PassStates& states, FloatBlock& cover) {
+        const FloatBlock was = steps_of(states.before, reader), is = steps_of(states.after, reader);
+        mark_where(cover, [&](std::size_t i) {
+            return std::fabs(is.samples()[i] - was.samples()[i]) > kQuarterStep;
+        });
+    };
+}
+
+constexpr std::array kKinds{FindingKind{
+    .code = kValuesSlip,
+    .better = Better::small,
+    .figure = [](const Finding&, const PassAudit& state) { return figure(state); },
+    .place =
+        [](const Sought& sought) { return sought.by_pass(moved_values(sought.figures.reader)); },
+}};
+
 }  // namespace
 
 const MeasureRecord kValueMeasure{
@@ -142,6 +169,9 @@ const MeasureRecord kValueMeasure{
     .label = "Value",
     .column = true,
     .of_trials = true,
+    .kinds = {kKinds, kValueCodes},
+    .figure = figure,
+    .bounds = bounds,
     .gather = gather,
     .gather_pass = gather_pass,
     .report = report,

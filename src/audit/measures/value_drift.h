@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <array>
+
 #include "audit/drift.h"
+#include "audit/finding_kind.h"
 #include "audit/verdict.h"
 
 namespace underpaint {
@@ -33,5 +36,8 @@ struct ValueChangeTally {
     DriftTally own, judged;
     static constexpr auto kMembers = std::tuple(&ValueChangeTally::own, &ValueChangeTally::judged);
 };
+
+inline constexpr FindingCode kValuesSlip{"values-slip"};
+inline constexpr std::array kValueCodes{kValuesSlip};
 
 }  // namespace underpaint

@@ -7,7 +7,7 @@
 namespace underpaint {
 namespace {
 
-constexpr FindingCode kAgainst[] = {FindingCode::values_slip};
+constexpr FindingCode kAgainst[] = {kValuesSlip};
 
 /// Of a shading, where that leaves less drift than it has.
 std::optional<Mend> balance(const PassTrial& trial) {

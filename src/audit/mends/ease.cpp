@@ -10,11 +10,9 @@ namespace underpaint {
 namespace {
 
 constexpr FindingCode kAgainst[] = {
-    FindingCode::values_slip,     FindingCode::part_swap,      FindingCode::parts_close,
-    FindingCode::focus_slips,     FindingCode::swing_slips,    FindingCode::range_shrinks,
-    FindingCode::shape_slips,     FindingCode::accents_spread, FindingCode::colour_leaves_focus,
-    FindingCode::extremes,        FindingCode::light_differs,  FindingCode::edges_slip,
-    FindingCode::soft_edges_lost, FindingCode::background_loud};
+    kValuesSlip,   kPartSwap,   kPartsClose,    kFocusSlips,        kSwingSlips,
+    kRangeShrinks, kShapeSlips, kAccentsSpread, kColourLeavesFocus, kExtremesAdded,
+    kLightDiffers, kEdgesSlip,  kSoftEdgesLost, kBackgroundLoud};
 
 /// The largest whole per cent of strength with which the finding is gone.
 std::optional<Mend> ease(const PassTrial& trial) {

@@ -11,7 +11,7 @@
 namespace underpaint {
 namespace {
 
-constexpr FindingCode kAgainst[] = {FindingCode::grey_shadows};
+constexpr FindingCode kAgainst[] = {kShadowsGrey};
 
 /// How far the hue of shadows is turned from that of the lights, degrees: past what counts as the
 /// same, toward the other pole of temperature.

@@ -8,11 +8,9 @@
 namespace underpaint {
 namespace {
 
-constexpr FindingCode kAgainst[] = {FindingCode::values_slip,     FindingCode::part_swap,
-                                    FindingCode::parts_close,     FindingCode::focus_slips,
-                                    FindingCode::range_shrinks,   FindingCode::shape_slips,
-                                    FindingCode::extremes,        FindingCode::edges_slip,
-                                    FindingCode::soft_edges_lost, FindingCode::background_loud};
+constexpr FindingCode kAgainst[] = {kValuesSlip,    kPartSwap,      kPartsClose,    kFocusSlips,
+                                    kRangeShrinks,  kShapeSlips,    kExtremesAdded, kEdgesSlip,
+                                    kSoftEdgesLost, kBackgroundLoud};
 
 /// All of the values it finds given back.
 std::optional<Mend> hold(const PassTrial& trial) {

@@ -4,8 +4,7 @@
 namespace underpaint {
 namespace {
 
-constexpr FindingCode kAgainst[] = {FindingCode::swing_slips, FindingCode::light_differs,
-                                    FindingCode::grey_shadows};
+constexpr FindingCode kAgainst[] = {kSwingSlips, kLightDiffers, kShadowsGrey};
 
 std::optional<Mend> keep_to(const PassTrial& trial, const char* label, const ValueBand& band) {
     if (!trial.pass().reach.band.whole_scale() || band.low > band.high) return std::nullopt;

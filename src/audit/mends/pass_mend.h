@@ -17,12 +17,13 @@ struct PassMend {
 };
 
 extern const PassMend kEaseMend, kHoldMend, kHoldLeastMend, kReturnMend, kMatchStopsMend,
-    kBalanceMend, kKeepToLightsMend, kKeepToShadowsMend, kPullBackMend, kGiveColourMend, kQuietMend,
-    kShadeBeneathMend;
+    kBalanceMend, kLeaveUncoveredMend, kKeepToLightsMend, kKeepToShadowsMend, kPullBackMend,
+    kGiveColourMend, kQuietMend, kShadeBeneathMend;
 
-inline constexpr std::array kPassMends{&kEaseMend,         &kHoldLeastMend,     &kHoldMend,
-                                       &kReturnMend,       &kMatchStopsMend,    &kBalanceMend,
-                                       &kKeepToLightsMend, &kKeepToShadowsMend, &kPullBackMend,
-                                       &kGiveColourMend,   &kQuietMend,         &kShadeBeneathMend};
+inline constexpr std::array kPassMends{
+    &kEaseMend,          &kHoldLeastMend, &kHoldMend,           &kReturnMend,
+    &kMatchStopsMend,    &kBalanceMend,   &kLeaveUncoveredMend, &kKeepToLightsMend,
+    &kKeepToShadowsMend, &kPullBackMend,  &kGiveColourMend,     &kQuietMend,
+    &kShadeBeneathMend};
 
 }  // namespace underpaint

@@ -28,16 +28,9 @@ std::string in_words(const PassAudit& last) {
     return "Would leave the balance at: " + text;
 }
 
-/// Whether it takes the viewing scale to see what a finding says.
 bool is_viewed(FindingCode code) {
-    switch (code) {
-        case FindingCode::focus_slips:
-        case FindingCode::shape_slips:
-        case FindingCode::edges_slip:
-        case FindingCode::soft_edges_lost:
-        case FindingCode::background_loud: return true;
-        default: return false;
-    }
+    const FindingKind* kind = kind_of(code);
+    return kind != nullptr && kind->viewed;
 }
 
 const Finding* same_in(const std::vector<Finding>& findings, const Finding& finding) {
@@ -103,7 +96,7 @@ const Audit* PassTrial::as_it_is(Copy copy) const {
 
 /// Of the finished picture. Values are measured by themselves, on every pixel of the fine copy.
 std::optional<double> PassTrial::figure_of(const Painting& painting, Copy copy) const {
-    if (finding_.code == FindingCode::values_slip) {
+    if (finding_.code == kValuesSlip) {
         AuditOptions options;
         options.reader = figures_.reader;
         options.level = copy == Copy::fine ? 0 : small_;
@@ -120,7 +113,7 @@ std::optional<double> PassTrial::figure_of(const Painting& painting, Copy copy) 
 
 /// The same of the painting as it is, which has mostly been measured before.
 std::optional<double> PassTrial::figure_as_it_is(Copy copy) const {
-    if (finding_.code == FindingCode::values_slip) {
+    if (finding_.code == kValuesSlip) {
         if (copy == Copy::fine && figures_.exact) return figures_.passes.back().value.judged_p95;
         return figure_of(painting_, copy);
     }
@@ -149,7 +142,7 @@ bool PassTrial::no_worse_than_without(std::optional<double> figure, Copy copy) c
 bool PassTrial::helps(const Mend& mend, Copy copy) const {
     if (stopped()) return false;
     const Painting after = mended(painting_, mend);
-    if (finding_.code == FindingCode::values_slip) {
+    if (finding_.code == kValuesSlip) {
         const auto figure = figure_of(after, copy);
         return figure && (*figure <= figures_.limits.drift || no_worse_than_without(figure, copy));
     }

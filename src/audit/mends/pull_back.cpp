@@ -6,8 +6,7 @@
 namespace underpaint {
 namespace {
 
-constexpr FindingCode kAgainst[] = {FindingCode::accents_spread, FindingCode::colour_leaves_focus,
-                                    FindingCode::swing_slips};
+constexpr FindingCode kAgainst[] = {kAccentsSpread, kColourLeavesFocus, kSwingSlips};
 
 /// The most intensity of the pass's own colours with which its accent stays where it belongs.
 std::optional<Mend> pull_back(const PassTrial& trial) {

@@ -10,7 +10,7 @@
 namespace underpaint {
 namespace {
 
-constexpr FindingCode kAgainst[] = {FindingCode::focus_slips, FindingCode::background_loud};
+constexpr FindingCode kAgainst[] = {kFocusSlips, kBackgroundLoud};
 
 constexpr int kSide = 400;  // long side of the copy whose colour is looked at
 

@@ -7,7 +7,7 @@
 namespace underpaint {
 namespace {
 
-constexpr FindingCode kAgainst[] = {FindingCode::no_effect};
+constexpr FindingCode kAgainst[] = {kWithoutEffect};
 
 /// Blends that have nothing to take hold of in white.
 bool bites_on_middles(BlendMode blend) {

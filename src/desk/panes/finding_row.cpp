@@ -26,6 +26,7 @@ struct MendNames {
     QString operator()(const SetHold&) const { return QStringLiteral("mend_hold"); }
     QString operator()(const MatchStops&) const { return QStringLiteral("mend_match"); }
     QString operator()(const SetBand&) const { return QStringLiteral("mend_keep_to"); }
+    QString operator()(const SetReach&) const { return QStringLiteral("mend_leave"); }
     QString operator()(const SetTune&) const { return QStringLiteral("mend_pull_back"); }
     QString operator()(const LayAbove&) const { return QStringLiteral("mend_above"); }
     QString operator()(const LayBeneath&) const { return QStringLiteral("mend_beneath"); }

@@ -2,6 +2,7 @@
 #include "desk/values/plan_panel.h"
 
 #include <QMenu>
+#include <algorithm>
 
 #include "audit/shapes.h"
 #include "desk/kit/bar_slider.h"
@@ -22,6 +23,19 @@ constexpr Parameter kLead{"lead",
                           3,
                           1.2F,
                           Unit::times};
+
+/// From which step on a part is reserved, on the scale that steps are said on.
+Parameter reserved_from(ValueScale scale) {
+    const auto said = [&](double step) { return static_cast<float>(on_scale(step, scale)); };
+    return {"reserved_from",
+            "",
+            "What of the part was sealed at this step or lighter stays bare; at the dark end, all "
+            "of it",
+            said(1),
+            said(9),
+            said(1),
+            Unit::steps};
+}
 
 }  // namespace
 
@@ -55,6 +69,13 @@ void PlanPanel::build() {
         tr("Press where the eye should go and drag to size it. A focus is moved by its middle and "
            "sized by its rim; Delete removes it. The first one leads"));
     foci_text_ = hint_label();
+    reserved_ = choice_button("plan_reserved", {},
+                              tr("Parts that colour passes are to leave bare, so that they stay "
+                                 "the lightest. A pass that "
+                                 "covers or tints them is found"));
+    auto* parts = new QMenu(this);
+    connect(parts, &QMenu::aboutToShow, this, &PlanPanel::fill_reserved);
+    reserved_->setMenu(parts);
 
     const auto titled = [](const QString& title, QWidget* button, QLabel* text) {
         auto* row = new QHBoxLayout;
@@ -90,6 +111,10 @@ void PlanPanel::build() {
     lead->addWidget(lead_, 1);
     lead->addWidget(lead_on_, 0, Qt::AlignBottom);
     column->addLayout(lead);
+    column->addLayout(titled(tr("Reserved"), reserved_, nullptr));
+    reserved_rows_ = new QVBoxLayout;
+    reserved_rows_->setSpacing(scaled(7));
+    column->addLayout(reserved_rows_);
     column->addStretch(1);
 
     connect(range_, &QPushButton::clicked, this, &PlanPanel::plan_range);
@@ -163,6 +188,77 @@ void PlanPanel::move_share(std::size_t shape, float share) {
         QStringLiteral("share %1").arg(shape));
 }
 
+void PlanPanel::fill_reserved() {
+    QMenu* menu = reserved_->menu();
+    menu->clear();
+    const Painting& painting = session_.document.painting();
+    for (const Part& part : painting.parts) {
+        QAction* action = menu->addAction(shown_on_button(part.name));
+        action->setCheckable(true);
+        action->setChecked(painting.plan.reserved.contains(part.id));
+        connect(action, &QAction::triggered, this, [this, id = part.id](bool on) {
+            change(on ? tr("Reserve a part") : tr("Reserve a part no longer"), [&](Plan& plan) {
+                if (on)
+                    plan.reserved[id] = 1;
+                else
+                    plan.reserved.erase(id);
+            });
+        });
+    }
+}
+
+/// A row for each reserved part, made anew only where others are.
+void PlanPanel::lay_out_reserved(const std::vector<PartId>& parts) {
+    const ValueScale scale = session_.choices.scale();
+    if (reserved_on_ == scale && std::ranges::equal(parts, reserved_from_, {}, {},
+                                                    [](const auto& row) { return row.first; }))
+        return;
+    for (const auto& [part, slider] : reserved_from_) {
+        reserved_rows_->removeWidget(slider);
+        slider->hide();
+        slider->deleteLater();
+    }
+    reserved_from_.clear();
+    reserved_on_ = scale;
+    for (const PartId part : parts) {
+        auto* slider = new BarSlider(reserved_from(scale));
+        slider->setObjectName(QStringLiteral("reserved_%1").arg(part));
+        connect(slider, &BarSlider::moved, this, [this, part, scale](float from) {
+            change(
+                tr("Reserve what is lighter"),
+                [&](Plan& plan) {
+                    plan.reserved[part] = from_scale(static_cast<double>(from), scale);
+                },
+                QStringLiteral("reserved %1").arg(part));
+        });
+        connect(slider, &BarSlider::released, &session_.document, &Document::end_gesture);
+        reserved_rows_->addWidget(slider);
+        reserved_from_.emplace_back(part, slider);
+    }
+}
+
+void PlanPanel::show_reserved() {
+    const Painting& painting = session_.document.painting();
+    std::vector<PartId> parts;
+    QStringList names;
+    for (const Part& part : painting.parts)
+        if (painting.plan.reserved.contains(part.id))
+            parts.push_back(part.id), names << shown_on_button(part.name);
+    reserved_->setEnabled(!painting.parts.empty());
+    show_choice(reserved_, painting.parts.empty() ? tr("no parts yet")
+                           : names.isEmpty()      ? tr("nothing")
+                           : names.size() <= 2    ? names.join(tr(" and "))
+                                                  : tr("%1 parts").arg(names.size()));
+    lay_out_reserved(parts);
+    for (const auto& [part, slider] : reserved_from_) {
+        const double from = painting.plan.reserved.at(part);
+        const QString name = shown_on_button(painting.part(part)->name);
+        slider->set_label(from > 1 ? tr("%1, lighter than").arg(name)
+                                   : tr("%1, all of it").arg(name));
+        slider->set_value(static_cast<float>(on_scale(from, reserved_on_)));
+    }
+}
+
 void PlanPanel::set_shapes(ShapeCount count) {
     count_ = count;
     refresh();
@@ -195,6 +291,7 @@ void PlanPanel::refresh() {
         share_sliders_[i]->set_value(static_cast<float>(planned->second[i]));
     }
     if (plan.lead) lead_->set_value(static_cast<float>(*plan.lead));
+    show_reserved();
     place_focus_->setEnabled(plan.foci.size() < FocusTool::kMostFoci);
     if (canvas_.placing_focus())
         foci_text_->setText(tr("Press on the picture and drag to size it. Escape gives it up."));

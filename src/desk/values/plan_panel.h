@@ -14,7 +14,8 @@ namespace underpaint {
 class BarSlider;
 
 /// What the painter means the values to be: range, key, shares of the shapes, the lead of the
-/// focus. The steps of parts are planned in their table, the range is dragged on the ladder.
+/// focus, and which lights stay bare. The steps of parts are planned in their table, the range is
+/// dragged on the ladder.
 class PlanPanel : public QWidget {
     Q_OBJECT
 public:
@@ -29,6 +30,9 @@ private:
     void plan_range(bool on);
     void plan_shares(bool on);
     void move_share(std::size_t shape, float share);
+    void fill_reserved();
+    void show_reserved();
+    void lay_out_reserved(const std::vector<PartId>& parts);
     template <class Change>
     void change(const QString& what, Change change, const QString& gesture = {});
 
@@ -36,10 +40,14 @@ private:
     const ValuesMeter& values_;
     Canvas& canvas_;
     ShapeCount count_ = ShapeCount::three;
-    QPushButton *range_, *key_, *shares_, *lead_on_, *place_focus_;
+    QPushButton *range_, *key_, *shares_, *lead_on_, *place_focus_, *reserved_;
     QLabel *range_text_, *foci_text_;
     std::vector<BarSlider*> share_sliders_;
     BarSlider* lead_;
+    /// From which step on each of the reserved parts is; made anew when others are reserved.
+    QVBoxLayout* reserved_rows_;
+    std::vector<std::pair<PartId, BarSlider*>> reserved_from_;
+    ValueScale reserved_on_{};  ///< the scale that they are set on
 };
 
 }  // namespace underpaint

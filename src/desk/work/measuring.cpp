@@ -77,8 +77,7 @@ Measuring::Measuring(Session& session, QObject* parent)
 /// The finding that says that a pass moved values; its mends are computed one by one.
 const Finding* Measuring::slip_of(std::size_t pass) const {
     const auto found = std::ranges::find_if(findings_, [&](const Finding& finding) {
-        return finding.code == FindingCode::values_slip &&
-               finding.pass == static_cast<int>(pass) + 1;
+        return finding.code == kValuesSlip && finding.pass == static_cast<int>(pass) + 1;
     });
     return found == findings_.end() ? nullptr : &*found;
 }
@@ -222,7 +221,7 @@ void Measuring::measure() {
         // What costs most is mended first; by then the rest is mostly another.
         std::size_t tried = 0;
         for (const Finding& finding : findings) {
-            const bool wished = finding.code == FindingCode::no_effect;
+            const bool wished = finding.code == kWithoutEffect;
             if (!wished && (!counts(finding) || ++tried > kMostMended)) continue;
             auto mends = mends_for(painting, finding, figures->audit, rules, stop);
             if (mends.empty()) continue;

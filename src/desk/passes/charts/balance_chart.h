@@ -20,10 +20,10 @@ protected:
 
 private:
     struct Spot {
-        int line;
+        const MeasureRecord* measure;
         std::size_t moment;
     };
-    /// The line under a place and the moment of it; nothing beside the plots.
+    /// The measure drawn at a place and the moment of it; nothing beside the plots.
     std::optional<Spot> spot_at(const QPointF& place) const;
 };
 

@@ -1,0 +1,46 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <stop_token>
+
+#include "audit/exact_sum.h"
+#include "audit/finding_kind.h"
+#include "audit/tallies.h"
+#include "audit/verdict.h"
+#include "colour/reader.h"
+#include "painting/painting.h"
+
+namespace underpaint {
+
+/// What is gathered tile by tile, in pixels: what is reserved, and what of it is covered, tinted,
+/// or either.
+struct ReservedTally {
+    ExactSum reserved, covered, tinted, touched;
+    static constexpr auto kMembers = std::tuple(&ReservedTally::reserved, &ReservedTally::covered,
+                                                &ReservedTally::tinted, &ReservedTally::touched);
+};
+
+/// What became of the highlights that the plan reserves. Shares 0..1 of them.
+struct ReservedAudit {
+    double area = 0;     ///< of the picture, that they take
+    double covered = 0;  ///< kCoveredBy off the seal or more
+    double tinted = 0;   ///< past an intensity of kTintedFrom
+    double touched = 0;  ///< either
+    /// By what passes added to what the seal has: held up to kHeldTouched, lost beyond
+    /// kLostTouched.
+    Verdict verdict = Verdict::open;
+};
+inline constexpr double kCoveredBy = 0.25;  ///< steps
+inline constexpr double kTintedFrom = 0.10;
+inline constexpr double kHeldTouched = 0.02, kLostTouched = 0.10;
+
+/// What the plan reserves, as a mask of the painting halved `level` times: of each part what was
+/// sealed at its step or lighter. Null where nothing is reserved, and when stopped.
+SharedPicture reserved_mask(const Painting& painting, int level, Reader reader,
+                            const std::stop_token& stop);
+
+inline constexpr FindingCode kReservedTouched{"reserved-touched"};
+inline constexpr std::array kReservedCodes{kReservedTouched};
+
+}  // namespace underpaint
