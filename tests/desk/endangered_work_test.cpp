@@ -166,6 +166,35 @@ TEST_F(EndangeredWork, AFolderThatStallsKeepsNobodyFromWorking) {
     EXPECT_TRUE(session().document.unsaved());
 }
 
+TEST_F(EndangeredWork, SavingWhileASaveIsMadeSavesWhatCameAfter) {
+    begin(testing::with_pass_over_noise({1600, 1200}));
+    rename("First");
+    picked_ = folder_ / "a.ora";
+    trigger("save");
+    ASSERT_TRUE(window_->files().saving());
+    rename("Second");
+    trigger("save");
+    rename("Third");
+    trigger("save");
+    ASSERT_TRUE(wait([&] { return !window_->files().saving() && !session().document.unsaved(); }));
+    EXPECT_EQ(name_in("a.ora"), "Third");
+    // Nothing changed since: one save is enough.
+    trigger("save");
+    ASSERT_TRUE(window_->files().saving());
+    trigger("save");
+    ASSERT_TRUE(wait([&] { return !window_->files().saving(); }));
+    // Nor is another painting saved that nobody asked to be.
+    rename("Fourth");
+    trigger("save");
+    trigger("save");
+    session().document.begin(testing::slipping_painting(), {}, false);
+    ASSERT_TRUE(wait([&] { return !window_->files().busy(); }));
+    QTest::qWait(50);
+    EXPECT_FALSE(window_->files().saving());
+    EXPECT_TRUE(session().document.file().empty());
+    EXPECT_EQ(name_in("a.ora"), "Fourth");
+}
+
 TEST_F(EndangeredWork, ASaveThatEndsLateBelongsToItsOwnPainting) {
     begin(testing::with_pass_over_noise({1600, 1200}));
     rename("Old");

@@ -56,6 +56,7 @@ FileDesk::FileDesk(Session& session, NoticeBar& notice, QObject* parent)
         job->on_fault([this, job](const QString& sentence) {
             if (job == &loading_) keep_after_all();
             after_save_.clear();
+            save_again_.reset();
             finish(*job);
             say(sentence);
         });
@@ -283,7 +284,11 @@ void FileDesk::run(LatestJob& job, const QString& text, Work work) {
 
 void FileDesk::finish(LatestJob& job) {
     job.stop();
-    if (&job == &saving_) watch_.watch(session_.document.file(), stamp_);
+    if (&job == &saving_) {
+        watch_.watch(session_.document.file(), stamp_);
+        // Exports too are made as saves are. What else their end does comes first.
+        QMetaObject::invokeMethod(this, &FileDesk::save_again, Qt::QueuedConnection);
+    }
     notice_.end_progress();
     show_work();
     emit busy_changed();
@@ -296,6 +301,7 @@ void FileDesk::show_work() {
         notice_.show_progress(saving_text_, [this] {
             saving_.stop();
             after_save_.clear();
+            save_again_.reset();
             finish(saving_);
         });
     else if (loading_.running())

@@ -164,6 +164,7 @@ private:
                    const std::function<void(const Path&, const Replacing&)>& save,
                    const std::function<void()>& choose_again);
     void run(LatestJob& job, const QString& text, Work work);
+    void save_again();
     void finish(LatestJob& job);
     void show_work();
     void say(const QString& text);
@@ -180,11 +181,12 @@ private:
     LatestJob loading_, saving_;
     QString loading_text_, saving_text_;
     std::vector<std::function<void()>> after_save_;
-    std::optional<Painting> given_up_;  // unsaved work that the person said may go
-    std::optional<FileStamp> stamp_;    // of the session's file, as it was opened or saved
-    SavedFile saved_;                   // what the file holds, for the next save
-    std::set<Path> kept_;               // files whose versions before this sitting are kept
-    Path spared_;                       // holds more than could be read, and is not saved over
+    std::optional<std::uint64_t> save_again_;  // the painting that was to be saved during a save
+    std::optional<Painting> given_up_;         // unsaved work that the person said may go
+    std::optional<FileStamp> stamp_;           // of the session's file, as it was opened or saved
+    SavedFile saved_;                          // what the file holds, for the next save
+    std::set<Path> kept_;                      // files whose versions before this sitting are kept
+    Path spared_;  // holds more than could be read, and is not saved over
 };
 
 }  // namespace underpaint

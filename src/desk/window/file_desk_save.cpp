@@ -23,11 +23,22 @@ Path copy_of(const Path& file) {
 }  // namespace
 
 void FileDesk::save(std::function<void()> then) {
-    if (!session_.document.has_painting() || saving()) return;
+    if (!session_.document.has_painting()) return;
+    // What is changed while a save is made is not in it: it is saved after that.
+    if (saving()) {
+        save_again_ = session_.document.number();
+        return;
+    }
     if (session_.document.file().empty())
         save_as(std::move(then));
     else
         save_to(session_.document.file(), std::move(then), {stamp_, false});
+}
+
+void FileDesk::save_again() {
+    if (!save_again_ || saving()) return;
+    const bool same = std::exchange(save_again_, {}) == session_.document.number();
+    if (same && session_.document.unsaved()) save();
 }
 
 void FileDesk::save_as(std::function<void()> then) {
@@ -103,6 +114,7 @@ void FileDesk::save_to(const Path& file, std::function<void()> then, const Repla
                 finish(saving_);
                 const auto waiting = std::exchange(after_save_, {});
                 if (!done) {
+                    save_again_.reset();
                     // Whoever changed it is told of by now.
                     const Path& own = session_.document.file();
                     watch_.watch(own, stamp_of(own));
@@ -126,6 +138,7 @@ void FileDesk::save_to(const Path& file, std::function<void()> then, const Repla
                 watch_.watch(session_.document.file(), stamp_);
                 emit saved();
                 if (then) then();
+                save_again();
                 for (const auto& next : waiting) when_safe(next);
             });
         });

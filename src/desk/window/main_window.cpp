@@ -274,7 +274,8 @@ void MainWindow::refresh_actions() {
     };
     step(undo_, tr("Undo"), any ? session_.document.history().undo_label() : std::string());
     step(redo_, tr("Redo"), any ? session_.document.history().redo_label() : std::string());
-    for (QAction* action : {save_, save_as_, export_, merged_}) action->setEnabled(saves);
+    save_->setEnabled(any);  // during a save it asks for one more
+    for (QAction* action : {save_as_, export_, merged_}) action->setEnabled(saves);
     parts_in_->setEnabled(free);
     setWindowTitle(
         any ? tr("%1[*] – Faithful Underpaint").arg(shown(session_.document.painting().name))
