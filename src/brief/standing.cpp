@@ -267,7 +267,7 @@ private:
                 fmt::format("{} {:.0f}%", brief_.mother->name, 100 * brief_.mother->share));
         if (measured_.work == nullptr || measured_.work->finished.grey) return;
         const double now = mother_share(measured_.work->finished, brief_.mother->colour);
-        line.now = fmt::format("{:.0f}%", 100 * now);
+        line.now = (now < 0 ? with_sign(100 * now, 0) : fmt::format("{:.0f}", 100 * now)) + "%";
         line.verdict = now >= brief_.mother->share - kMotherSlack ? Verdict::held
                        : now >= brief_.mother->share / 2          ? Verdict::slipping
                                                                   : Verdict::lost;

@@ -47,11 +47,11 @@ struct Place {
                                   ? plot.width() / 2
                                   : plot.width() * moment / static_cast<double>(moments - 1));
     }
-    /// What belongs to a moment, to half-way to the next ones.
-    QRectF stretch(std::size_t moment) const {
-        const double at = static_cast<double>(moment);
-        const double left = std::max(plot.left(), x(at - 0.5));
-        return {left, plot.top(), std::min(plot.right(), x(at + 0.5)) - left, plot.height()};
+    /// What belongs to some moments, to half-way to the ones beside them.
+    QRectF stretch(std::size_t first, std::size_t last) const {
+        const double left = std::max(plot.left(), x(static_cast<double>(first) - 0.5));
+        const double right = std::min(plot.right(), x(static_cast<double>(last) + 0.5));
+        return {left, plot.top(), right - left, plot.height()};
     }
 };
 
@@ -130,8 +130,12 @@ void BalanceChart::draw(QPainter& painter, const QSizeF& size) const {
         const auto y = [&](double figure) { return scale.y(place.plot, figure); };
 
         painter.fillRect(place.plot, greys().sheet);
-        for (std::size_t moment = 0; moment < place.moments; ++moment)
-            if (bounds[moment]) draw_bounds(painter, place.stretch(moment), scale, *bounds[moment]);
+        for (std::size_t first = 0, last = 0; first < place.moments; first = last + 1) {
+            last = first;
+            while (last + 1 < place.moments && bounds[last + 1] == bounds[first]) ++last;
+            if (bounds[first])
+                draw_bounds(painter, place.stretch(first, last), scale, *bounds[first]);
+        }
         painter.setPen(QPen(greys().chosen.lighter(130), 1));
         painter.drawLine(QPointF(place.x(chosen), place.plot.top()),
                          QPointF(place.x(chosen), place.plot.bottom()));
