@@ -107,6 +107,22 @@ TEST(Reserved, CountsWhatIsMovedOrTinted) {
     EXPECT_EQ(figures.passes[0].reserved->covered, 0);
 }
 
+/// An underpaint that was brought in with its colours has tinted lights already.
+TEST(Reserved, WhatTheSealHasIsNoPasssDoing) {
+    Painting painting = testing::sealed(testing::coloured(kSize, [](int x, int) {
+        return x < kLeft + 30 ? Rgb{0.95F, 0.8F, 0.5F} : grey(0.9F);
+    }));
+    painting = testing::with_columns(std::move(painting), "Lantern", kLeft, kRight);
+    painting.plan.reserved[painting.parts[0].id] = 1;
+    painting = with_pass(std::move(painting), over_columns(kRight - 1, 300, grey(0.4F)));
+    painting = with_pass(std::move(painting), over_columns(kRight - 4, 300, grey(0.4F)));
+    const Audit figures = *audit(painting, {});
+    EXPECT_NEAR(figures.ground.reserved->touched, 0.3, 1e-6);
+    EXPECT_EQ(figures.passes[0].reserved->verdict, Verdict::held);
+    EXPECT_NEAR(figures.passes[1].reserved->touched, 0.34, 1e-6);
+    EXPECT_EQ(figures.passes[1].reserved->verdict, Verdict::slipping);
+}
+
 TEST(Reserved, TheFindingNamesThePassThePartAndThePlace) {
     Painting painting = with_pass(made(), over_columns(0, 60, grey(0.2F)));
     painting = with_pass(std::move(painting), over_columns(140, 180, grey(0.5F)));
