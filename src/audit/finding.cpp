@@ -12,11 +12,18 @@
 
 namespace underpaint {
 
+const MeasureRecord* measure_of(FindingCode code) {
+    const auto listed = std::ranges::find_if(kListedMeasures, [&](const ListedMeasure& each) {
+        return std::ranges::count(each.codes, code) > 0;
+    });
+    return listed == kListedMeasures.end() ? nullptr : listed->record;
+}
+
 const FindingKind* kind_of(FindingCode code) {
-    for (const MeasureRecord* measure : kMeasures)
-        for (const FindingKind& kind : measure->kinds)
-            if (kind.code == code) return &kind;
-    return code == kOverlaySpreads ? &kOverlayKind : nullptr;
+    if (code == kOverlaySpreads) return &kOverlayKind;
+    const MeasureRecord* measure = measure_of(code);
+    return measure == nullptr ? nullptr
+                              : &*std::ranges::find(measure->kinds, code, &FindingKind::code);
 }
 
 namespace {

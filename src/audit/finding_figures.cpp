@@ -7,7 +7,9 @@
 namespace underpaint {
 std::optional<double> figure_in(const Finding& finding, const PassAudit& state) {
     const FindingKind* kind = kind_of(finding.code);
-    return kind != nullptr && kind->figure != nullptr ? kind->figure(finding, state) : std::nullopt;
+    if (kind != nullptr && kind->figure != nullptr) return kind->figure(finding, state);
+    const MeasureRecord* measure = measure_of(finding.code);
+    return measure != nullptr && measure->figure != nullptr ? measure->figure(state) : std::nullopt;
 }
 
 double excess_of(const Finding& finding, double figure) {

@@ -44,7 +44,7 @@ struct FindingKind {
     /// It is about the parts that it names: about other parts it would be another finding.
     bool about_its_parts = true;
     /// The figure as one state has it, in the unit of Finding::figure; nothing where that state has
-    /// none. Null: it is not measured again.
+    /// none. Null: the measure's own.
     std::optional<double> (*figure)(const Finding& finding, const PassAudit& state) = nullptr;
     /// Where it is, once its pass is laid. Null: all over the picture, or the finding brings it.
     SharedPicture (*place)(const Sought& sought) = nullptr;

@@ -12,23 +12,25 @@ SharedPicture unless_empty(SharedPicture place) {
     return place;
 }
 
-bool has_place(const Finding& finding) {
+auto place_finder(const Finding& finding) {
     const FindingKind* kind = kind_of(finding.code);
-    return kind != nullptr && kind->place != nullptr;
+    return kind != nullptr ? kind->place : nullptr;
 }
 
 }  // namespace
 
 SharedPicture place_of(const Painting& painting, const Audit& figures, const Finding& finding,
                        const std::stop_token& stop) {
-    if (figures.passes.empty() || figures.passes.size() != painting.passes.size() ||
-        static_cast<std::size_t>(finding.pass) > figures.passes.size() || !has_place(finding))
+    const auto find_place = place_finder(finding);
+    if (find_place == nullptr || figures.passes.empty() ||
+        figures.passes.size() != painting.passes.size() ||
+        static_cast<std::size_t>(finding.pass) > figures.passes.size())
         return nullptr;
-    return unless_empty(kind_of(finding.code)->place({painting, figures, finding, stop}));
+    return unless_empty(find_place({painting, figures, finding, stop}));
 }
 
 bool can_be_shown(const Finding& finding) {
-    return finding.where || finding.pass > 0 || has_place(finding);
+    return finding.where || finding.pass > 0 || place_finder(finding) != nullptr;
 }
 
 }  // namespace underpaint

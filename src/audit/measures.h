@@ -151,6 +151,10 @@ struct FigureWords {
     std::string balance;  ///< how the last state is said to stand: "0.71", "82%"
     Verdict verdict = Verdict::held;
 };
+/// Of a figure without a share of the pass's own, which is said alike everywhere.
+inline FigureWords said_once(const std::string& figure, Verdict verdict) {
+    return {figure, {}, figure, verdict};
+}
 
 /// All that is known of a measure. Nobody else asks which one it is.
 struct MeasureRecord {
@@ -188,6 +192,9 @@ extern const MeasureRecord kValueMeasure, kOrderMeasure, kFocusMeasure, kSwingMe
     kRangeMeasure, kShapeMeasure, kAccentMeasure, kIntensityMeasure, kGreyShadowsMeasure,
     kExtremesMeasure, kNoEffectMeasure, kStrokesMeasure, kSharedLightMeasure, kGapsMeasure,
     kEdgesMeasure, kBackgroundMeasure, kReservedMeasure, kPartColoursMeasure;
+
+/// Whose finding that is; null where it is no measure's.
+const MeasureRecord* measure_of(FindingCode code);
 
 /// By the record's figure and bounds; open where there is none of either, or nothing is judged yet.
 Verdict judged(const MeasureRecord& measure, const Audit& audit, const PassAudit& pass);

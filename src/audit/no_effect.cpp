@@ -195,7 +195,7 @@ void find(const Painting& painting, const Audit& audit, std::vector<Finding>& fi
 std::optional<FigureWords> words(const PassAudit& pass) {
     if (!pass.no_effect) return std::nullopt;
     const std::string share = fmt::format("{:.0f}%", 100 * pass.no_effect->share);
-    return FigureWords{share, {}, share, Verdict::open};
+    return said_once(share, Verdict::open);
 }
 
 FigureFields fields(const Painting&, const PassAudit& pass) {

@@ -344,6 +344,17 @@ TEST(GiveColour, TurnsShadowsTowardTheOtherTemperatureAtEveryHue) {
     }
 }
 
+/// The mend that quiets what a pass set beside the focus; nothing where none is offered.
+std::optional<Mend> quiet_in(const Painting& painting) {
+    const Audit figures = *audit(painting, {});
+    const auto findings = find(painting, figures);
+    const Finding* slip = slip_of(findings, kFocusSlips);
+    if (slip == nullptr) return std::nullopt;
+    const auto mends = mends_for(painting, *slip, figures);
+    const auto quiet = std::ranges::find(mends, "Quiet the rival", &Mend::label);
+    return quiet == mends.end() ? std::nullopt : std::optional(*quiet);
+}
+
 /// A pass sets specks, light ones or dark ones, beside the focus. What quiets them takes the specks
 /// away, lies on their place alone, leaves the focus as it is and says what it means to do.
 TEST(Quiet, LiesOverTheRivalAloneAndTakesItsSpecksAway) {
@@ -370,13 +381,8 @@ TEST(Quiet, LiesOverTheRivalAloneAndTakesItsSpecksAway) {
             return grey(static_cast<float>(light ? 0.5 + more : 0.5 - more));
         });
         painting = with_pass(painting, laid(std::move(specks)));
-        const Audit figures = *audit(painting, {});
-        const auto findings = find(painting, figures);
-        const Finding* slip = slip_of(findings, kFocusSlips);
-        ASSERT_TRUE(slip);
-        const auto mends = mends_for(painting, *slip, figures);
-        const auto quiet = std::ranges::find(mends, "Quiet the rival", &Mend::label);
-        ASSERT_NE(quiet, mends.end());
+        const auto quiet = quiet_in(painting);
+        ASSERT_TRUE(quiet);
         const auto& above = std::get<LayAbove>(quiet->change);
         EXPECT_EQ(above.laid.blend, light ? BlendMode::darken : BlendMode::lighten);
         EXPECT_EQ(above.laid.intent, light ? Intent::deepen : Intent::lift);
@@ -422,13 +428,8 @@ TEST(Quiet, TakesTheGentlerOfTwoWays) {
             return grey(static_cast<float>(few == fewer ? 0.5 + more : 0.5 - more));
         });
         painting = with_pass(painting, laid(std::move(specks)));
-        const Audit figures = *audit(painting, {});
-        const auto findings = find(painting, figures);
-        const Finding* slip = slip_of(findings, kFocusSlips);
-        ASSERT_TRUE(slip);
-        const auto mends = mends_for(painting, *slip, figures);
-        const auto quiet = std::ranges::find(mends, "Quiet the rival", &Mend::label);
-        ASSERT_NE(quiet, mends.end());
+        const auto quiet = quiet_in(painting);
+        ASSERT_TRUE(quiet);
         const BlendMode taken = std::get<LayAbove>(quiet->change).laid.blend;
         blends.insert(taken);
         // The other way at the least strength that is enough.

@@ -65,7 +65,7 @@ std::optional<FigureWords> words(const PassAudit& pass) {
     if (!background) return std::nullopt;
     const double share = 100 * *background;
     const std::string now = share < 0 ? with_sign(share, 0) + "%" : fmt::format("{:.0f}%", share);
-    return FigureWords{now, {}, now, pass.background_verdict};
+    return said_once(now, pass.background_verdict);
 }
 
 FigureFields fields(const Painting&, const PassAudit& pass) {
@@ -75,7 +75,6 @@ FigureFields fields(const Painting&, const PassAudit& pass) {
 constexpr std::array kKinds{FindingKind{
     .code = kBackgroundLoud,
     .viewed = true,
-    .figure = [](const Finding&, const PassAudit& state) { return figure(state); },
     .place = focus_and_rival,
 }};
 

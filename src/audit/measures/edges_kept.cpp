@@ -100,7 +100,7 @@ void find(const Painting& painting, const Audit& audit, std::vector<Finding>& fi
 std::optional<FigureWords> words(const PassAudit& pass) {
     if (!pass.edges || pass.edges->all.total() < kLeastLength) return std::nullopt;
     const std::string hard = fmt::format("{:.0f}%", 100 * pass.edges->hard());
-    return FigureWords{hard, {}, hard, pass.edges->verdict};
+    return said_once(hard, pass.edges->verdict);
 }
 
 FigureFields lengths(const EdgeLengths& edges) {
@@ -152,7 +152,6 @@ constexpr std::array kKinds{
     FindingKind{
         .code = kEdgesSlip,
         .viewed = true,
-        .figure = [](const Finding&, const PassAudit& state) { return figure(state); },
         .place = hard_edges_gone,
     },
     FindingKind{

@@ -57,7 +57,7 @@ void find(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
 
 std::optional<FigureWords> words(const PassAudit& pass) {
     const std::string share = fmt::format("{:.1f}%", 100 * pass.extremes.share());
-    return FigureWords{share, {}, share, pass.extremes.verdict};
+    return said_once(share, pass.extremes.verdict);
 }
 
 FigureFields fields(const Painting&, const PassAudit& pass) {
@@ -95,7 +95,6 @@ SharedPicture extremes_left(const Sought& sought) {
 constexpr std::array kKinds{FindingKind{
     .code = kExtremesAdded,
     .better = Better::small,
-    .figure = [](const Finding&, const PassAudit& state) { return figure(state); },
     .place = extremes_left,
 }};
 

@@ -239,7 +239,7 @@ void find(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
 std::optional<FigureWords> words(const PassAudit& pass) {
     if (!pass.gaps) return std::nullopt;
     const std::string count = fmt::format("{}", pass.gaps->count);
-    return FigureWords{count, {}, count, pass.gaps->verdict};
+    return said_once(count, pass.gaps->verdict);
 }
 
 FigureFields fields(const Painting&, const PassAudit& pass) {

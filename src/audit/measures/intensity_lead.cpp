@@ -201,13 +201,13 @@ void find_lead(const Painting& painting, const Audit& audit, std::vector<Finding
 std::optional<FigureWords> accent_words(const PassAudit& pass) {
     if (!pass.intensity.accent_share) return std::nullopt;
     const std::string share = fmt::format("{:.1f}%", 100 * *pass.intensity.accent_share);
-    return FigureWords{share, {}, share, pass.accent_verdict};
+    return said_once(share, pass.accent_verdict);
 }
 
 std::optional<FigureWords> lead_words(const PassAudit& pass) {
     if (!pass.intensity.lead) return std::nullopt;
     const std::string lead = fmt::format("{:.1f}×", *pass.intensity.lead);
-    return FigureWords{lead, {}, lead, pass.intensity_verdict};
+    return said_once(lead, pass.intensity_verdict);
 }
 
 FigureFields fields(const Painting&, const PassAudit& pass) {
@@ -230,13 +230,11 @@ MarkPixels strongest_colours(const Sought& sought, const std::vector<Focus>& out
 constexpr std::array kAccentKinds{FindingKind{
     .code = kAccentsSpread,
     .better = Better::small,
-    .figure = [](const Finding&, const PassAudit& state) { return accent_figure(state); },
     .place = [](const Sought& sought) { return sought.after_pass(strongest_colours(sought, {})); },
 }};
 
 constexpr std::array kLeadKinds{FindingKind{
     .code = kColourLeavesFocus,
-    .figure = [](const Finding&, const PassAudit& state) { return lead_figure(state); },
     .place =
         [](const Sought& sought) {
             return sought.after_pass(strongest_colours(sought, sought.painting.plan.foci));

@@ -142,7 +142,7 @@ std::optional<FigureWords> words(const PassAudit& pass) {
     const std::string now = !swaps.empty()      ? counted(swaps.size(), "swap", "swaps")
                             : !closings.empty() ? counted(closings.size(), "closing", "closing")
                                                 : "kept";
-    return FigureWords{now, {}, now, pass.order.verdict};
+    return said_once(now, pass.order.verdict);
 }
 
 FigureFields fields(const Painting& painting, const PassAudit& pass) {

@@ -52,7 +52,7 @@ void find(const Painting&, const Audit& audit, std::vector<Finding>& findings) {
 std::optional<FigureWords> words(const PassAudit& pass) {
     const std::string kept =
         pass.range.kept ? fmt::format("{:.0f}%", 100 * *pass.range.kept) : "flat";
-    return FigureWords{kept, {}, kept, pass.range.verdict};
+    return said_once(kept, pass.range.verdict);
 }
 
 FigureFields fields(const Painting&, const PassAudit& pass) {
@@ -76,7 +76,6 @@ MarkPixels beyond_range(const Audit& figures, std::size_t pass) {
 
 constexpr std::array kKinds{FindingKind{
     .code = kRangeShrinks,
-    .figure = [](const Finding&, const PassAudit& state) { return figure(state); },
     .place =
         [](const Sought& sought) {
             return sought.after_pass(beyond_range(sought.figures, sought.pass()));

@@ -172,7 +172,7 @@ SharedPicture touched_highlights(const Sought& sought) {
 std::optional<FigureWords> words(const PassAudit& pass) {
     if (!pass.reserved) return std::nullopt;
     const std::string touched = fmt::format("{:.1f}%", 100 * pass.reserved->touched);
-    return FigureWords{touched, {}, touched, pass.reserved->verdict};
+    return said_once(touched, pass.reserved->verdict);
 }
 
 FigureFields fields(const Painting&, const PassAudit& pass) {
@@ -186,7 +186,6 @@ FigureFields fields(const Painting&, const PassAudit& pass) {
 constexpr std::array kKinds{FindingKind{
     .code = kReservedTouched,
     .better = Better::small,
-    .figure = [](const Finding&, const PassAudit& state) { return figure(state); },
     .place = touched_highlights,
 }};
 

@@ -111,7 +111,7 @@ std::optional<FigureWords> words(const PassAudit& pass) {
     if (!pass.shape.kept) return std::nullopt;
     const std::string kept = *pass.shape.kept < 0 ? with_sign(*pass.shape.kept, 2)
                                                   : fmt::format("{:.2f}", *pass.shape.kept);
-    return FigureWords{kept, {}, kept, pass.shape.verdict};
+    return said_once(kept, pass.shape.verdict);
 }
 
 FigureFields fields(const Painting&, const PassAudit& pass) {
@@ -156,7 +156,6 @@ SharedPicture turned_shape(const Sought& sought) {
 constexpr std::array kKinds{FindingKind{
     .code = kShapeSlips,
     .viewed = true,
-    .figure = [](const Finding&, const PassAudit& state) { return figure(state); },
     .place = turned_shape,
 }};
 

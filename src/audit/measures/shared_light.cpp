@@ -115,7 +115,7 @@ void find(const Painting& painting, const Audit& audit, std::vector<Finding>& fi
 std::optional<FigureWords> words(const PassAudit& pass) {
     if (!pass.shared_light) return std::nullopt;
     const std::string now = with_sign(*pass.shared_light, 2);
-    return FigureWords{now, {}, now, pass.shared_light_verdict};
+    return said_once(now, pass.shared_light_verdict);
 }
 
 FigureFields fields(const Painting&, const PassAudit& pass) {
@@ -126,7 +126,6 @@ constexpr std::array kKinds{FindingKind{
     .code = kLightDiffers,
     // The part that agrees least is a word of its sentence; the light is one.
     .about_its_parts = false,
-    .figure = [](const Finding&, const PassAudit& state) { return figure(state); },
     .place = its_parts,
 }};
 

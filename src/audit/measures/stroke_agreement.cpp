@@ -31,7 +31,7 @@ bool walk(const Painting& painting, std::size_t known, const std::stop_token& st
 std::optional<FigureWords> words(const PassAudit& pass) {
     if (!pass.strokes) return std::nullopt;
     const std::string now = with_sign(*pass.strokes, 2);
-    return FigureWords{now, {}, now, Verdict::held};
+    return said_once(now, Verdict::held);
 }
 
 FigureFields fields(const Painting&, const PassAudit& pass) {

@@ -157,7 +157,6 @@ MarkPixels moved_values(Reader reader) {
 constexpr std::array kKinds{FindingKind{
     .code = kValuesSlip,
     .better = Better::small,
-    .figure = [](const Finding&, const PassAudit& state) { return figure(state); },
     .place =
         [](const Sought& sought) { return sought.by_pass(moved_values(sought.figures.reader)); },
 }};

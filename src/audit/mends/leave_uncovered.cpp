@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
 #include <utility>
+#include <vector>
 
 #include "audit/mends/pass_mend.h"
 #include "render/reach_of.h"
