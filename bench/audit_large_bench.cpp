@@ -3,6 +3,8 @@
 // the laying of those passes: both in CPU time, since both keep every core busy.
 #include <benchmark/benchmark.h>
 
+#include <cmath>
+
 #include "audit/finding.h"
 #include "large_painting.h"
 #include "on_all_cores.h"
@@ -36,6 +38,36 @@ void lay_large(benchmark::State& state) {
 
 void audit_large(benchmark::State& state) {
     for (auto _ : state) benchmark::DoNotOptimize(audit(audited_painting(), {}));
+}
+
+/// Nothing in it is hard: six megapixels of smooth waves, and twelve tints over them.
+void audit_soft(benchmark::State& state) {
+    static const Painting soft = [] {
+        const Size size{3000, 2000};
+        Picture waves(size, Channels::grey, Depth::bits8);
+        std::vector<float> row(static_cast<std::size_t>(size.width));
+        for (int y = 0; y < size.height; ++y) {
+            for (int x = 0; x < size.width; ++x)
+                row[static_cast<std::size_t>(x)] =
+                    0.5F + 0.3F * std::sin(static_cast<float>(x) / 210) *
+                               std::cos(static_cast<float>(y) / 170);
+            waves.write_channel(0, {0, y, size.width, 1}, row);
+        }
+        waves.settle();
+        Painting painting;
+        painting.underpaint = share(std::move(waves));
+        painting = with_seal(std::move(painting), "2026-01-01");
+        for (int i = 0; i < 12; ++i) {
+            Pass pass;
+            const float turn = static_cast<float>(i) / 12;
+            pass.source = Tint{{turn, 0.4F, 1 - turn}};
+            pass.blend = BlendMode::color;
+            pass.strength = 0.3F;
+            painting = with_pass(std::move(painting), pass);
+        }
+        return with_foci(std::move(painting), {{"Focus", {900, 1100}, 160}});
+    }();
+    for (auto _ : state) benchmark::DoNotOptimize(audit(soft, {}));
 }
 
 /// After one slider's change of the tenth pass: exact figures from there down.
@@ -78,6 +110,7 @@ void audit_many(benchmark::State& state) {
 
 BENCHMARK(lay_large)->Name("audit/24/lay")->Apply(on_all_cores);
 BENCHMARK(audit_large)->Name("audit/24/audit")->Apply(on_all_cores);
+BENCHMARK(audit_soft)->Name("audit/6/soft")->Apply(on_all_cores);
 BENCHMARK(audit_changed)->Name("audit/24/changed")->Apply(on_all_cores);
 BENCHMARK(audit_many)->Name("audit/24/300")->Apply(on_all_cores);
 BENCHMARK(audit_sketched)->Name("audit/24/sketch")->Apply(on_all_cores);

@@ -12,8 +12,10 @@ namespace underpaint::bench {
 void RatioTable::ReportRuns(const std::vector<Run>& runs) {
     ConsoleReporter::ReportRuns(runs);
     for (const Run& run : runs)
-        if (run.run_type == Run::RT_Iteration && !run.error_occurred)
+        if (run.run_type == Run::RT_Iteration && !run.error_occurred) {
             times_[run.run_name.function_name].push_back(run.GetAdjustedRealTime());
+            cpu_times_[run.run_name.function_name].push_back(run.GetAdjustedCPUTime());
+        }
 }
 
 double RatioTable::median(const std::string& name) const {
@@ -48,6 +50,17 @@ void RatioTable::slower(const std::string& what, const std::string& ours, const 
     std::snprintf(figure, sizeof figure, "at most %.1fx", allowed);
     const double a = fastest(ours), b = fastest(theirs);
     if (a > 0 && b > 0) row(what, figure, a / b, a / b <= allowed, "x");
+}
+
+void RatioTable::blends(const std::string& what, const std::string& name, double megapixels,
+                        double allowed) {
+    const auto ours = cpu_times_.find(name), cairo = cpu_times_.find("blend/color/cairo");
+    if (ours == cpu_times_.end() || cairo == cpu_times_.end()) return;
+    char figure[48];
+    std::snprintf(figure, sizeof figure, "at most %.1f blends", allowed);
+    const double taken = *std::ranges::min_element(ours->second) /
+                         (*std::ranges::min_element(cairo->second) * megapixels / 24);
+    row(what, figure, taken, taken <= allowed, "");
 }
 
 void RatioTable::at_most(const std::string& what, const std::string& name, double allowed,
@@ -117,6 +130,9 @@ void RatioTable::Finalize() {
     at_most("peak memory, 24 Mpx, 12 passes, saved", "memory/24/save", 350, " MB");
     at_most("peak memory, 24 Mpx, 300 layers, looked at and measured", "memory/24/300", 300, " MB");
     at_most("300 layers over 24 Mpx, every figure", "audit/24/300", 10000, " ms");
+    blends("12 passes over 24 Mpx, every figure, CPU", "audit/24/audit", 24, 6);
+    blends("the same after one slider's change of the tenth pass", "audit/24/changed", 24, 1.5);
+    blends("12 passes over 6 Mpx of soft gradients, every figure, CPU", "audit/6/soft", 6, 15);
     if (fastest("stack/us") > 0 && fastest("stack/memory") > 0)
         std::printf("\nThe stack render reaches %.0f %% of the memory-bandwidth limit.\n",
                     100 * fastest("stack/memory") / fastest("stack/us"));

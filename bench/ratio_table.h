@@ -32,7 +32,11 @@ private:
                 double allowed);
     void at_most(const std::string& what, const std::string& name, double allowed,
                  const char* unit);
+    /// CPU time in `color` blends that cairo lays over as many megapixels.
+    void blends(const std::string& what, const std::string& name, double megapixels,
+                double allowed);
 
+    std::map<std::string, std::vector<double>> cpu_times_;
     std::map<std::string, std::vector<double>> times_;  // milliseconds; for memory megabytes
 };
 

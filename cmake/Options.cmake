@@ -32,6 +32,10 @@ if(UNDERPAINT_SANITIZE)
   # third of the time that the build does.
   target_compile_options(underpaint_room_options INTERFACE
     -O1 -fsanitize=undefined -fno-sanitize=null,alignment,object-size,vptr -fno-sanitize-recover=all)
+elseif(UNDERPAINT_TSAN)
+  target_compile_options(underpaint_options INTERFACE -O1 -g1 -fsanitize=thread
+    -fsanitize-ignorelist=${PROJECT_SOURCE_DIR}/cmake/tsan-ignore.txt)
+  target_link_options(underpaint_options INTERFACE -fsanitize=thread)
 elseif(UNDERPAINT_LIBFUZZER)
   set(fuzzing -O1 -g1 -fsanitize=fuzzer-no-link,address,undefined -fno-sanitize=vptr -fno-sanitize-recover=all)
   target_compile_options(underpaint_options INTERFACE ${fuzzing})

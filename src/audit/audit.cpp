@@ -56,6 +56,18 @@ std::optional<GroundSteps> ground_steps(const Painting& painting, const AuditOpt
     return result;
 }
 
+/// Rows of tiles that are walked one after the other: with enough tiles for many cores, and so few
+/// that what is kept of them until they are done takes little memory.
+std::vector<Rect> bands_of(Size size) {
+    constexpr int least_tiles = 48;
+    const int across = std::max(1, (size.width + kTileSide - 1) / kTileSide);
+    const int height = (least_tiles + across - 1) / across * kTileSide;
+    std::vector<Rect> bands;
+    for (int y = 0; y < size.height; y += height)
+        bands.push_back({0, y, size.width, std::min(height, size.height - y)});
+    return bands;
+}
+
 /// All that one walk over the states tells. False when stopped.
 bool measure_states(const Painting& painting, const AuditOptions& options,
                     const std::stop_token& stop, const Progress& progress, Audit& result) {
@@ -64,10 +76,19 @@ bool measure_states(const Painting& painting, const AuditOptions& options,
     {
         tbb::enumerable_thread_specific<AuditTally> tallies([&] { return auditor.empty_tally(); });
         const Recipe recipe(painting, shrink_of_level(options.level));
-        if (!walk_tiles(
-                recipe, [&](TileWalk& walk, int) { auditor.measure(walk, tallies.local()); }, stop,
-                progress))
-            return false;
+        for (const Rect& band : bands_of(recipe.size())) {
+            const auto told = [&](float share) {
+                const float rows =
+                    static_cast<float>(band.y) + share * static_cast<float>(band.height);
+                progress(rows / static_cast<float>(recipe.size().height));
+            };
+            if (!walk_tiles(
+                    recipe, band,
+                    [&](TileWalk& walk, int) { auditor.measure(walk, tallies.local()); }, stop,
+                    progress ? Progress(told) : Progress(), auditor.strip_rows()) ||
+                !auditor.finish_above(band.bottom(), stop))
+                return false;
+        }
         // One after the other is let go, and the first is added to: together they are large.
         std::swap(sum, *tallies.begin());
         for (AuditTally& tally : std::ranges::subrange(std::next(tallies.begin()), tallies.end()))

@@ -16,9 +16,6 @@ constexpr int kFarthest = 8 * kBinsPerStep;  // steps 1-9 are at most 8 apart
 constexpr int kWider = 10;
 constexpr int kBins = kBinsPerStep + (kFarthest - kBinsPerStep) / kWider + 1;
 
-int folded(int bin) {
-    return bin <= kBinsPerStep ? bin : kBinsPerStep + (bin - kBinsPerStep + kWider / 2) / kWider;
-}
 double steps_of_bin(std::size_t bin) {
     const double beyond = std::max(0.0, static_cast<double>(bin) - kBinsPerStep);
     return (static_cast<double>(bin) + beyond * (kWider - 1)) / kBinsPerStep;
@@ -32,12 +29,12 @@ void DriftTally::add(std::span<const float> now, std::span<const float> then) {
         const std::size_t count = std::min(bins.size(), now.size() - from);
         const RowDrift row =
             drift_row(now.subspan(from, count), then.subspan(from, count),
-                      static_cast<float>(kQuarterStep), kBinsPerStep, kFarthest, bins);
+                      static_cast<float>(kQuarterStep), {kBinsPerStep, kFarthest}, bins);
         if (row.max > 0) {
             const auto counted = std::span(bins).first(count);
-            if (row.max >= 1) std::ranges::transform(counted, counted.begin(), folded);
             const auto highest = static_cast<int>(row.max * kBinsPerStep) + 1;
-            bins_.reach(static_cast<std::size_t>(std::min(folded(highest) + 1, kBins)));
+            bins_.reach(
+                static_cast<std::size_t>(std::min(folded(highest, kBinsPerStep) + 1, kBins)));
             bins_.count(counted);
         } else {
             bins_.count(0, count);

@@ -2,6 +2,7 @@
 #include "audit/edge_level.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
@@ -116,6 +117,31 @@ EdgeLevel::EdgeLevel(const ViewingSteps& viewing, const EdgeBlur& blur, const cv
     cv::magnitude(across, down, steepness);
 }
 
+namespace {
+
+/// Values along a line at whole pixels from its middle, each of which is looked up once: to follow
+/// a transition and to measure it takes most of them several times.
+template <class Value>
+class Profile {
+public:
+    explicit Profile(const Value& value) : value_(value) { values_[kMiddle] = value(0); }
+    float operator()(int t) {
+        while (last_ < t) ++last_, values_[index(last_)] = value_(last_);
+        while (first_ > t) --first_, values_[index(first_)] = value_(first_);
+        return values_[index(t)];
+    }
+
+private:
+    static constexpr int kMiddle = static_cast<int>(kEdgeReach) + 1;
+    static std::size_t index(int t) { return static_cast<std::size_t>(t + kMiddle); }
+
+    const Value& value_;
+    int first_ = 0, last_ = 0;
+    std::array<float, 2 * kMiddle + 1> values_;
+};
+
+}  // namespace
+
 std::optional<EdgeTransition> transition_at(const EdgeLevel& level, int x, int y) {
     const double steep = level.slope.at<float>(y, x), pixel = level.pixel;
     if (steep <= 0) return std::nullopt;
@@ -140,11 +166,13 @@ std::optional<EdgeTransition> transition_at(const EdgeLevel& level, int x, int y
             if (const float rise = value(t + 1) - value(t); rise > steepest)
                 steepest = rise, spread = kUnitStep + (mixed(t) + mixed(t + 1)) / 2;
     if (steepest <= 0) return std::nullopt;
-    const int reach = static_cast<int>(std::ceil(kEdgeReach / pixel));
+    // Pixels are no smaller than viewing pixels.
+    const int reach = static_cast<int>(std::ceil(kEdgeReach / std::max(1.0, pixel)));
+    Profile at(value);
     const auto end = [&](int step) {
         int t = 0;
         while (std::abs(t) < reach && there(t + step)) {
-            const float rise = static_cast<float>(step) * (value(t + step) - value(t));
+            const float rise = static_cast<float>(step) * (at(t + step) - at(t));
             if (rise < 0) break;
             steepest = std::max(steepest, rise);
             t += step;
@@ -155,13 +183,13 @@ std::optional<EdgeTransition> transition_at(const EdgeLevel& level, int x, int y
         return t;
     };
     const int low = end(-1), high = end(1);
-    const float least = value(low), most = value(high), contrast = most - least;
+    const float least = at(low), most = at(high), contrast = most - least;
     if (contrast < static_cast<float>(kLeastEdge)) return std::nullopt;
     // Texture makes single pixels steep: the slope is taken over a quarter of the transition.
     const int over = std::max(1, static_cast<int>(std::lround(contrast / steepest / 4)));
     float slope = over > 1 ? 0 : steepest;
     for (int t = low; over > 1 && t + over <= high; ++t)
-        slope = std::max(slope, (value(t + over) - value(t)) / static_cast<float>(over));
+        slope = std::max(slope, (at(t + over) - at(t)) / static_cast<float>(over));
     if (over > 1) spread = over * over * kUnitStep;
     // Blurs add by squares, and so are taken off.
     const double sigma = level.sigma;
@@ -173,8 +201,8 @@ std::optional<EdgeTransition> transition_at(const EdgeLevel& level, int x, int y
     // Where half of the contrast is reached.
     const float half = (least + most) / 2;
     int t = low;
-    while (t + 1 < high && value(t + 1) < half) ++t;
-    const double before = value(t), rise = value(t + 1) - before;
+    while (t + 1 < high && at(t + 1) < half) ++t;
+    const double before = at(t), rise = at(t + 1) - before;
     const double middle = t + (rise > 0 ? std::clamp((half - before) / rise, 0.0, 1.0) : 0.5);
     return EdgeTransition{std::max(1.0, pixel * std::sqrt(std::max(squared, 0.0))),
                           contrast,

@@ -1,13 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "audit/edges.h"
 
-#include <tbb/parallel_for.h>
-
 #include <algorithm>
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
 #include "audit/edge_level.h"
+#include "raster/in_parallel.h"
 
 namespace underpaint {
 namespace {
@@ -128,7 +127,7 @@ std::vector<EdgePoint> ridges_of(const EdgeLevel& level, double widest, const cv
     const auto least = static_cast<float>(kLeastEdge / kEdgeReach * level.pixel);
     const int rows = level.steps.rows, columns = level.steps.cols;
     std::vector<std::vector<Candidate>> found(static_cast<std::size_t>(rows));
-    tbb::parallel_for(1, std::max(1, rows - 1), [&](int y) {
+    in_parallel(1, std::max(1, rows - 1), [&](int y) {
         for (int x = 1; x + 1 < columns; ++x) {
             if (level.slope.at<float>(y, x) < least || taken.at<uchar>(y, x)) continue;
             const bool in_row = is_steepest(level, x, y, Line::row);
@@ -145,8 +144,8 @@ std::vector<EdgePoint> ridges_of(const EdgeLevel& level, double widest, const cv
     keep_one_of_each(candidates, Line::column, columns);
     std::erase_if(candidates, [](const Candidate& c) { return !c.in_row && !c.in_column; });
     std::vector<EdgePoint> points(candidates.size());
-    tbb::parallel_for(std::size_t{0}, points.size(),
-                      [&](std::size_t i) { points[i] = point_of(candidates[i], level, widest); });
+    in_parallel(std::size_t{0}, points.size(),
+                [&](std::size_t i) { points[i] = point_of(candidates[i], level, widest); });
     return without_crumbs(std::move(points), level.steps.size(), level.pixel);
 }
 

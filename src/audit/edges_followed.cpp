@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <tbb/parallel_for.h>
 
 #include <algorithm>
 #include <cmath>
 
 #include "audit/edge_level.h"
+#include "raster/in_parallel.h"
 
 namespace underpaint {
 namespace {
@@ -56,7 +56,7 @@ void follow_edges(const EdgeMap& edges, const ViewingSteps& now, const Rect& cha
                 points.push_back(i);
         if (points.empty()) continue;
         const EdgeLevel level(now, kEdgeBlurs[blur], grown(touched, looked, size));
-        tbb::parallel_for(std::size_t{0}, points.size(), [&](std::size_t k) {
+        in_parallel(std::size_t{0}, points.size(), [&](std::size_t k) {
             const EdgePoint& sealed = edges.points[points[k]];
             EdgePoint& point = followed.points[points[k]];
             const cv::Point place = place_now(level, sealed);

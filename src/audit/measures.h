@@ -44,18 +44,27 @@ struct TileState;
 // gathers, reports, judges and finds; to add one takes the pair and a line in each of the lists
 // here. The ledger, the command, JSON and mends read the table.
 
-/// What is gathered about one state of the painting, over any number of tiles.
+/// What is gathered of every pixel of one state of the painting, over any number of tiles.
 struct StateTally {
     StepHistogram steps;
     ValueTally value;
+    ExtremesTally extremes;
+    void raise_max(const StateTally& other) { value.raise_max(other.value); }
+    void forget_max() { value.forget_max(); }
+    static constexpr auto kMembers =
+        std::tuple(&StateTally::steps, &StateTally::value, &StateTally::extremes);
+};
+
+/// What is gathered of the colours of one state, at viewing scale.
+struct ColourTally {
+    std::uint64_t pixels = 0;
     SwingTally swing;
     PartColoursTally parts;
     IntensityTally intensity;
-    ExtremesTally extremes;
     ReservedTally reserved;
     static constexpr auto kMembers =
-        std::tuple(&StateTally::steps, &StateTally::value, &StateTally::swing, &StateTally::parts,
-                   &StateTally::intensity, &StateTally::extremes, &StateTally::reserved);
+        std::tuple(&ColourTally::pixels, &ColourTally::swing, &ColourTally::parts,
+                   &ColourTally::intensity, &ColourTally::reserved);
 };
 
 /// What is gathered about one pass, over those tiles that it changed.
@@ -129,6 +138,7 @@ struct Audit {
 struct StateReport {
     const Painting& painting;
     const StateTally &ground, &state;
+    const ColourTally &ground_colours, &colours;
     const PassTally& pass;  ///< that made the state; of nothing for the ground
     bool all_keep;          ///< as in TileState
 };
@@ -173,6 +183,7 @@ struct MeasureRecord {
     /// What it is judged by after a pass; nothing where it can't be.
     std::optional<Bounds> (*bounds)(const Audit& audit, const PassAudit& pass) = nullptr;
     void (*gather)(const TileState& tile, StateTally& into) = nullptr;
+    void (*gather_colours)(const TileState& tile, ColourTally& into) = nullptr;
     void (*gather_pass)(const TileState& tile, PassTally& into) = nullptr;
     void (*report)(const StateReport& from, PassAudit& pass) = nullptr;
     /// False when stopped.

@@ -4,15 +4,12 @@
 #include <cmath>
 #include <numbers>
 
+#include "audit/seen_colours.h"
 #include "colour/intensity.h"
-#include "render/readings.h"
-#include "render/render.h"
-#include "render/view.h"
 
 namespace underpaint {
 namespace {
 
-constexpr int kRampsSide = 800;  // long side of the copy
 constexpr std::size_t kStretches = static_cast<std::size_t>(8 / kRampStretch);
 
 struct Sum {
@@ -37,24 +34,14 @@ RampPoint point_of(const Sum& sum, std::size_t stretch, double part) {
     return point;
 }
 
-}  // namespace
-
-std::optional<Ramp> ramp_of(const Painting& painting, const Part* part, std::size_t upto,
-                            Reader reader, const std::stop_token& stop) {
-    const int level = level_for(painting.size(), kRampsSide);
-    const View view = whole_at(painting.size(), shrink_of_level(level));
-    const auto now = render_view(painting, upto, view, stop);
-    if (!now) return std::nullopt;
-    FloatBlock steps;
-    ColourBlocks colours;
-    read_colours(*now, reader, steps, colours);
-    std::vector<float> cover(steps.samples().size(), 1.0F);
-    if (part != nullptr) part->mask->level(level)->read_channel(0, view.area, cover);
+Ramp ramp_of(const SeenColours& seen, const FloatBlock& covered) {
+    const auto cover = covered.samples(), steps = seen.steps.samples();
+    const ColourBlocks& colours = seen.colours;
     std::vector<Sum> sums(kStretches);
     double whole = 0;
     for (std::size_t i = 0; i < cover.size(); ++i) {
         if (cover[i] <= 0) continue;
-        const auto at = static_cast<double>((steps.samples()[i] - 1)) / kRampStretch;
+        const auto at = static_cast<double>(steps[i] - 1) / kRampStretch;
         Sum& sum = sums[std::min(static_cast<std::size_t>(std::max(at, 0.0)), kStretches - 1)];
         const auto weight = static_cast<double>(cover[i]);
         sum.weight += weight, whole += weight;
@@ -68,6 +55,22 @@ std::optional<Ramp> ramp_of(const Painting& painting, const Part* part, std::siz
         if (sums[i].weight > 0 && sums[i].weight >= kLeastOfRamp * whole)
             ramp.push_back(point_of(sums[i], i, whole));
     return ramp;
+}
+
+}  // namespace
+
+std::optional<std::vector<Ramp>> ramps_of(const Painting& painting, const Part* part,
+                                          std::span<const std::size_t> moments, Reader reader,
+                                          const std::stop_token& stop) {
+    const ViewingGrid grid(painting.size(), painting.size());
+    const auto seen = colours_at_viewing_scale(painting, grid, moments, reader, stop);
+    if (!seen) return std::nullopt;
+    FloatBlock cover(rect_of(grid.size()));
+    std::ranges::fill(cover.samples(), part == nullptr ? 1.0F : 0.0F);
+    if (part != nullptr) grid.cover(part->mask->base(), cover.area(), cover);
+    std::vector<Ramp> ramps;
+    for (const SeenColours& state : *seen) ramps.push_back(ramp_of(state, cover));
+    return ramps;
 }
 
 }  // namespace underpaint

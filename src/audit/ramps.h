@@ -2,6 +2,7 @@
 #pragma once
 
 #include <optional>
+#include <span>
 #include <stop_token>
 #include <vector>
 
@@ -27,9 +28,10 @@ using Ramp = std::vector<RampPoint>;
 inline constexpr double kRampStretch = 0.25;   ///< steps
 inline constexpr double kLeastOfRamp = 0.002;  ///< of the part
 
-/// The ramp of a part, or of the whole picture where `part` is null, after the first `upto` passes;
-/// measured on a copy of 800 pixels. Nothing when stopped.
-std::optional<Ramp> ramp_of(const Painting& painting, const Part* part, std::size_t upto,
-                            Reader reader, const std::stop_token& stop = {});
+/// The ramps of a part, or of the whole picture where `part` is null, after so many passes each;
+/// viewing scale. Nothing when stopped.
+std::optional<std::vector<Ramp>> ramps_of(const Painting& painting, const Part* part,
+                                          std::span<const std::size_t> moments, Reader reader,
+                                          const std::stop_token& stop = {});
 
 }  // namespace underpaint

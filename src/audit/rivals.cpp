@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "audit/rivals.h"
 
-#include <tbb/parallel_for.h>
-
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -11,6 +9,7 @@
 
 #include "audit/disc_steps.h"
 #include "audit/discs.h"
+#include "raster/in_parallel.h"
 #include "render/cores.h"
 
 namespace underpaint {
@@ -83,7 +82,7 @@ public:
                                  std::size_t most) const {
         const int columns = (grid.columns - 1) * kFiner + 1, rows = (grid.rows - 1) * kFiner + 1;
         std::vector<std::vector<Rival>> found(static_cast<std::size_t>(rows));
-        tbb::parallel_for(0, rows, [&](int row) {
+        in_parallel(0, rows, [&](int row) {
             Sliding disc(*this, grid.radius);
             for (int column = 0; column < columns; ++column) {
                 const Point at{grid.left + column * grid.across / kFiner,
@@ -200,7 +199,7 @@ void refine(std::vector<Rival>& places, const BinnedSteps& steps, Size size,
                 }
         const std::size_t known = places.size();
         places.resize(known + around.size());
-        tbb::parallel_for(std::size_t{0}, around.size(), [&](std::size_t i) {
+        in_parallel(std::size_t{0}, around.size(), [&](std::size_t i) {
             places[known + i] = {around[i],
                                  contrast_in(steps, size, around[i], grid.radius).value_or(0)};
         });
@@ -227,7 +226,7 @@ ContrastGrid laid_out(const ViewingSteps& viewing, double radius) {
 std::vector<Rival> measured_at(const std::vector<Point>& places, const BinnedSteps& steps,
                                Size size, double radius) {
     std::vector<Rival> measured(places.size());
-    tbb::parallel_for(std::size_t{0}, places.size(), [&](std::size_t i) {
+    in_parallel(std::size_t{0}, places.size(), [&](std::size_t i) {
         measured[i] = {places[i], contrast_in(steps, size, places[i], radius).value_or(0)};
     });
     return measured;
@@ -263,7 +262,7 @@ ContrastGrid contrast_grid(const ViewingSteps& viewing, double radius) {
     const Size size = viewing.steps.area().size();
     grid.contrast.resize(static_cast<std::size_t>(grid.columns) * grid.rows);
     const BinnedSteps steps(viewing.steps);
-    tbb::parallel_for(0, grid.rows, [&](int row) {
+    in_parallel(0, grid.rows, [&](int row) {
         for (int column = 0; column < grid.columns; ++column)
             grid.contrast[grid.index(column, row)] =
                 contrast_in(steps, size, grid.centre(column, row), grid.radius).value_or(0);

@@ -2,11 +2,11 @@
 #include "audit/strokes.h"
 
 #include <tbb/enumerable_thread_specific.h>
-#include <tbb/parallel_for.h>
 
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
+#include "raster/in_parallel.h"
 #include "render/readings.h"
 #include "render/render.h"
 #include "render/view.h"
@@ -180,7 +180,7 @@ std::optional<double> agreement(const StrokeField& a, const StrokeField& b) {
         double along = 0, weights = 0;
     };
     std::vector<Sums> of_rows(static_cast<std::size_t>(both.height));
-    tbb::parallel_for(0, both.height, [&](int row) {
+    in_parallel(0, both.height, [&](int row) {
         Sums& sums = of_rows[static_cast<std::size_t>(row)];
         for (int x = both.x; x < both.right(); ++x) {
             const auto p = a.twice_turned(x, both.y + row), q = b.twice_turned(x, both.y + row);

@@ -9,19 +9,10 @@
 #include "render/view.h"
 
 namespace underpaint {
-float meant(Intent intent, float move) {
-    switch (intent) {
-        case Intent::keep: return 0;
-        case Intent::deepen: return std::min(move, 0.0F);
-        case Intent::lift: return std::max(move, 0.0F);
-        case Intent::reshape: return move;
-    }
-    return 0;
-}
 
 AuditTally& AuditTally::operator+=(const AuditTally& other) {
-    alone += other.alone;
-    changes += other.changes;
+    states += other.states;
+    colours += other.colours;
     passes += other.passes;
     for (std::size_t i = 0; i < groups.size(); ++i) groups[i] += other.groups[i];
     return *this;
@@ -35,10 +26,11 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
       extremes_(begun.limits.extremes),
       all_keep_(std::ranges::all_of(painting.passes,
                                     [](const Pass& pass) { return pass.intent == Intent::keep; })),
+      all_(!options.only_values_after),
       passes_(std::min(options.only_values_after.value_or(painting.passes.size()),
                        painting.passes.size())),
       open_(open_passes(painting)) {
-    if (!options.only_values_after)
+    if (all_)
         for (const Group& group : painting.groups) groups_.push_back(places_of(painting, group.id));
     // What was meant to move, and what a group found, is not to be seen in a later state.
     const std::size_t after = options.known.state_after;
@@ -47,108 +39,95 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
                    std::ranges::none_of(groups_, [&](const PassPlaces& places) {
                        return places.front() < after && after <= places.back();
                    });
-    nothing_.parts.parts.resize(painting.parts.size());
-    if (options.only_values_after) return;
+    if (!all_) return;
     for (const Part& part : painting.parts) masks_.push_back(part.mask->level(options.level));
     const Size size = halved(painting.size(), options.level);
-    if (options.viewing)
-        viewing_ = ViewingStates(size, painting.size(), passes_ + 1, options.known.passes);
+    grid_.emplace(size, painting.size());
+    const std::size_t known = options.known.passes;
+    if (options.viewing || grid_->averages()) viewing_ = ViewingStates(*grid_, passes_ + 1, known);
+    if (grid_->averages())
+        colours_.emplace(ViewingColours::Of{painting, {split_, part_splits_}, masks_}, *grid_,
+                         passes_ + 1, known);
     // On halved pixels slivers are lost.
     if (options.level == 0) reached_ = std::make_unique<ReachedFirst>(size);
 }
 
 AuditTally TileAuditor::empty_tally() const {
     AuditTally tally;
-    tally.alone.assign(passes_ + 1, nothing_);
-    tally.changes = tally.alone;
+    tally.states = {passes_ + 1, {}};
+    if (all_ && !colours_) tally.colours = {passes_ + 1, no_colours(painting_)};
     tally.passes.resize(passes_);
     tally.groups.resize(groups_.size());
     return tally;
 }
 
-/// Where on it the foci lie, and where pure black and white are watched for.
-void TileAuditor::find_foci(TileState& tile) const {
-    const Rect& area = tile.area;
-    for (FloatBlock* block : {&tile.in_focus, &tile.watched}) block->reshape(area);
-    const double scale = shrink_of_level(options_.level);
-    tile.has_focus = false;
-    std::ranges::fill(tile.in_focus.samples(), 0.0F);
-    for (const Focus& focus : painting_.plan.foci) {
-        const Point centre{focus.centre.x / scale, focus.centre.y / scale};
-        const double radius = focus.radius / scale;
-        if (centre.x + radius < area.x || centre.x - radius > area.right() ||
-            centre.y + radius < area.y || centre.y - radius > area.bottom())
-            continue;
-        for (int y = 0; y < area.height; ++y) {
-            const auto row = tile.in_focus.row(y);
-            for (int x = 0; x < area.width; ++x)
-                if (distance({area.x + x + 0.5, area.y + y + 0.5}, centre) <= radius)
-                    row[static_cast<std::size_t>(x)] = 1, tile.has_focus = true;
-        }
-    }
-    std::ranges::transform(
-        tile.in_focus.samples(), tile.watched.samples().begin(),
-        [&](float inside) { return extremes_ == Extremes::nowhere ? 1.0F : 1 - inside; });
-}
-
 /// What is the same in all states of a tile.
-void TileAuditor::begin(TileState& tile, const TileWalk& walk) const {
-    const Rect area = walk.state().area();
+void TileAuditor::begin(AuditTally& tally, const TileWalk& walk) const {
+    TileState& tile = tally.tile;
     tile.painting = &painting_;
-    tile.area = area;
+    tile.area = walk.state().area();
     tile.all_keep = all_keep_;
-    if (!options_.only_values_after) find_foci(tile);
-    look_at(tile, walk.state(), !options_.only_values_after);
+    if (all_) {
+        find_foci(tile, painting_, 1 / shrink_of_level(options_.level));
+        tile.watched.reshape(tile.area);
+        std::ranges::transform(
+            std::as_const(tile.in_focus).samples(), tile.watched.samples().begin(),
+            [&](float inside) { return extremes_ == Extremes::nowhere ? 1.0F : 1 - inside; });
+    }
+    look_at(tally, walk.state());
     tile.sealed = tile.now;
     if (!all_keep_) tile.reference = tile.sealed;
     tile.found = tile.sealed;
     tile.intent = Intent::keep;
-    if (options_.only_values_after) return;
+    if (all_ && !colours_)
+        find_lights(tile, {split_, part_splits_}, [&](std::size_t part, FloatBlock& cover) {
+            return grid_->cover(*masks_[part], tile.area, cover);
+        });
+}
 
-    const auto sealed = std::as_const(tile.sealed).samples();
-    for (FloatBlock* block : {&tile.lights, &tile.shadows}) block->reshape(area);
-    const auto lights_from = static_cast<float>(split_.lights_from);
-    const auto shadows_below = static_cast<float>(split_.shadows_below);
-    for (std::size_t i = 0; i < sealed.size(); ++i) {
-        tile.lights.samples()[i] = sealed[i] >= lights_from ? 1.0F : 0.0F;
-        tile.shadows.samples()[i] = sealed[i] < shadows_below ? 1.0F : 0.0F;
-    }
+void TileAuditor::average(const AuditTally& tally, StepCells& steps, LinearCells& light) const {
+    if (colours_)
+        grid_->average(tally.tile.now, tally.linear, steps, light);
+    else
+        grid_->average(tally.tile.now, steps);
+}
 
-    tile.parts.clear();
-    for (std::size_t part = 0; part < masks_.size(); ++part) {
-        const Picture& mask = *masks_[part];
-        if (mask.surely_all(0, area, 0)) continue;
-        PartOnTile on{part, FloatBlock(area), FloatBlock(area)};
-        mask.read_channel(0, area, on.lights.samples());
-        const auto split = static_cast<float>(part_splits_[part]);
-        for (std::size_t i = 0; i < sealed.size(); ++i)
-            if (sealed[i] < split) std::swap(on.lights.samples()[i], on.shadows.samples()[i]);
-        tile.parts.push_back(std::move(on));
-    }
+void TileAuditor::begin_viewing(AuditTally& tally) {
+    if (viewing_.empty()) return;
+    average(tally, tally.steps_before, tally.light_before);
+    viewing_.begin(tally.steps_before);
+    if (colours_) colours_->begin(tally.light_before);
+}
+
+void TileAuditor::change_viewing(std::size_t state, AuditTally& tally) {
+    if (viewing_.empty()) return;
+    average(tally, tally.steps_now, tally.light_now);
+    viewing_.change(state, tally.steps_before, tally.steps_now);
+    if (colours_) colours_->change(state, tally.light_before, tally.light_now);
+    std::swap(tally.steps_before, tally.steps_now);
+    std::swap(tally.light_before, tally.light_now);
+}
+
+bool TileAuditor::finish_above(int row, const std::stop_token& stop) {
+    return !colours_ || colours_->gather_above(row, viewing_, stop);
 }
 
 void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
     const Rect area = walk.state().area();
-    const bool all = !options_.only_values_after;
     TileState& tile = tally.tile;
-    begin(tile, walk);
-    if (all) {
-        if (!viewing_.empty()) {
-            viewing_.grid().average(tile.now, tally.before);
-            viewing_.begin(tally.before);
-        }
-    }
+    begin(tally, walk);
+    begin_viewing(tally);
     if (reached_) tally.reached = FloatBlock(area);
     bool reached_all = !reached_;
     FloatBlock found_by_group;
     const std::size_t known = options_.known.passes;
     // The first of the states that the tile stands in as it does now. The ground is wanted always.
     std::size_t first_of_run = known == 0 ? 0 : known + 1;
-    if (all && known > 0) gather(tile, tally.alone[0]);
+    if (all_ && known > 0) gather_run(0, 1, tally);
     if (starts_late_) walk.begin(area, *options_.known.state);
     for (std::size_t i = starts_late_ ? options_.known.state_after : 0; i < passes_; ++i) {
         // A state whose figures are known is looked at where something is measured from it.
-        if (i > 0 && i == known) look_at(tile, walk.state(), all);
+        if (i > 0 && i == known) look_at(tally, walk.state());
         for (const PassPlaces& places : groups_)
             if (places.front() == i)
                 found_by_group = i < known ? steps_of(walk.state(), options_.reader) : tile.now;
@@ -158,12 +137,12 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
         if (i < known && all_keep_) continue;
         // Steps in between are wanted where they are reported, and where they move the reference.
         const bool last = i + 1 == passes_;
-        if (!all && !last && all_keep_) continue;
+        if (!all_ && !last && all_keep_) continue;
         // The first state that is judged is compared with the seal and nothing else.
         const bool first = open_ > 0 && i == open_;
         tile.intent = painting_.passes[i].intent;
-        const bool moves = laid || first || (last && all_keep_ && !all);
-        if (moves && all && i >= known) {
+        const bool moves = laid || first || (last && all_keep_ && !all_);
+        if (moves && all_ && i >= known) {
             gather_run(first_of_run, i + 1, tally);
             first_of_run = i + 1;
         }
@@ -173,100 +152,89 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
             std::swap(tile.found, tile.now);
         else if (!all_keep_)
             tile.found = tile.now;
-        if (moves) move_on(tile, walk.state(), all, i >= open_);
+        if (moves) move_on(tally, walk.state(), i >= open_);
         if (i < known) continue;
-        if ((laid || first) && (all || last)) gather_pass(tile, tally.passes[i]);
+        if ((laid || first) && (all_ || last)) gather_pass(tile, tally.passes[i]);
         // The first that is measured follows the ground, whatever was laid before it.
-        if (!viewing_.empty() && (laid || i == known)) {
-            viewing_.grid().average(tile.now, tally.now);
-            viewing_.change(i + 1, tally.before, tally.now);
-            std::swap(tally.before, tally.now);
-        }
+        if (laid || i == known) change_viewing(i + 1, tally);
         for (std::size_t g = 0; g < groups_.size(); ++g)
             if (groups_[g].back() == i)
                 tally.groups[g].add(std::as_const(tile.now).samples(),
                                     std::as_const(found_by_group).samples());
     }
-    gather_run(all ? first_of_run : passes_, passes_ + 1, tally);
+    gather_run(all_ ? first_of_run : passes_, passes_ + 1, tally);
 }
 
-void TileAuditor::look_at(TileState& tile, const RgbBlock& state, bool all) const {
-    if (!all) {
+void TileAuditor::look_at(AuditTally& tally, const RgbBlock& state) const {
+    TileState& tile = tally.tile;
+    if (!all_) {
         tile.now = steps_of(state, options_.reader);
         return;
     }
-    read_colours(state, options_.reader, tile.now, tile.colours);
+    if (colours_)
+        read_light(state, options_.reader, tile.now, tally.linear);
+    else
+        read_colours(state, options_.reader, tile.now, tile.colours);
     tile.extremes = extremes_in_row(state.all(), tile.watched.samples(), kExtremeMargin);
 }
 
 /// Takes in what a pass did to a tile.
-void TileAuditor::move_on(TileState& tile, const RgbBlock& state, bool all, bool judged) const {
-    look_at(tile, state, all);
+void TileAuditor::move_on(AuditTally& tally, const RgbBlock& state, bool judged) const {
+    look_at(tally, state);
     if (!judged || all_keep_) return;
+    TileState& tile = tally.tile;
     const auto now = tile.now.samples(), found = tile.found.samples();
     const auto reference = tile.reference.samples();
     for (std::size_t p = 0; p < now.size(); ++p)
         reference[p] += meant(tile.intent, now[p] - found[p]);
 }
 
+void TileAuditor::gather_run(std::size_t first, std::size_t end, AuditTally& tally) const {
+    const TileState& tile = tally.tile;
+    tally.states.add(first, end, [&](StateTally& into) { gather(tile, into); });
+    if (all_ && !colours_)
+        tally.colours.add(first, end, [&](ColourTally& into) { gather_colours(tile, into); });
+}
+
 void TileAuditor::gather(const TileState& tile, StateTally& into) const {
     into.steps.add(tile.now.samples());
     for (const MeasureRecord* measure : kMeasures)
-        if (measure->gather != nullptr && (measure->of_trials || !options_.only_values_after))
-            measure->gather(tile, into);
-}
-
-void TileAuditor::gather_run(std::size_t first, std::size_t end, AuditTally& tally) const {
-    // Adding and taking off costs about as much as gathering twice. Of very many states a second
-    // tally each would take more memory than that is worth.
-    constexpr std::size_t many_states = 64;
-    const std::size_t short_run = passes_ > many_states ? 0 : 2;
-    if (first >= end) return;  // what is known already
-    if (end - first <= short_run) {
-        for (std::size_t state = first; state < end; ++state)
-            gather(tally.tile, tally.alone[state]);
-        return;
-    }
-    tally.run = nothing_;
-    gather(tally.tile, tally.run);
-    // Maxima can't be taken off again.
-    for (std::size_t state = first; state < end; ++state)
-        tally.alone[state].value.raise_max(tally.run.value);
-    tally.run.value.forget_max();
-    tally.changes[first] += tally.run;
-    if (end <= passes_) tally.changes[end] -= tally.run;
+        if (measure->gather != nullptr && (measure->of_trials || all_)) measure->gather(tile, into);
 }
 
 void TileAuditor::gather_pass(const TileState& tile, PassTally& into) const {
     for (const MeasureRecord* measure : kMeasures)
-        if (measure->gather_pass != nullptr && (measure->of_trials || !options_.only_values_after))
+        if (measure->gather_pass != nullptr && (measure->of_trials || all_))
             measure->gather_pass(tile, into);
 }
 
 void TileAuditor::report(const AuditTally& tally, Audit& audit) const {
-    StateTally run = nothing_;
-    const auto next_state = [&](std::size_t index) {
-        run += tally.changes[index];
-        StateTally state = run;
-        state += tally.alone[index];
-        return state;
-    };
-    const StateTally ground = next_state(0);
-    const auto report_state = [&](const StateTally& state, const PassTally& by, PassAudit& pass) {
+    RunTallies<StateTally>::Walk states(tally.states);
+    const RunTallies<ColourTally> averaged =
+        colours_ ? colours_->tallies() : RunTallies<ColourTally>();
+    RunTallies<ColourTally>::Walk colours(colours_ ? averaged : tally.colours);
+    const auto next_colours = [&] { return all_ ? colours.next() : ColourTally(); };
+    const StateTally ground = states.next();
+    const ColourTally ground_colours = next_colours();
+    const auto report_state = [&](const StateTally& state, const ColourTally& of_colours,
+                                  const PassTally& by, PassAudit& pass) {
         pass.steps = state.steps;
         for (const MeasureRecord* measure : kMeasures)
-            if (measure->report != nullptr && (measure->of_trials || !options_.only_values_after))
-                measure->report({painting_, ground, state, by, all_keep_}, pass);
+            if (measure->report != nullptr && (measure->of_trials || all_))
+                measure->report(
+                    {painting_, ground, state, ground_colours, of_colours, by, all_keep_}, pass);
     };
-    if (options_.known.passes == 0 && !options_.only_values_after)
-        report_state(ground, {}, audit.ground);
-    const std::size_t first = options_.only_values_after ? passes_ - 1 : options_.known.passes;
-    for (std::size_t i = first; i < passes_; ++i) {
+    if (options_.known.passes == 0 && all_) report_state(ground, ground_colours, {}, audit.ground);
+    const std::size_t first = all_ ? options_.known.passes : passes_ - 1;
+    for (std::size_t i = 0; i < passes_; ++i) {
+        const StateTally state = states.next();
+        const ColourTally of_colours = next_colours();
+        if (i < first) continue;
         PassAudit& pass = audit.passes.emplace_back();
         pass.index = static_cast<int>(i) + 1;
         pass.name = painting_.passes[i].name;
         pass.open = i < open_;
-        report_state(next_state(i + 1), tally.passes[i], pass);
+        report_state(state, of_colours, tally.passes[i], pass);
     }
 }
 

@@ -6,27 +6,26 @@
 
 #include "audit/audit.h"
 #include "audit/tile_state.h"
-#include "audit/viewing_states.h"
+#include "audit/viewing_colours.h"
 #include "painting/group_changes.h"
 #include "render/render.h"
 
 namespace underpaint {
 
-/// What a walk gathers of the ground and the state after each pass. Most passes leave most tiles
-/// alone: what stands alike through many states is gathered once, added where they begin and taken
-/// off after the last of them.
+/// What a walk gathers of the ground and the state after each pass.
 struct AuditTally {
-    std::vector<StateTally> alone;    ///< of each state, what is gathered for it by itself
-    std::vector<StateTally> changes;  ///< what else each has more than the one before it
+    RunTallies<StateTally> states;
+    RunTallies<ColourTally> colours;  ///< empty where they are gathered at viewing scale, later
     std::vector<PassTally> passes;
     std::vector<DriftTally> groups;  ///< from what each of them found to what it left
     AuditTally& operator+=(const AuditTally& other);
 
     /// What is a thread's own. Memory is kept from tile to tile.
     TileState tile;
-    StateTally run;
-    FloatBlock reached;        ///< by colour passes so far
-    ViewingCells before, now;  ///< of the tile
+    FloatBlock reached;  ///< by colour passes so far
+    RgbBlock linear;     ///< the state in linear light
+    StepCells steps_before, steps_now;
+    LinearCells light_before, light_now;
 };
 
 /// Measures a painting tile by tile. One auditor serves all threads; each has its own tally.
@@ -37,22 +36,32 @@ public:
     AuditTally empty_tally() const;
     /// The walk stands at the ground.
     void measure(TileWalk& walk, AuditTally& tally);
+    /// How high the strips are to be that it is given.
+    int strip_rows() const { return colours_ ? kHighStripRows : kStripRows; }
+    /// When all tiles above a row of pixels were measured. False when stopped.
+    bool finish_above(int row, const std::stop_token& stop);
     /// The ground and the state after each pass at viewing scale, when all was measured.
-    const ViewingStates& viewing() const { return viewing_; }
+    const ViewingStates& viewing() const { return options_.viewing ? viewing_ : no_viewing_; }
     const ReachedFirst* reached() const { return reached_.get(); }
     void report(const AuditTally& tally, Audit& audit) const;
     /// What each group did to values.
     std::vector<Drift> drifts_of_groups(const AuditTally& tally) const;
 
 private:
-    void find_foci(TileState& tile) const;
-    void begin(TileState& tile, const TileWalk& walk) const;
-    void look_at(TileState& tile, const RgbBlock& state, bool all) const;
-    void move_on(TileState& tile, const RgbBlock& state, bool all, bool judged) const;
-    void gather(const TileState& tile, StateTally& into) const;
+    void begin(AuditTally& tally, const TileWalk& walk) const;
+    void look_at(AuditTally& tally, const RgbBlock& state) const;
+    void move_on(AuditTally& tally, const RgbBlock& state, bool judged) const;
+    /// Of one state by itself.
+    void gather_ground(AuditTally& tally) const;
     /// The same for all states from `first` on, up to `end`, in which the tile stands alike.
     void gather_run(std::size_t first, std::size_t end, AuditTally& tally) const;
+    void gather(const TileState& tile, StateTally& into) const;
     void gather_pass(const TileState& tile, PassTally& into) const;
+    /// The tile at viewing scale, as it stands: the ground, or what a pass made of the state that
+    /// it follows.
+    void average(const AuditTally& tally, StepCells& steps, LinearCells& light) const;
+    void begin_viewing(AuditTally& tally);
+    void change_viewing(std::size_t state, AuditTally& tally);
 
     const Painting& painting_;
     AuditOptions options_;
@@ -61,11 +70,14 @@ private:
     std::vector<double> part_splits_;
     Extremes extremes_;
     bool all_keep_;  // no pass is meant to move values: what is judged is what is measured
-    StateTally nothing_;
+    bool all_;       // not only values
     std::size_t passes_;
     std::size_t open_;  // how many of them are not judged
     bool starts_late_;  // at a state that is known
+    std::optional<ViewingGrid> grid_;
     ViewingStates viewing_;
+    const ViewingStates no_viewing_{};
+    std::optional<ViewingColours> colours_;  // of a picture that is larger than that
     std::unique_ptr<ReachedFirst> reached_;
     std::vector<PassPlaces> groups_;  // the places of each one's passes
 };

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <functional>
 #include <vector>
 
+#include "audit/light_split.h"
 #include "blend/tally_rows.h"
 #include "painting/painting.h"
 #include "raster/rgb_block.h"
@@ -16,11 +18,12 @@ struct PartOnTile {
     FloatBlock lights, shadows;
 };
 
-/// One tile of the painting after a pass (or at the ground), as all measures see it. Blocks hold
-/// steps (1-9) where nothing else is said. What is the same in all states is found once a tile.
+/// One tile of the painting after a pass (or at the ground), as all measures see it: of its pixels,
+/// or of its viewing scale where colours are gathered. Blocks hold steps (1-9) where nothing else
+/// is said. What is the same in all states is found once a tile.
 struct TileState {
     const Painting* painting = nullptr;  ///< that is measured
-    Rect area;
+    Rect area;                           ///< in pixels of the tile's scale
     FloatBlock sealed;
     FloatBlock lights, shadows;     ///< of the whole picture: 1 or 0
     std::vector<PartOnTile> parts;  ///< those that lie on the tile
@@ -32,13 +35,26 @@ struct TileState {
                            ///< were meant to do
     FloatBlock found;      ///< before the pass
     FloatBlock now;
-    ColourBlocks colours;  ///< now; not filled where only values are measured
-    RowExtremes extremes;  ///< now, of what is watched; likewise
+    ColourBlocks colours;  ///< now; filled where colours are gathered
+    RowExtremes extremes;  ///< now, of what is watched; filled where every pixel is gathered
     Intent intent = Intent::keep;
     bool all_keep = true;  ///< no pass is meant to move values: what is judged is what is measured
 };
 
 /// The share of a move that a pass was meant to make.
 float meant(Intent intent, float move);
+
+/// Finds the foci on a tile whose area is set. \param scale its pixels in one of the picture
+void find_foci(TileState& tile, const Painting& painting, double scale);
+
+/// By what lights and shadows are told apart.
+struct TileSplits {
+    LightSplit whole;
+    const std::vector<double>& parts;  ///< of each part, in the painting's order
+};
+/// Parts the lights and shadows of a tile whose sealed steps are there. `cover(part, block)` gives
+/// how far a part covers the tile, 0..1, or returns false where it does not lie on it.
+void find_lights(TileState& tile, const TileSplits& splits,
+                 const std::function<bool(std::size_t part, FloatBlock& cover)>& cover);
 
 }  // namespace underpaint

@@ -2,16 +2,15 @@
 #include "audit/viewing.h"
 
 #include <algorithm>
+#include <array>
 #include <atomic>
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
+#include "blend/tally_rows.h"
+
 namespace underpaint {
 namespace {
-
-/// Of one step above 1: the lightest is just inside 16 bits. States are kept all at once, so that
-/// they are not kept finer than anything can be told from.
-constexpr float kUnit = 8190;
 
 int long_side(Size size) {
     return std::max(size.width, size.height);
@@ -25,6 +24,13 @@ Size size_within(Size pixels, Size picture, int side) {
         return std::max(1, static_cast<int>(std::lround(v * shrink)));
     };
     return {length(picture.width), length(picture.height)};
+}
+
+/// How far steps are above 1.
+std::span<const float> above(std::span<const float> steps, std::vector<float>& memory) {
+    memory.resize(steps.size());
+    std::ranges::transform(steps, memory.begin(), [](float step) { return step - 1; });
+    return memory;
 }
 
 ViewingSteps viewing_of(FloatBlock steps, Size picture) {
@@ -65,59 +71,143 @@ std::vector<ViewingGrid::Shares> ViewingGrid::shares(int from, int to) {
     return all;
 }
 
-void ViewingGrid::average(const FloatBlock& steps, ViewingCells& cells) const {
-    const Rect& area = steps.area();
-    const auto units = [](float sum) { return static_cast<std::uint16_t>(sum * kUnit + 0.5F); };
-    if (across_.empty()) {
-        cells.area = area;
-        cells.sums.resize(steps.samples().size());
-        std::ranges::transform(steps.samples(), cells.sums.begin(),
-                               [&](float step) { return units(step - 1); });
-        return;
-    }
+int ViewingGrid::complete_rows(int pixel_rows) const {
+    if (!averages()) return pixel_rows;
+    const auto next = static_cast<std::size_t>(pixel_rows);
+    return next < down_.size() ? down_[next].first : size_.height;
+}
+
+double ViewingGrid::scale() const {
+    return static_cast<double>(long_side(size_)) / long_side(picture_);
+}
+
+template <std::size_t channels, class Row, class Send>
+void ViewingGrid::sum_up(const Rect& area, Rect& cells, Row row, Send send) const {
     const auto columns = std::span(across_).subspan(static_cast<std::size_t>(area.x),
                                                     static_cast<std::size_t>(area.width));
     const auto rows = std::span(down_).subspan(static_cast<std::size_t>(area.y),
                                                static_cast<std::size_t>(area.height));
     const int left = columns.front().first, top = rows.front().first;
     // One more than is begun in; at the border that gets nothing.
-    cells.area = intersection(
-        {left, top, columns.back().first - left + 2, rows.back().first - top + 2}, rect_of(size_));
-    const auto run = static_cast<std::size_t>(cells.area.width);
-    cells.sums.assign(run * static_cast<std::size_t>(cells.area.height), 0);
-    thread_local std::vector<float> above, below, line;
-    above.assign(columns.size(), 0), below = above;
+    cells = intersection({left, top, columns.back().first - left + 2, rows.back().first - top + 2},
+                         rect_of(size_));
+    using Sums = std::array<float, channels>;
+    thread_local std::array<std::vector<float>, channels> above, below;
+    thread_local std::vector<Sums> line;
+    for (std::size_t c = 0; c < channels; ++c)
+        above[c].assign(columns.size(), 0), below[c].assign(columns.size(), 0);
+    line.resize(static_cast<std::size_t>(cells.width) + 1);
     // Rows that go to one row are averaged down first, then all of them across at once.
-    const auto send = [&](int to) {
-        line.assign(run + 1, 0);
+    const auto across = [&](int to) {
+        Sums here{}, next{};
+        int at = left;
         for (std::size_t x = 0; x < columns.size(); ++x) {
-            const auto at = static_cast<std::size_t>(columns[x].first - left);
-            line[at] += columns[x].share * above[x];
-            line[at + 1] += columns[x].rest * above[x];
+            const Shares& column = columns[x];
+            if (column.first != at) {
+                line[static_cast<std::size_t>(at++ - left)] = here;
+                here = next, next = {};
+            }
+            for (std::size_t c = 0; c < channels; ++c) {
+                here[c] += column.share * above[c][x];
+                next[c] += column.rest * above[c][x];
+            }
         }
-        const auto sums = std::span(cells.sums).subspan(static_cast<std::size_t>(to - top) * run);
-        for (std::size_t i = 0; i < run; ++i)
-            sums[i] = static_cast<std::uint16_t>(sums[i] + units(line[i]));
+        line[static_cast<std::size_t>(at - left)] = here;
+        line[static_cast<std::size_t>(at + 1 - left)] = next;
+        send(to, std::span<const Sums>(line).first(static_cast<std::size_t>(cells.width)));
     };
     int to = top;
     for (int y = 0; y < area.height; ++y) {
-        const Shares& share = rows[static_cast<std::size_t>(y)];
-        if (share.first != to) {
-            send(to);
+        const auto [first, share, rest] = rows[static_cast<std::size_t>(y)];
+        if (first != to) {
+            across(to);
             above.swap(below);
-            below.assign(columns.size(), 0);
-            to = share.first;
+            for (auto& row_below : below) std::ranges::fill(row_below, 0.0F);
+            to = first;
         }
-        const auto row = steps.row(y);
-        for (std::size_t x = 0; x < row.size(); ++x) above[x] += share.share * (row[x] - 1);
-        if (share.rest > 0)
-            for (std::size_t x = 0; x < row.size(); ++x) below[x] += share.rest * (row[x] - 1);
+        for (std::size_t c = 0; c < channels; ++c) {
+            const std::span<const float> from = row(y, c);
+            const std::span<float> here(above[c]), next(below[c]);
+            add_weighted_row(from, share, here);
+            if (rest > 0) add_weighted_row(from, rest, next);
+        }
     }
-    send(to);
+    across(to);
     if (to + 1 < size_.height) {
         above.swap(below);
-        send(to + 1);
+        across(to + 1);
     }
+}
+
+namespace {
+
+std::uint16_t step_units(float above_one) {
+    return static_cast<std::uint16_t>(above_one * kStepUnit + 0.5F);
+}
+LinearSum linear_units(float r, float g, float b) {
+    const auto units = [](float sum) { return static_cast<LinearSum>(sum * kLightUnit + 0.5F); };
+    return units(r) | units(g) << kLightBits | units(b) << 2 * kLightBits;
+}
+
+/// The row of some cells, which are begun anew with their first row.
+template <class Unit>
+std::span<Unit> row_of(Cells<Unit>& cells, int y) {
+    const auto width = static_cast<std::size_t>(cells.area.width);
+    return std::span(cells.sums).subspan(static_cast<std::size_t>(y - cells.area.y) * width, width);
+}
+template <class Unit>
+void begin_anew(Cells<Unit>& cells) {
+    cells.sums.assign(static_cast<std::size_t>(cells.area.size().area()), 0);
+}
+
+}  // namespace
+
+void ViewingGrid::average(const FloatBlock& steps, StepCells& cells) const {
+    if (!averages()) {
+        cells.area = steps.area();
+        cells.sums.resize(steps.samples().size());
+        std::ranges::transform(steps.samples(), cells.sums.begin(),
+                               [&](float step) { return step_units(step - 1); });
+        return;
+    }
+    cells.area = {};
+    sum_up<1>(
+        steps.area(), cells.area,
+        [&, above_one = std::vector<float>()](int y, std::size_t) mutable {
+            return above(steps.row(y), above_one);
+        },
+        [&](int to, const auto& line) {
+            if (to == cells.area.y) begin_anew(cells);
+            std::ranges::transform(line, row_of(cells, to).begin(),
+                                   [](const auto& sums) { return step_units(sums[0]); });
+        });
+}
+
+void ViewingGrid::average(const FloatBlock& steps, const RgbBlock& linear, StepCells& step_cells,
+                          LinearCells& linear_cells) const {
+    Rect area;
+    sum_up<4>(
+        steps.area(), area,
+        [&, above_one = std::vector<float>()](int y, std::size_t channel) mutable {
+            const ConstRgbRow row = linear.row(y);
+            switch (channel) {
+                case 0: return row.r;
+                case 1: return row.g;
+                case 2: return row.b;
+                default: return above(steps.row(y), above_one);
+            }
+        },
+        [&](int to, const auto& line) {
+            if (to == area.y) {
+                step_cells.area = linear_cells.area = area;
+                begin_anew(step_cells), begin_anew(linear_cells);
+            }
+            std::ranges::transform(line, row_of(step_cells, to).begin(),
+                                   [](const auto& sums) { return step_units(sums[3]); });
+            std::ranges::transform(line, row_of(linear_cells, to).begin(), [](const auto& sums) {
+                return linear_units(sums[0], sums[1], sums[2]);
+            });
+        });
 }
 
 ViewingSteps ViewingGrid::steps(std::span<const std::uint16_t> sums) const {
@@ -133,17 +223,53 @@ void ViewingGrid::read(std::span<const std::uint16_t> sums, const Rect& area,
     for (int y = area.y; y < area.bottom(); ++y) {
         const auto from = sums.subspan(
             static_cast<std::size_t>(y) * static_cast<std::size_t>(size_.width) + left, width);
-        std::ranges::transform(from, steps.row(y).begin() + area.x, [](std::uint16_t sum) {
-            return 1 + static_cast<float>(sum) / kUnit;
-        });
+        std::ranges::transform(from, steps.row(y).begin() + area.x, step_of_sum);
     }
+}
+
+bool ViewingGrid::cover(const Picture& mask, const Rect& area, FloatBlock& cover) const {
+    cover.reshape(area);
+    if (!averages()) {
+        if (mask.surely_all(0, area, 0)) return false;
+        mask.read_channel(0, area, cover.samples());
+        return true;
+    }
+    // The pixels that lie on the area: those that begin in it and the ones before.
+    const auto first_on = [](const std::vector<Shares>& shares, int at) {
+        const auto from = std::ranges::lower_bound(shares, at - 1, {}, &Shares::first);
+        return static_cast<int>(from - shares.begin());
+    };
+    const Rect from{first_on(across_, area.x), first_on(down_, area.y), 0, 0};
+    const Rect pixels{from.x, from.y, first_on(across_, area.right() + 1) - from.x,
+                      first_on(down_, area.bottom() + 1) - from.y};
+    if (mask.surely_all(0, pixels, 0)) return false;
+    std::ranges::fill(cover.samples(), 0.0F);
+    thread_local std::vector<float> covers;
+    covers.resize(static_cast<std::size_t>(pixels.width));
+    Rect cells;
+    sum_up<1>(
+        pixels, cells,
+        [&](int y, std::size_t) {
+            mask.read_channel(0, pixels.x, pixels.y + y, covers);
+            return std::span<const float>(covers);
+        },
+        [&](int to, const auto& line) {
+            if (to < area.y || to >= area.bottom()) return;
+            const auto row = cover.row(to - area.y);
+            for (int x = area.x; x < area.right(); ++x)
+                row[static_cast<std::size_t>(x - area.x)] +=
+                    line[static_cast<std::size_t>(x - cells.x)][0];
+        });
+    // What rounding leaves over 1 is not there.
+    for (float& v : cover.samples()) v = std::min(v, 1.0F);
+    return true;
 }
 
 ViewingTally::ViewingTally(Size pixels, Size picture)
     : grid_(pixels, picture), sums_(static_cast<std::size_t>(grid_.size().area())) {}
 
 void ViewingTally::add(const FloatBlock& steps) {
-    thread_local ViewingCells cells;
+    thread_local StepCells cells;
     grid_.average(steps, cells);
     const auto width = static_cast<std::size_t>(grid_.size().width);
     auto sum = cells.sums.begin();

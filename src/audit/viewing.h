@@ -5,6 +5,7 @@
 #include <span>
 #include <vector>
 
+#include "raster/picture.h"
 #include "raster/rgb_block.h"
 
 namespace underpaint {
@@ -23,12 +24,26 @@ struct ViewingSteps {
 /// Steps of a picture of some size, averaged to `side` where they are larger.
 ViewingSteps at_viewing_scale(FloatBlock steps, Size picture, int side = kViewingSide);
 
-/// What a block of pixels adds to the pixels at viewing scale that it lies on: sums of steps above
-/// 1, in whole units.
-struct ViewingCells {
+/// What a block of pixels adds to the pixels at viewing scale that it lies on, in whole units, so
+/// that the order of blocks changes nothing.
+template <class Unit>
+struct Cells {
     Rect area;  ///< at viewing scale
-    std::vector<std::uint16_t> sums;
+    std::vector<Unit> sums;
 };
+/// Of steps above 1.
+using StepCells = Cells<std::uint16_t>;
+
+/// The three channels of linear light in one whole number, which add up together.
+using LinearSum = std::uint64_t;
+using LinearCells = Cells<LinearSum>;
+
+/// Of one step above 1: the lightest is just inside 16 bits. States are kept all at once, so that
+/// they are not kept finer than anything can be told from.
+inline constexpr float kStepUnit = 8190;
+/// Of full light, with room for what rounding adds where blocks meet.
+inline constexpr int kLightBits = 21;
+inline constexpr float kLightUnit = (1 << kLightBits) - 16;
 
 /// Averages a picture down to viewing scale block by block, so that what is measured there was
 /// blended at full size first. Sums are whole numbers: what comes out does not depend on the order
@@ -39,13 +54,37 @@ public:
     ViewingGrid(Size pixels, Size picture);
 
     Size size() const { return size_; }
-    void average(const FloatBlock& steps, ViewingCells& cells) const;
+    /// Whether the picture is larger than the viewing scale; if not, its pixels are as they are.
+    bool averages() const { return !across_.empty(); }
+    /// How many of its rows are complete when so many rows of pixels have been added.
+    int complete_rows(int pixel_rows) const;
+    /// Pixels of it in one of the picture, by the long side.
+    double scale() const;
+    void average(const FloatBlock& steps, StepCells& cells) const;
+    /// The pixels in linear light with them; where it averages only.
+    void average(const FloatBlock& steps, const RgbBlock& linear, StepCells& step_cells,
+                 LinearCells& linear_cells) const;
     /// From the sums of all cells.
     ViewingSteps steps(std::span<const std::uint16_t> sums) const;
     /// The same of one area, into steps of the whole.
     void read(std::span<const std::uint16_t> sums, const Rect& area, FloatBlock& steps) const;
+    static float step_of_sum(std::uint16_t sum) { return 1 + static_cast<float>(sum) / kStepUnit; }
+    static Rgb light_of_sum(LinearSum sum) {
+        constexpr LinearSum mask = (LinearSum{1} << kLightBits) - 1;
+        const auto channel = [&](int i) {
+            return static_cast<float>(sum >> i * kLightBits & mask) * (1 / kLightUnit);
+        };
+        return {channel(0), channel(1), channel(2)};
+    }
+    /// How far a mask of the walked size covers the pixels of an area at viewing scale, 0..1. False
+    /// where it does not lie there.
+    bool cover(const Picture& mask, const Rect& area, FloatBlock& cover) const;
 
 private:
+    /// Calls `send(row at viewing scale, sums of each cell)` for each row that some channels of a
+    /// block add to, from the top down. `row(y, channel)` gives the block's.
+    template <std::size_t channels, class Row, class Send>
+    void sum_up(const Rect& area, Rect& cells, Row row, Send send) const;
     /// Where a row or column of pixels goes: to `first` and the one after it, by how much.
     struct Shares {
         int first;

@@ -145,11 +145,13 @@ void Warmths(const std::array<const float*, 3>& in, const Table& temperature, fl
     });
 }
 
-void Colours(const std::array<const float*, 3>& in, const Table& temperature,
-             const std::int32_t* gamut, const ColourReadings& out) {
+template <bool encoded>
+void ReadColours(const std::array<const float*, 3>& in, const Table& temperature,
+                 const std::int32_t* gamut, const ColourReadings& out) {
     const bool light = !out.lightness.empty();
     ForLanes(out.a.size(), [&](const auto& at) UNDERPAINT_LANES {
-        const Pixels linear = Decode(Unit(Load(at, in)));
+        Pixels linear = Unit(Load(at, in));
+        if constexpr (encoded) linear = Decode(linear);
         const OkLabs c = OkLabOfLinear(linear);
         const V turn = TurnOf(c), chroma = ChromaOf(c), most = MostChroma(c.l, turn, gamut);
         const V share = hn::Min(Splat(1), Quotient(chroma, hn::Max(most, Splat(kNeutralChroma))));
@@ -161,6 +163,29 @@ void Colours(const std::array<const float*, 3>& in, const Table& temperature,
         if (light) {
             const V l = Unit(hn::Mul(Lightness(Luminance(linear)), Splat(0.01F)));
             at.store(hn::Mul(Splat(100), l), out.lightness.data());
+        }
+    });
+}
+
+void Colours(const std::array<const float*, 3>& in, const Table& temperature,
+             const std::int32_t* gamut, const ColourReadings& out) {
+    ReadColours<true>(in, temperature, gamut, out);
+}
+
+void ColoursOfLight(const std::array<const float*, 3>& in, const Table& temperature,
+                    const std::int32_t* gamut, const ColourReadings& out) {
+    ReadColours<false>(in, temperature, gamut, out);
+}
+
+void Lights(const std::array<const float*, 3>& in, const RgbRow& out, float* lightness) {
+    ForLanes(out.r.size(), [&](const auto& at) UNDERPAINT_LANES {
+        const Pixels linear = Decode(Unit(Load(at, in)));
+        at.store(linear.r, out.r.data());
+        at.store(linear.g, out.g.data());
+        at.store(linear.b, out.b.data());
+        if (lightness != nullptr) {
+            const V l = Unit(hn::Mul(Lightness(Luminance(linear)), Splat(0.01F)));
+            at.store(hn::Mul(Splat(100), l), lightness);
         }
     });
 }
@@ -179,6 +204,8 @@ HWY_EXPORT(Lightnesses);
 HWY_EXPORT(EncodedGreys);
 HWY_EXPORT(Warmths);
 HWY_EXPORT(Colours);
+HWY_EXPORT(ColoursOfLight);
+HWY_EXPORT(Lights);
 
 std::array<const float*, 3> rows_of(const ConstRgbRow& row) {
     return {row.r.data(), row.g.data(), row.b.data()};
@@ -210,6 +237,16 @@ void warmth_row(ConstRgbRow pixels, std::span<float> out) {
 void colour_rows(ConstRgbRow pixels, const ColourReadings& out) {
     HWY_DYNAMIC_DISPATCH(Colours)
     (rows_of(pixels), temperature_on_diamond(), gamut_on_diamond().pairs.data(), out);
+}
+
+void colour_rows_of_light(ConstRgbRow linear, const ColourReadings& out) {
+    HWY_DYNAMIC_DISPATCH(ColoursOfLight)
+    (rows_of(linear), temperature_on_diamond(), gamut_on_diamond().pairs.data(), out);
+}
+
+void light_rows(ConstRgbRow pixels, RgbRow linear, std::span<float> lightness) {
+    HWY_DYNAMIC_DISPATCH(Lights)
+    (rows_of(pixels), linear, lightness.empty() ? nullptr : lightness.data());
 }
 
 }  // namespace underpaint

@@ -33,5 +33,10 @@ struct ColourReadings {
     std::span<float> lightness;  ///< read(Reader::lightness); left alone when empty
 };
 void colour_rows(ConstRgbRow pixels, const ColourReadings& out);
+/// The same of pixels in linear light.
+void colour_rows_of_light(ConstRgbRow linear, const ColourReadings& out);
+
+/// The pixels in linear light, and read(Reader::lightness) of them where `lightness` is not empty.
+void light_rows(ConstRgbRow pixels, RgbRow linear, std::span<float> lightness);
 
 }  // namespace underpaint

@@ -51,7 +51,16 @@ HWY_INLINE IntV Nearest(V v, std::int32_t last) {
     return hn::ConvertTo(Ints(), hn::Min(at, Splat(static_cast<float>(last))));
 }
 
-RowDrift Drifts(const float* now, const float* then, float slack, float per_unit, std::int32_t last,
+/// folded(): divided by ten as a product and a shift, which is exact up to 43,690.
+HWY_INLINE IntV Folded(IntV bin, std::int32_t per_unit) {
+    const Ints d;
+    const IntV unit = hn::Set(d, per_unit);
+    const IntV beyond = hn::Add(hn::Sub(bin, unit), hn::Set(d, 5));
+    const IntV tenth = hn::ShiftRight<19>(hn::Mul(beyond, hn::Set(d, 52429)));
+    return hn::IfThenElse(hn::Gt(bin, unit), hn::Add(unit, tenth), bin);
+}
+
+RowDrift Drifts(const float* now, const float* then, float slack, const DriftBins& into,
                 std::int32_t* bins, std::size_t count) {
     RowDrift row;
     const Floats d;
@@ -62,7 +71,8 @@ RowDrift Drifts(const float* now, const float* then, float slack, float per_unit
     row.sum = SumOver(count, [&](const auto& at, std::size_t from) UNDERPAINT_LANES {
         const V is = Load(at, now + from), was = Load(at, then + from);
         const V difference = hn::Sub(is, was), size = hn::Abs(difference);
-        StoreInts(at, Nearest(hn::Mul(size, Splat(per_unit)), last), bins + from);
+        const V units = hn::Mul(size, Splat(static_cast<float>(into.per_unit)));
+        StoreInts(at, Folded(Nearest(units, into.last), into.per_unit), bins + from);
         most = hn::Max(most, size);
         row.changed +=
             static_cast<std::uint32_t>(hn::CountTrue(Ints(), hn::Ne(rounded(is), rounded(was))));
@@ -73,6 +83,12 @@ RowDrift Drifts(const float* now, const float* then, float slack, float per_unit
     });
     row.max = hn::GetLane(hn::MaxOfLanes(d, most));
     return row;
+}
+
+void AddWeighted(const float* values, float weight, float* sums, std::size_t count) {
+    ForLanes(count, [&](const auto& at) UNDERPAINT_LANES {
+        at.store(hn::Add(Load(at, sums), hn::Mul(Load(at, values), Splat(weight))), sums);
+    });
 }
 
 void Bins(const float* values, float from, float per_unit, std::int32_t last, std::int32_t* bins,
@@ -106,6 +122,7 @@ namespace underpaint {
 namespace {
 
 HWY_EXPORT(Drifts);
+HWY_EXPORT(AddWeighted);
 HWY_EXPORT(Bins);
 HWY_EXPORT(WeightedSum);
 HWY_EXPORT(Sum);
@@ -114,9 +131,13 @@ HWY_EXPORT(ExtremesIn);
 }  // namespace
 
 RowDrift drift_row(std::span<const float> now, std::span<const float> then, float slack,
-                   float per_unit, std::int32_t last, std::span<std::int32_t> bins) {
-    return HWY_DYNAMIC_DISPATCH(Drifts)(now.data(), then.data(), slack, per_unit, last, bins.data(),
+                   const DriftBins& into, std::span<std::int32_t> bins) {
+    return HWY_DYNAMIC_DISPATCH(Drifts)(now.data(), then.data(), slack, into, bins.data(),
                                         now.size());
+}
+
+void add_weighted_row(std::span<const float> values, float weight, std::span<float> sums) {
+    HWY_DYNAMIC_DISPATCH(AddWeighted)(values.data(), weight, sums.data(), values.size());
 }
 
 void bin_row(std::span<const float> values, float from, float per_unit, std::int32_t last,

@@ -18,10 +18,20 @@ struct RowDrift {
     std::uint32_t changed = 0;           ///< whose nearest whole number is another
     std::uint32_t above = 0, below = 0;  ///< that rose or fell by more than `slack`
 };
-/// \param bins  gets the absolute difference times `per_unit`, the nearest whole number, at most
-///              `last`
+/// Into which bins differences are counted: the absolute one times `per_unit`, the nearest whole
+/// number, at most `last`; of that beyond `per_unit`, where bins are ten times as wide, a tenth.
+struct DriftBins {
+    std::int32_t per_unit, last;  ///< last less than 40,000 beyond the other
+};
 RowDrift drift_row(std::span<const float> now, std::span<const float> then, float slack,
-                   float per_unit, std::int32_t last, std::span<std::int32_t> bins);
+                   const DriftBins& into, std::span<std::int32_t> bins);
+/// The bin of such a whole number.
+constexpr std::int32_t folded(std::int32_t bin, std::int32_t per_unit) {
+    return bin <= per_unit ? bin : per_unit + (bin - per_unit + 5) / 10;
+}
+
+/// Adds values times a weight to sums.
+void add_weighted_row(std::span<const float> values, float weight, std::span<float> sums);
 
 /// (value - from) times `per_unit`, the nearest whole number of 0..last; NaN is 0.
 void bin_row(std::span<const float> values, float from, float per_unit, std::int32_t last,

@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
 
 #include <algorithm>
 #include <iostream>
@@ -16,6 +15,7 @@
 #include "files/own_files.h"
 #include "painting/changes.h"
 #include "painting/shown_name.h"
+#include "raster/in_parallel.h"
 
 namespace underpaint {
 namespace {
@@ -129,8 +129,8 @@ int run(const AuditRequest& request) {
     const HouseRules own = own_rules();
     std::vector<std::optional<Result<AuditedFile>>> results(request.in.size());
     // Reading files keeps one core busy, measuring all: side by side none waits.
-    tbb::parallel_for(std::size_t{0}, request.in.size(),
-                      [&](std::size_t i) { results[i] = audited(request, request.in[i], own); });
+    in_parallel(std::size_t{0}, request.in.size(),
+                [&](std::size_t i) { results[i] = audited(request, request.in[i], own); });
     std::vector<AuditedFile> files;
     int status = kHeldStatus;
     for (auto& result : results) {

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/deflate.h"
+#include "raster/in_parallel.h"
 
 #include <libdeflate.h>
 #include <tbb/enumerable_thread_specific.h>
-#include <tbb/parallel_for.h>
 #include <zlib.h>
 
 #include <array>
@@ -122,7 +122,7 @@ struct Last {
 std::optional<Bytes> zlib_of_bands(std::size_t bands, int level, const FillBand& fill) {
     std::vector<std::shared_ptr<const Packed>> packed(bands);
     tbb::enumerable_thread_specific<Last> lasts;
-    tbb::parallel_for(std::size_t{0}, bands, [&](std::size_t i) {
+    in_parallel(std::size_t{0}, bands, [&](std::size_t i) {
         Last& last = lasts.local();
         std::vector<std::uint8_t> band;
         fill(i, band);

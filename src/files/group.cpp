@@ -1,11 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/group.h"
 
-#include <tbb/parallel_for.h>
-
 #include <algorithm>
 
 #include "blend/lay.h"
+#include "raster/in_parallel.h"
 #include "raster/tile_plane.h"
 
 namespace underpaint {
@@ -72,7 +71,7 @@ std::optional<Layer> composited(const LayerEntry& group, const std::vector<Layer
 
     Picture merged(bounds.size(), Channels::rgb_alpha, Depth::bits16);
     const TileGrid grid{bounds.size()};
-    tbb::parallel_for(0, grid.count(), [&](int index) {
+    in_parallel(0, grid.count(), [&](int index) {
         if (stop.stop_requested()) return;
         const Rect inside = grid.tile(index);
         const Rect tile{bounds.x + inside.x, bounds.y + inside.y, inside.width, inside.height};

@@ -1,9 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/layer_feed.h"
 
-#include <tbb/parallel_for.h>
-
 #include "files/png.h"
+#include "raster/in_parallel.h"
 
 namespace underpaint {
 namespace {
@@ -50,7 +49,7 @@ Done LayerFeed::make_from(std::size_t layer) {
     auto made = maker_.make(wanted, stop_);
     if (!made) return stopped();
     std::vector<Result<Bytes>> packed(wanted.size());
-    tbb::parallel_for(std::size_t{0}, wanted.size(), [&](std::size_t k) {
+    in_parallel(std::size_t{0}, wanted.size(), [&](std::size_t k) {
         if (!stop_.stop_requested()) packed[k] = write_png(file_, std::move((*made)[k]));
     });
     if (stop_.stop_requested()) return stopped();

@@ -1,12 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/picture_entries.h"
 
-#include <tbb/parallel_for.h>
-
 #include <atomic>
 
 #include "files/foreign_entries.h"
 #include "files/png.h"
+#include "raster/in_parallel.h"
 
 namespace underpaint {
 
@@ -61,7 +60,7 @@ Result<std::vector<ZipEntry>> PictureEntries::encode(const std::string& file,
     for (std::size_t i = 0; i < pictures_.size(); ++i)
         entries[i] = {pictures_[i].first, before.take(*pictures_[i].second), false};
     std::atomic<std::size_t> count = 0;
-    tbb::parallel_for(std::size_t{0}, pictures_.size(), [&](std::size_t i) {
+    in_parallel(std::size_t{0}, pictures_.size(), [&](std::size_t i) {
         if (stop.stop_requested()) return;
         if (entries[i].bytes.empty()) {
             auto bytes = write_png(file, pictures_[i].second->base());

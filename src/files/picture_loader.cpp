@@ -1,14 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/picture_loader.h"
 
-#include <tbb/parallel_for.h>
-
 #include <algorithm>
 #include <atomic>
 
 #include "files/flat_picture.h"
 #include "files/png.h"
 #include "painting/shown_name.h"
+#include "raster/in_parallel.h"
 
 namespace underpaint {
 
@@ -16,7 +15,7 @@ void PictureLoader::prepare(const std::vector<std::string>& entries, const Progr
     std::uint64_t all = 0;
     for (const std::string& entry : entries) all += zip_.size(entry);
     std::atomic<std::uint64_t> done = 0;
-    tbb::parallel_for(std::size_t{0}, entries.size(), [&](std::size_t i) {
+    in_parallel(std::size_t{0}, entries.size(), [&](std::size_t i) {
         // What can't be read is read again where it is asked for, and told of there.
         if (zip_.has(entries[i])) static_cast<void>(load(entries[i]));
         done += zip_.size(entries[i]);

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "raster/brush.h"
-
-#include <tbb/parallel_for.h>
+#include "raster/in_parallel.h"
 
 #include <algorithm>
 #include <cmath>
@@ -116,7 +115,7 @@ Rect BrushStroke::lay(Picture& canvas, std::span<const Dab> dabs) const {
     }
     if (inside.empty()) return {};
     const int first = changed.y / kTileSide, last = (changed.bottom() - 1) / kTileSide;
-    tbb::parallel_for(first, last + 1, [&](int band) {
+    in_parallel(first, last + 1, [&](int band) {
         std::vector<float> laid;
         const int end = std::min(changed.bottom(), (band + 1) * kTileSide);
         for (int y = std::max(changed.y, band * kTileSide); y < end; ++y) {

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "raster/pyramid.h"
+#include "raster/in_parallel.h"
 
-#include <tbb/parallel_for.h>
 #include <tbb/task_arena.h>
 
 #include <array>
@@ -60,7 +60,7 @@ void halve_band(const Picture& picture, Picture& result, const Rect& area) {
 void halve(const Picture& picture, Picture& result, const Rect& area) {
     if (area.empty()) return;
     // A row of tiles is written by one thread, so that no tile has two writers.
-    tbb::parallel_for(area.y / kTileSide, (area.bottom() - 1) / kTileSide + 1, [&](int band) {
+    in_parallel(area.y / kTileSide, (area.bottom() - 1) / kTileSide + 1, [&](int band) {
         const Rect rows = intersection(area, {area.x, band * kTileSide, area.width, kTileSide});
         halve_band(picture, result, rows);
         result.settle(rows);

@@ -2,12 +2,11 @@
 #include "render/live_render.h"
 
 #include <tbb/enumerable_thread_specific.h>
-#include <tbb/parallel_for.h>
-#include <tbb/task_arena.h>
 
 #include <algorithm>
 #include <atomic>
 
+#include "raster/in_parallel.h"
 #include "render/tile_walk.h"
 #include "render/tiles.h"
 
@@ -123,13 +122,7 @@ private:
 
 }  // namespace
 
-/// Cores turn to frames first, and to measuring after.
-struct LiveRender::Arena {
-    tbb::task_arena cores{tbb::task_arena::automatic, 1, tbb::task_arena::priority::high};
-};
-
-LiveRender::LiveRender(std::size_t budget) : store_(budget), arena_(std::make_unique<Arena>()) {}
-LiveRender::~LiveRender() = default;
+LiveRender::LiveRender(std::size_t budget) : store_(budget) {}
 
 bool LiveRender::frame(const Painting& painting, std::span<const std::size_t> moments,
                        const View& view, const Show& show, const std::stop_token& stop) {
@@ -142,16 +135,14 @@ bool LiveRender::frame(const Painting& painting, std::span<const std::size_t> mo
     tbb::enumerable_thread_specific<TileMaker> makers(
         [&] { return TileMaker(store_, recipe, numbers_, numbers, moments.size(), stop); });
     std::atomic<int> made = 0;
-    arena_->cores.execute([&] {
-        tbb::parallel_for(0, tiles.count(), [&](int i) {
-            if (stop.stop_requested()) return;
-            const int index = scale.tile_index(tiles.tile(i));
-            const States states = makers.local().bring(scale.tiles[static_cast<std::size_t>(index)],
-                                                       TileGrid{scale.size}.tile(index), moments);
-            if (states.size() < moments.size()) return;
-            show(states);
-            ++made;
-        });
+    in_parallel(0, tiles.count(), [&](int i) {
+        if (stop.stop_requested()) return;
+        const int index = scale.tile_index(tiles.tile(i));
+        const States states = makers.local().bring(scale.tiles[static_cast<std::size_t>(index)],
+                                                   TileGrid{scale.size}.tile(index), moments);
+        if (states.size() < moments.size()) return;
+        show(states);
+        ++made;
     });
     made_ = static_cast<double>(made) / std::max(1, tiles.count());
     laid_ = 0;

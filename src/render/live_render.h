@@ -2,7 +2,6 @@
 #pragma once
 
 #include <functional>
-#include <memory>
 #include <span>
 #include <stop_token>
 
@@ -15,13 +14,12 @@ namespace underpaint {
 /// state below the pass that is being changed, so that the next frame evaluates only what the
 /// change can touch, from there up. The pixels are those of render_view(), to the bit.
 ///
-/// One thread at a time may ask for frames; they are made on all cores, before other work there.
+/// One thread at a time may ask for frames; they are made on the cores that it has (with_cores()).
 class LiveRender {
 public:
     /// `budget` bounds, in bytes, all that is kept between frames: states, pictures resampled to
     /// the screen, halvings of the painting's pictures.
     explicit LiveRender(std::size_t budget);
-    ~LiveRender();
 
     /// The states of one tile after each of the moments that were asked for. A tile is whole even
     /// where the view cuts it.
@@ -55,8 +53,6 @@ private:
     PassNumbers numbers_;
     std::size_t laid_ = 0;
     double made_ = 0;
-    struct Arena;
-    std::unique_ptr<Arena> arena_;
 };
 
 }  // namespace underpaint

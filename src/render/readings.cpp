@@ -31,4 +31,23 @@ void read_colours(const RgbBlock& pixels, Reader reader, FloatBlock& steps, Colo
     for (float& v : steps.samples()) v = step_of(v);
 }
 
+void read_colours_of_light(const RgbBlock& linear, ColourBlocks& colours) {
+    for (FloatBlock* block : {&colours.warmth, &colours.a, &colours.b, &colours.intensity})
+        block->reshape(linear.area());
+    colour_rows_of_light(linear.all(), {colours.warmth.samples(),
+                                        colours.a.samples(),
+                                        colours.b.samples(),
+                                        colours.intensity.samples(),
+                                        {}});
+}
+
+void read_light(const RgbBlock& pixels, Reader reader, FloatBlock& steps, RgbBlock& linear) {
+    steps.reshape(pixels.area());
+    linear.reshape(pixels.area());
+    const bool lightness = reader == Reader::lightness;
+    light_rows(pixels.all(), linear.all(), lightness ? steps.samples() : std::span<float>());
+    if (!lightness) read_row(reader, pixels.all(), steps.samples());
+    for (float& v : steps.samples()) v = step_of(v);
+}
+
 }  // namespace underpaint

@@ -19,5 +19,9 @@ struct ColourBlocks {
 };
 /// Steps and colours at once; memory is kept from call to call.
 void read_colours(const RgbBlock& pixels, Reader reader, FloatBlock& steps, ColourBlocks& colours);
+/// The colours of pixels in linear light; likewise.
+void read_colours_of_light(const RgbBlock& linear, ColourBlocks& colours);
+/// Steps, and the pixels in linear light; likewise.
+void read_light(const RgbBlock& pixels, Reader reader, FloatBlock& steps, RgbBlock& linear);
 
 }  // namespace underpaint

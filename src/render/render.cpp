@@ -2,10 +2,10 @@
 #include "render/render.h"
 
 #include <tbb/enumerable_thread_specific.h>
-#include <tbb/parallel_for.h>
 
 #include <mutex>
 
+#include "raster/in_parallel.h"
 #include "render/cores.h"
 #include "render/tiles.h"
 
@@ -13,20 +13,23 @@ namespace underpaint {
 
 bool walk_tiles(const Recipe& recipe, const Rect& area,
                 const std::function<void(TileWalk&, int)>& work, const std::stop_token& stop,
-                const Progress& progress) {
+                const Progress& progress, int strip_rows) {
     const TilesOf tiles(area);
     tbb::enumerable_thread_specific<TileWalk> walks([&] { return TileWalk(recipe); });
     int done = 0;
     std::mutex telling;
-    tbb::parallel_for(0, tiles.count(), [&](int index) {
+    in_parallel(0, tiles.count(), [&](int index) {
         if (stop.stop_requested()) return;
         TileWalk& walk = walks.local();
-        for_each_strip(tiles.tile(index), [&](const Rect& strip) {
-            give_way_to_frames();
-            if (stop.stop_requested()) return;
-            walk.begin(strip);
-            work(walk, index);
-        });
+        for_each_strip(
+            tiles.tile(index),
+            [&](const Rect& strip) {
+                give_way_to_frames();
+                if (stop.stop_requested()) return;
+                walk.begin(strip);
+                work(walk, index);
+            },
+            strip_rows);
         if (!progress || stop.stop_requested()) return;
         const std::scoped_lock lock(telling);
         progress(static_cast<float>(++done) / static_cast<float>(tiles.count()));

@@ -17,13 +17,20 @@ namespace underpaint {
 /// Told from time to time how much is done, 0..1, rising; from any thread, one at a time.
 using Progress = std::function<void(float)>;
 
+/// A tile goes through all passes a few rows at a time: state, source and coverage of a strip fit
+/// the first-level cache, those of a whole tile only the second.
+inline constexpr int kStripRows = 8;
+/// Where what is done with a strip costs more at its upper and lower border than laying does.
+inline constexpr int kHighStripRows = 32;
+
 /// Calls `work` with a walk at the ground of each strip of each tile inside `area` (in pixels of
 /// the recipe's size), on all cores, in no order. `index` counts the tiles of `area`; the strips of
-/// one tile come one after the other. Returns false if it was stopped, within a tile, before the
-/// end.
+/// one tile come one after the other, from the top down. Returns false if it was stopped, within a
+/// tile, before the end.
 bool walk_tiles(const Recipe& recipe, const Rect& area,
                 const std::function<void(TileWalk& walk, int index)>& work,
-                const std::stop_token& stop, const Progress& progress = {});
+                const std::stop_token& stop, const Progress& progress = {},
+                int strip_rows = kStripRows);
 /// All of the painting.
 bool walk_tiles(const Recipe& recipe, const std::function<void(TileWalk& walk, int index)>& work,
                 const std::stop_token& stop, const Progress& progress = {});

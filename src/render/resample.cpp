@@ -102,6 +102,21 @@ void take_across(const Taps& taps, const float* row, float* out) {
     }
 }
 
+/// What gather() makes of rows that are 1 throughout.
+void gather_whole(const Taps& across, const Taps& down, FloatBlock& out, bool swapped) {
+    std::vector<float> sum(static_cast<std::size_t>(across.length()) + across.most),
+        taken(across.taps.size());
+    for (std::size_t y = 0; y < down.taps.size(); ++y) {
+        float share = 0;
+        for (int s = 0; s < down.taps[y].count; ++s) share += down.weights_of(y)[s];
+        std::fill_n(sum.begin(), across.length(), share);
+        take_across(across, sum.data(), taken.data());
+        for (std::size_t x = 0; x < taken.size(); ++x)
+            swapped ? out.row(static_cast<int>(x))[y] = taken[x]
+                    : out.row(static_cast<int>(y))[x] = taken[x];
+    }
+}
+
 /// Both axes onto one plane: `read` fills a row of the picture from taps.first on.
 template <class ReadRow>
 void gather(const Taps& across, const Taps& down, ReadRow read, FloatBlock& out, bool swapped) {
@@ -219,15 +234,15 @@ Cover resample(const Pyramid& from, const Placement& placement, double shrink, R
     if (across.none() || down.none()) return Cover::none;
     if (on.swapped) std::swap(across, down);
 
-    gather(
-        across, down,
-        [&](int row, std::span<float> out) {
-            if (has_alpha(pixels.channels()))
+    if (has_alpha(pixels.channels()))
+        gather(
+            across, down,
+            [&](int row, std::span<float> out) {
                 pixels.read_channel(count_of(pixels.channels()) - 1, across.first, row, out);
-            else
-                std::ranges::fill(out, 1.0F);
-        },
-        alpha, on.swapped);
+            },
+            alpha, on.swapped);
+    else
+        gather_whole(across, down, alpha, on.swapped);
 
     // Clear pixels have no say in the colour: channels are weighted by alpha, then freed of it.
     FloatBlock plane(tile);

@@ -5,6 +5,7 @@
 
 #include "raster/rgb_block.h"
 #include "raster/tile_plane.h"
+#include "render/render.h"
 
 namespace underpaint {
 
@@ -30,14 +31,10 @@ private:
     int left_, top_, columns_, rows_;
 };
 
-/// A tile goes through all passes a few rows at a time: state, source and coverage of a strip fit
-/// the first-level cache, those of a whole tile only the second.
-inline constexpr int kStripRows = 8;
-
 template <class Work>
-void for_each_strip(const Rect& tile, Work work) {
-    for (int y = tile.y; y < tile.bottom(); y += kStripRows)
-        work(Rect{tile.x, y, tile.width, std::min(kStripRows, tile.bottom() - y)});
+void for_each_strip(const Rect& tile, Work work, int rows = kStripRows) {
+    for (int y = tile.y; y < tile.bottom(); y += rows)
+        work(Rect{tile.x, y, tile.width, std::min(rows, tile.bottom() - y)});
 }
 
 /// Copies the pixels that two blocks have in common.

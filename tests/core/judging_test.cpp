@@ -230,16 +230,36 @@ TEST(TallyRows, CountWhatALoopCounts) {
     }
     testing::on_every_target([&] {
         std::vector<std::int32_t> bins(now.size());
-        const RowDrift row = drift_row(now, then, 0.25F, 100, 500, bins);
+        const RowDrift row = drift_row(now, then, 0.25F, {100, 500}, bins);
         EXPECT_NEAR(row.sum, sum, 0.02);
         EXPECT_EQ(row.max, most);
         EXPECT_EQ(row.changed, changed);
         EXPECT_EQ(row.above, above);
         EXPECT_EQ(row.below, below);
-        for (std::size_t i = 0; i < bins.size(); ++i)
-            EXPECT_NEAR(bins[i], std::min(500.0F, 100 * std::fabs(now[i] - then[i])), 0.51) << i;
+        for (std::size_t i = 0; i < bins.size(); ++i) {
+            const float units = std::min(500.0F, 100 * std::fabs(now[i] - then[i]));
+            const float folded = units <= 100 ? units : 100 + (units - 100) / 10;
+            EXPECT_NEAR(bins[i], folded, 0.56) << i;
+        }
+        std::vector<float> sums = then;
+        add_weighted_row(now, 0.375F, sums);
+        for (std::size_t i = 0; i < sums.size(); ++i)
+            ASSERT_EQ(sums[i], then[i] + 0.375F * now[i]) << i;
         EXPECT_NEAR(weighted_sum(now, weights), weighted, 0.02);
         EXPECT_NEAR(sum_of(weights), weighted_sum(weights, std::vector<float>(1003, 1)), 1e-3);
+    });
+}
+
+TEST(TallyRows, BinsBeyondAStepAreTenTimesAsWide) {
+    // Every bin there can be, against division as it is written.
+    testing::on_every_target([&] {
+        std::vector<float> now(40001), then(40001, 1);
+        for (std::size_t i = 0; i < now.size(); ++i) now[i] = 1 + static_cast<float>(i) / 5000;
+        std::vector<std::int32_t> bins(now.size());
+        drift_row(now, then, 0.25F, {5000, 40000}, bins);
+        for (std::size_t i = 0; i < bins.size(); ++i)
+            ASSERT_NEAR(bins[i], folded(static_cast<std::int32_t>(i), 5000), 1) << i;
+        EXPECT_EQ(bins.back(), 5000 + 35005 / 10);
     });
 }
 

@@ -20,6 +20,13 @@ using testing::sealed;
 using testing::tint;
 using testing::with_columns;
 
+/// After one moment.
+std::optional<Ramp> ramp_of(const Painting& painting, const Part* part, std::size_t moment,
+                            Reader reader, const std::stop_token& stop = {}) {
+    const auto ramps = ramps_of(painting, part, std::span(&moment, 1), reader, stop);
+    return ramps ? std::optional(ramps->front()) : std::nullopt;
+}
+
 TEST(Ramps, SayTheColourOfEachStretchOfAPart) {
     // A ramp whose left half is tinted warm and whose right half stays grey.
     Painting painting = sealed(

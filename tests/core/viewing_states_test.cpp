@@ -23,18 +23,19 @@ TEST_P(States, AreTheSameAsIfEachWereKeptWhole) {
     constexpr std::size_t count = 9, known = 3;
     std::mt19937 random(5);
     const TileGrid grid{size};
-    ViewingStates states(size, size, count, known);
+    const ViewingGrid cells(size, size);
+    ViewingStates states(cells, count, known);
     std::vector<ViewingTally> whole(count, ViewingTally(size, size));
     for (int t = 0; t < grid.count(); ++t) {
         FloatBlock steps = random_steps(grid.tile(t), random);
-        ViewingCells before, now;
-        states.grid().average(steps, before);
+        StepCells before, now;
+        cells.average(steps, before);
         states.begin(before);
         whole[0].add(steps);
         for (std::size_t i = known + 1; i < count; ++i) {
             if (random() % 3 == 0) {  // few tiles are touched by each
                 steps = random_steps(grid.tile(t), random);
-                states.grid().average(steps, now);
+                cells.average(steps, now);
                 states.change(i, before, now);
                 std::swap(before, now);
             }

@@ -173,7 +173,8 @@ TEST_F(CalmDesk, EachFindingShowsItsOwnPlace) {
         return row ? row->findChild<QPushButton*>("show") : nullptr;
     };
     QTest::mouseClick(show("finding_focus-slips"), Qt::LeftButton);
-    QCoreApplication::processEvents();
+    EXPECT_TRUE(show("finding_focus-slips")->isChecked()) << "its place is looked for";
+    settle();
     ASSERT_TRUE(window_->canvas().shown_only());
     const auto covers = [&](double x, double y) {
         const Picture& mask = window_->canvas().shown_only()->base();
@@ -195,7 +196,7 @@ TEST_F(CalmDesk, EachFindingShowsItsOwnPlace) {
     EXPECT_TRUE(show("finding_focus-slips")->isChecked());
     EXPECT_FALSE(show("finding_values-slip")->isChecked()) << "only its own is pressed";
     QTest::mouseClick(show("finding_values-slip"), Qt::LeftButton);
-    QCoreApplication::processEvents();
+    settle();
     EXPECT_TRUE(show("finding_values-slip")->isChecked());
     EXPECT_FALSE(show("finding_focus-slips")->isChecked());
     EXPECT_FALSE(covers_other()) << "there nothing moved";

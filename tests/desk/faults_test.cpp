@@ -105,10 +105,12 @@ TEST_F(FaultsTest, AFaultInAWorkerIsSaidAndTheWindowGoesOn) {
     ASSERT_TRUE(wait([&] { return notice().contains("a row too long"); }));
     EXPECT_FALSE(window_->files().busy());
     EXPECT_EQ(painting().passes.size(), 2U);
-    EXPECT_NE(log().find("A fault of the program: a row too long"), std::string::npos) << log();
+    EXPECT_NE(log().find("A fault of the program, in opening a file: a row too long"),
+              std::string::npos)
+        << log();
     answer("Close");
     // One that nobody answers for.
-    LatestJob job;
+    LatestJob job(nullptr, Urgency::beside, "a test");
     job.start([](const std::stop_token&, const auto&) { throw std::logic_error("odd"); });
     ASSERT_TRUE(wait([&] { return notice().contains("(odd)"); }));
 }

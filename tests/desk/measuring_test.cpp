@@ -80,17 +80,13 @@ TEST_F(MeasuringAtTheDesk, FiguresComeThoughThePictureNeverDoes) {
     Painting large = testing::with_pass_over_noise({1300, 900});
     begin(large);
     settle();
-    EXPECT_FALSE(session().picture_due.is());
-    PictureDue& due = session().picture_due;
-    const auto late = QObject::connect(&due, &PictureDue::ended, &due, &PictureDue::begin);
+    const WorkService::FrameDue never_shown(WorkService::of_the_desk());
     Pass pass = painting().passes[0];
     QSignalSpy figures(&measuring(), &Measuring::figures_changed);
     pass.strength *= 0.5F;
     session().document.change("Strength", with_changed_pass(painting(), 0, pass));
-    EXPECT_TRUE(due.is());
     settle();
     EXPECT_GE(figures.count(), 2) << "of a small copy, and exact ones";
-    QObject::disconnect(late);
 }
 
 TEST_F(MeasuringAtTheDesk, LeavesFiguresThatStillHold) {
@@ -122,9 +118,10 @@ TEST_F(MeasuringAtTheDesk, BeginsAnewWithAnotherReaderAndAnotherPainting) {
 
 TEST_F(MeasuringAtTheDesk, GivesAPictureOfEveryMoment) {
     settle();
-    ASSERT_EQ(measuring().thumbnails().size(), 3U);
-    for (const QImage& image : measuring().thumbnails()) EXPECT_FALSE(image.isNull());
-    EXPECT_NE(measuring().thumbnails()[0], measuring().thumbnails()[2]);
+    const auto& images = window_->meters().thumbnails.images();
+    ASSERT_EQ(images.size(), 3U);
+    for (const QImage& image : images) EXPECT_FALSE(image.isNull());
+    EXPECT_NE(images[0], images[2]);
 }
 
 }  // namespace

@@ -150,7 +150,7 @@ TEST_F(Carrying, AGroupHasItsOwnShareOfFigures) {
 
 TEST_F(Carrying, TheSmallPicturesAreOfColourOrGrey) {
     const auto coloured = [&] {
-        const QColor c = window_->meters().passes.thumbnails().back().pixelColor(20, 10);
+        const QColor c = window_->meters().thumbnails.images().back().pixelColor(20, 10);
         return c.red() != c.blue();
     };
     EXPECT_TRUE(coloured());

@@ -1,12 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QSignalSpy>
 #include <QTest>
-#include <atomic>
-#include <thread>
 
 #include "desk/kit/screen_image.h"
 #include "desk/view/lens_pixels.h"
-#include "desk/work/latest_job.h"
 #include "desk/work/measuring.h"
 #include "desk/work/session.h"
 #include "painting/group_changes.h"
@@ -123,106 +120,6 @@ TEST(SessionTest, WhatWasSavedMayBeOlderThanWhatIsShown) {
     EXPECT_FALSE(session.document.unsaved());
 }
 
-TEST(LatestJobTest, DeliversInTheRightThreadAndDropsWhatIsOutdated) {
-    LatestJob job;
-    std::vector<int> seen;
-    const auto here = std::this_thread::get_id();
-    std::atomic<bool> first_runs = false;
-    job.start([&](const std::stop_token& stop, const auto& deliver) {
-        first_runs = true;
-        while (!stop.stop_requested()) std::this_thread::yield();
-        deliver([&] { seen.push_back(1); });
-    });
-    ASSERT_TRUE(QTest::qWaitFor([&] { return first_runs.load(); }, testing::kHang));
-    job.start([&](const std::stop_token&, const auto& deliver) {
-        deliver([&] {
-            EXPECT_EQ(std::this_thread::get_id(), here);
-            seen.push_back(2);
-        });
-    });
-    EXPECT_TRUE(job.running());
-    ASSERT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, testing::kHang));
-    EXPECT_EQ(seen, std::vector{2});
-}
-
-TEST(LatestJobTest, TellsHowItFailed) {
-    LatestJob job;
-    QStringList told;
-    job.on_fault([&](const QString& sentence) { told << sentence; });
-    const auto fails_by = [&](auto error) {
-        job.start([=](const std::stop_token&, const auto&) { throw error; });
-        EXPECT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, testing::kHang));
-    };
-    fails_by(std::bad_alloc());
-    fails_by(std::out_of_range("a tile beyond the last"));
-    fails_by(7);
-    ASSERT_EQ(told.size(), 3);
-    EXPECT_TRUE(told[0].contains("not enough memory")) << told[0].toStdString();
-    EXPECT_TRUE(told[1].contains("a tile beyond the last")) << told[1].toStdString();
-    EXPECT_TRUE(told[2].startsWith("A fault")) << told[2].toStdString();
-}
-
-/// What is shown of a job's state hears of its end after that has come, however long the thread
-/// that works takes from its last result to its end.
-TEST(LatestJobTest, TellsOfItsEndOnceItHasEnded) {
-    LatestJob job;
-    std::vector<std::string> seen;
-    const auto state = [&](const char* when) {
-        seen.push_back(std::string(when) + (job.running() ? ": runs" : ": does not run"));
-    };
-    QObject::connect(&job, &LatestJob::ended, [&] { state("ended"); });
-    std::atomic<bool> held = true;
-    job.start([&](const std::stop_token&, const auto& deliver) {
-        deliver([&] { state("last result"); });
-        while (held) std::this_thread::yield();
-    });
-    ASSERT_TRUE(QTest::qWaitFor([&] { return seen.size() == 1; }, testing::kHang));
-    held = false;
-    ASSERT_TRUE(QTest::qWaitFor([&] { return seen.size() == 2; }, testing::kHang));
-    EXPECT_EQ(seen, (std::vector<std::string>{"last result: runs", "ended: does not run"}));
-
-    // Nothing is heard of one that was replaced or stopped; one that failed has ended as well.
-    seen.clear();
-    held = true;
-    job.start([&](const std::stop_token&, const auto&) {
-        while (held) std::this_thread::yield();
-    });
-    job.start([&](const std::stop_token&, const auto&) {});
-    job.stop();
-    held = false;
-    job.on_fault([&](const QString&) { state("fault"); });
-    job.start([&](const std::stop_token&, const auto&) { throw 7; });
-    ASSERT_TRUE(QTest::qWaitFor([&] { return seen.size() == 2; }, testing::kHang));
-    EXPECT_EQ(seen, (std::vector<std::string>{"fault: does not run", "ended: does not run"}));
-}
-
-TEST(LatestJobTest, IsAnsweredForWhereNobodyDoes) {
-    LatestJob job;
-    QString told;
-    QObject here;
-    QObject::connect(&Faults::all(), &Faults::happened, &here,
-                     [&](const QString& sentence) { told = sentence; });
-    job.start([](const std::stop_token&, const auto&) { throw std::logic_error("odd"); });
-    EXPECT_TRUE(QTest::qWaitFor([&] { return !told.isEmpty(); }, testing::kHang));
-    EXPECT_FALSE(job.running());
-    job.start([](const std::stop_token&, const auto&) {});
-    EXPECT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, testing::kHang))
-        << "it goes on working";
-}
-
-TEST(LatestJobTest, MayGoWhileItWorks) {
-    std::atomic<bool> ended = false;
-    {
-        LatestJob job;
-        job.start([&](const std::stop_token& stop, const auto&) {
-            while (!stop.stop_requested()) std::this_thread::yield();
-            ended = true;
-        });
-        QTest::qWait(20);
-    }
-    EXPECT_TRUE(ended) << "it waits for its work";
-}
-
 TEST(MeasuringTest, SketchesFirstThenMeasuresThenMends) {
     Session session;
     Measuring measuring(session);
@@ -238,7 +135,6 @@ TEST(MeasuringTest, SketchesFirstThenMeasuresThenMends) {
     ASSERT_TRUE(QTest::qWaitFor([&] { return measuring.finished() && !measuring.mends(0).empty(); },
                                 testing::kHang));
     EXPECT_EQ(exact, (std::vector{false, true}));
-    EXPECT_EQ(measuring.thumbnails().size(), 2U);
     EXPECT_TRUE(measuring.mends(7).empty());
     session.choices.set_reader(Reader::luma);
     EXPECT_FALSE(measuring.current()) << "figures of another reader don't count";

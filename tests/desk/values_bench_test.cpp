@@ -222,7 +222,7 @@ TEST_F(ValuesBench, TheMeterFollowsAFocus) {
     ASSERT_FALSE(meter.rivals().empty());
     EXPECT_NEAR(meter.rivals()[0].contrast, 3, 0.05);
     EXPECT_NEAR(*meter.lead(), 0, 0.02);
-    EXPECT_FALSE(meter.pull().isNull());
+    ASSERT_NE(meter.pull(), nullptr);
     click("lens_pull");
     settle();
     EXPECT_LT(shown(150, 100).red(), 60) << "a flat place sinks";

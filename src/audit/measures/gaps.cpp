@@ -2,7 +2,6 @@
 #include "audit/measures/gaps.h"
 
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
 
 #include <algorithm>
 #include <numeric>
@@ -11,6 +10,7 @@
 #include "audit/slips.h"
 #include "audit/sought.h"
 #include "audit/viewing.h"
+#include "raster/in_parallel.h"
 #include "render/tiles.h"
 
 namespace underpaint {
@@ -204,7 +204,7 @@ bool judge(const Judging& with, Audit& audit) {
         const auto looked_at = [&](std::size_t i) {
             return i == with.known || with.reached->first_anywhere(i + 1);
         };
-        tbb::parallel_for(with.known, audit.passes.size(), [&](std::size_t i) {
+        in_parallel(with.known, audit.passes.size(), [&](std::size_t i) {
             if (!with.stop.stop_requested() && looked_at(i))
                 audit.passes[i].gaps = gaps_after(*with.reached, i + 1);
         });

@@ -84,7 +84,7 @@ bool is_coloured(const IntensityTally& tally) {
 
 namespace {
 
-void gather(const TileState& tile, StateTally& into) {
+void gather(const TileState& tile, ColourTally& into) {
     const auto intensity = tile.colours.intensity.samples();
     const auto a = tile.colours.a.samples(), b = tile.colours.b.samples();
     thread_local std::vector<float> strengths;
@@ -100,7 +100,7 @@ void gather(const TileState& tile, StateTally& into) {
 }
 
 void report(const StateReport& from, PassAudit& pass) {
-    const IntensityTally& tally = from.state.intensity;
+    const IntensityTally& tally = from.colours.intensity;
     IntensityAudit& intensity = pass.intensity;
     intensity.strongest = tally.all.percentile(kStrongestPercentile);
     if (intensity.strongest < kGreyPicture) return;
@@ -249,7 +249,7 @@ const MeasureRecord kAccentMeasure{
     .kinds = {kAccentKinds, kAccentCodes},
     .figure = accent_figure,
     .bounds = accent_bounds,
-    .gather = gather,
+    .gather_colours = gather,
     .report = report,
     .judge = judge_accents,
     .find = find_accents,

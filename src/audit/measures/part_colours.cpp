@@ -37,7 +37,7 @@ void add(SideTally& side, const FloatBlock& cover, const TileState& tile) {
     side.intensity.add(weighted_sum(tile.colours.intensity.samples(), weights));
 }
 
-void gather(const TileState& tile, StateTally& into) {
+void gather(const TileState& tile, ColourTally& into) {
     for (const PartOnTile& on : tile.parts) {
         add(into.parts.parts[on.part].lights, on.lights, tile);
         add(into.parts.parts[on.part].shadows, on.shadows, tile);
@@ -52,9 +52,9 @@ SideColours mean_of(const SideTally& side, double pixels) {
 }
 
 void report(const StateReport& from, PassAudit& pass) {
-    const auto pixels = static_cast<double>(from.ground.steps.count());
-    for (std::size_t i = 0; i < from.state.parts.parts.size(); ++i) {
-        const auto& sides = from.state.parts.parts[i];
+    const auto pixels = static_cast<double>(from.ground_colours.pixels);
+    for (std::size_t i = 0; i < from.colours.parts.parts.size(); ++i) {
+        const auto& sides = from.colours.parts.parts[i];
         const PartColours colours{from.painting.parts[i].id, mean_of(sides.lights, pixels),
                                   mean_of(sides.shadows, pixels)};
         if (colours.lights.share + colours.shadows.share > 0) pass.colours.push_back(colours);
@@ -92,7 +92,7 @@ const MeasureRecord kPartColoursMeasure{
     .id = "parts",
     .label = "Parts",
     .judged = false,
-    .gather = gather,
+    .gather_colours = gather,
     .report = report,
     .fields = fields,
 };

@@ -41,8 +41,8 @@ std::vector<Swap> find_closings(std::span<const PartStep> parts) {
 namespace {
 
 void report(const StateReport& from, PassAudit& pass) {
-    const auto &sealed = from.ground.parts.parts, &now = from.state.parts.parts;
-    const auto pixels = static_cast<double>(from.ground.steps.count());
+    const auto &sealed = from.ground_colours.parts.parts, &now = from.colours.parts.parts;
+    const auto pixels = static_cast<double>(from.ground_colours.pixels);
     const auto both = [](const PartColoursTally::Sides& sides, ExactSum SideTally::*what) {
         return (sides.lights.*what).value() + (sides.shadows.*what).value();
     };

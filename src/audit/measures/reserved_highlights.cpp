@@ -62,7 +62,7 @@ bool asked(const Painting& painting) {
     return !painting.plan.reserved.empty();
 }
 
-void gather(const TileState& tile, StateTally& into) {
+void gather(const TileState& tile, ColourTally& into) {
     const auto& reserved = tile.painting->plan.reserved;
     if (reserved.empty()) return;
     thread_local std::vector<float> cover, part;
@@ -97,12 +97,12 @@ void gather(const TileState& tile, StateTally& into) {
 }
 
 void report(const StateReport& from, PassAudit& pass) {
-    const ReservedTally& tally = from.state.reserved;
+    const ReservedTally& tally = from.colours.reserved;
     const double all = tally.reserved.value();
     if (all <= 0) return;
-    pass.reserved = ReservedAudit{all / static_cast<double>(from.state.steps.count()),
-                                  tally.covered.value() / all, tally.tinted.value() / all,
-                                  tally.touched.value() / all};
+    pass.reserved =
+        ReservedAudit{all / static_cast<double>(from.colours.pixels), tally.covered.value() / all,
+                      tally.tinted.value() / all, tally.touched.value() / all};
 }
 
 std::optional<double> figure(const PassAudit& pass) {
@@ -198,7 +198,7 @@ const MeasureRecord kReservedMeasure{
     .asked = asked,
     .figure = figure,
     .bounds = bounds,
-    .gather = gather,
+    .gather_colours = gather,
     .report = report,
     .judge = judge,
     .find = find,

@@ -55,7 +55,7 @@ Verdict SwingJudge::judge(double now) {
 
 namespace {
 
-void gather(const TileState& tile, StateTally& into) {
+void gather(const TileState& tile, ColourTally& into) {
     const auto warmth = tile.colours.warmth.samples();
     const auto lights = tile.lights.samples(), shadows = tile.shadows.samples();
     into.swing.light.add(weighted_sum(warmth, lights), sum_of(lights));
@@ -63,10 +63,10 @@ void gather(const TileState& tile, StateTally& into) {
 }
 
 void report(const StateReport& from, PassAudit& pass) {
-    const SwingTally& tally = from.state.swing;
+    const SwingTally& tally = from.colours.swing;
     SwingAudit& swing = pass.swing;
     swing.measured =
-        !tally.light.empty() && !tally.shadow.empty() && is_coloured(from.state.intensity);
+        !tally.light.empty() && !tally.shadow.empty() && is_coloured(from.colours.intensity);
     if (!swing.measured) return;
     swing.lights = tally.light.value(), swing.shadows = tally.shadow.value();
     swing.swing = swing.lights - swing.shadows;
@@ -216,7 +216,7 @@ const MeasureRecord kSwingMeasure{
     .kinds = {kKinds, kSwingCodes},
     .figure = figure,
     .bounds = bounds,
-    .gather = gather,
+    .gather_colours = gather,
     .report = report,
     .judge = judge,
     .find = find_swing,

@@ -128,7 +128,10 @@ void PlacePicker::keyPressEvent(QKeyEvent* event) {
 }
 
 LateChangePage::LateChangePage(const Desk& desk, QWidget* parent)
-    : QWidget(parent), session_(desk.session), job_(this), drawing_(this) {
+    : QWidget(parent),
+      session_(desk.session),
+      job_(this, Urgency::beside, "a late change"),
+      drawing_(this, Urgency::beside, "the pictures of a late change") {
     setObjectName(QStringLiteral("late_page"));
     picker_ = new PlacePicker;
     connect(picker_, &PlacePicker::changed, this, &LateChangePage::ask);

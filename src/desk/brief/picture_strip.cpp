@@ -24,7 +24,10 @@ constexpr int kLeastCard = 165;  // pixels of the design that a card's figures n
 
 PictureStrip::PictureStrip(const Desk& desk, const char* name, const QString& title,
                            const Keeping& keeping, QWidget* parent)
-    : QWidget(parent), desk_(desk), keeping_(keeping), reading_(this) {
+    : QWidget(parent),
+      desk_(desk),
+      keeping_(keeping),
+      reading_(this, Urgency::beside, "reading pictures for the brief") {
     setObjectName(QString::fromLatin1(name));
     setAcceptDrops(true);
     about_ = new ElidedLabel;

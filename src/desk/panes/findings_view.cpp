@@ -48,6 +48,7 @@ void FindingsView::watch(FindingsMeter& meter) {
     meter_ = &meter;
     connect(meter_, &FindingsMeter::findings_changed, this, &FindingsView::refresh);
     connect(meter_, &FindingsMeter::outdated, this, &FindingsView::grey_out);
+    connect(meter_, &FindingsMeter::place_found, this, &FindingsView::take_place);
     refresh();
 }
 
@@ -94,6 +95,7 @@ void FindingsView::give_focus_back() {
 }
 
 void FindingsView::grey_out() {
+    asked_.reset();
     hold_focus();
     for (FindingRow* row : rows_) row->set_usable(false);
     emit mend_pointed(nullptr);
@@ -115,8 +117,7 @@ void FindingsView::refresh() {
     measuring_->setVisible(rows_.empty() && session_.document.has_painting());
     const bool usable = meter_ != nullptr && meter_->findings_current();
     for (std::size_t i = 0; i < rows_.size(); ++i) {
-        const SharedPicture& where = rows_[i]->finding().where;
-        rows_[i]->set_shown(where && where == canvas_.shown_only());
+        rows_[i]->set_shown(is_shown(*rows_[i]));
         rows_[i]->set_usable(usable);
         if (column_->indexOf(rows_[i]) != static_cast<int>(i))
             column_->insertWidget(static_cast<int>(i), rows_[i]);
@@ -142,11 +143,21 @@ FindingRow* FindingsView::row_for(const Finding& finding, std::vector<FindingRow
     return row;
 }
 
+bool FindingsView::is_asked(const Finding& finding) const {
+    return asked_ && asked_->pass == finding.pass && same_thing(*asked_, finding);
+}
+
+/// Also while its place is being looked for.
+bool FindingsView::is_shown(const FindingRow& row) const {
+    const SharedPicture& where = row.finding().where;
+    return is_asked(row.finding()) || (where && where == canvas_.shown_only());
+}
+
 FindingRow* FindingsView::new_row(const Finding& finding) {
     auto* row = new FindingRow(finding, narrow());
     connect(row, &FindingRow::show_asked, this, [this, row](bool on) {
         show_place(row->finding(), on);
-        row->set_shown(canvas_.shown_only() != nullptr);
+        row->set_shown(is_shown(*row));
     });
     connect(row, &FindingRow::mend_pointed, this, &FindingsView::mend_pointed);
     connect(row, &FindingRow::mend_taken, this, &FindingsView::take);
@@ -191,9 +202,19 @@ void FindingsView::take_back(const Finding& finding) {
 
 void FindingsView::show_place(const Finding& finding, bool on) {
     if (on && !meter_->findings_current()) return;
-    const SharedPicture place = on ? meter_->place_of(finding) : nullptr;
-    if (on && finding.pass > 0) session_.outlook.set_moment(static_cast<std::size_t>(finding.pass));
+    asked_.reset();
+    if (!on) return canvas_.show_only(nullptr);
+    if (finding.pass > 0) session_.outlook.set_moment(static_cast<std::size_t>(finding.pass));
+    asked_ = finding;
+    meter_->find_place(finding);
+}
+
+/// Looking for it may take a moment, and what is looked at may be something else by then.
+void FindingsView::take_place(const Finding& finding, const SharedPicture& place) {
+    if (!is_asked(finding)) return;
+    asked_.reset();
     canvas_.show_only(place);
+    refresh_later();
 }
 
 void FindingsView::take(const Mend& mend) {

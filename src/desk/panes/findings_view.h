@@ -46,6 +46,9 @@ private:
     void accept(const Finding& finding, const QString& note);
     void take_back(const Finding& finding);
     void show_place(const Finding& finding, bool on);
+    bool is_asked(const Finding& finding) const;
+    bool is_shown(const FindingRow& row) const;
+    void take_place(const Finding& finding, const SharedPicture& place);
     void take(const Mend& mend);
     bool narrow() const;
 
@@ -61,6 +64,7 @@ private:
         QString button;
     };
     std::optional<Held> held_;
+    std::optional<Finding> asked_;  // whose place was asked for and has not come
 };
 
 }  // namespace underpaint

@@ -21,11 +21,13 @@ void PointerLine::point(QPointF picture, bool inside) {
     name_.clear();
     figures_ = tr("nothing of the picture");
     std::optional<double> step;
-    const auto pixel = inside && bench_ != nullptr && session_.document.has_painting()
-                           ? pixel_at(session_.outlook.shown().size(), {picture.x(), picture.y()})
-                           : std::nullopt;
+    const auto pixel =
+        inside && bench_ != nullptr && session_.document.has_painting()
+            ? pixel_at(session_.outlook.shown().picture.size(), {picture.x(), picture.y()})
+            : std::nullopt;
     if (pixel) {
-        const Probe at = probe(session_.outlook.shown(), session_.outlook.shown_upto(), *pixel);
+        const Probe at =
+            probe(session_.outlook.shown().picture, session_.outlook.shown().upto, *pixel);
         name_ = at.part != nullptr ? shown(at.part->name) : tr("no part");
         step = step_of(read(session_.choices.reader(), at.now));
         figures_ = bench_->words_for(at, picture);

@@ -27,7 +27,10 @@ const QString kFinishedKinds = QStringLiteral(
 }  // namespace
 
 LayMenu::LayMenu(Session& session, const AskForFile& ask, QWidget* parent)
-    : QMenu(parent), session_(session), ask_(ask), job_(this) {
+    : QMenu(parent),
+      session_(session),
+      ask_(ask),
+      job_(this, Urgency::beside, "a pass to be laid") {
     setObjectName(QStringLiteral("lay_menu"));
     setToolTipsVisible(true);
     const Size any{100, 100};

@@ -19,10 +19,10 @@
 
 namespace underpaint {
 
-Ledger::Ledger(Session& session, const Measuring& measuring, QWidget* parent)
+Ledger::Ledger(Session& session, const Meters& meters, QWidget* parent)
     : QWidget(parent),
       session_(session),
-      model_(new LedgerModel(session, measuring, this)),
+      model_(new LedgerModel(session, meters, this)),
       rows_(new QListView) {
     rows_->setObjectName(QStringLiteral("ledger"));
     rows_->setAccessibleName(tr("Ledger of passes"));
@@ -43,7 +43,7 @@ Ledger::Ledger(Session& session, const Measuring& measuring, QWidget* parent)
     column->setSpacing(0);
     column->addWidget(new LedgerHeader(session.choices));
     column->addWidget(rows_, 1);
-    auto* balance = new BalanceRow(session, measuring);
+    auto* balance = new BalanceRow(session, meters.passes);
     connect(balance, &BalanceRow::wants_focus, this, &Ledger::wants_focus);
     column->addWidget(balance);
 

@@ -18,7 +18,7 @@ namespace underpaint {
 class Ledger : public QWidget {
     Q_OBJECT
 public:
-    Ledger(Session& session, const Measuring& measuring, QWidget* parent = nullptr);
+    Ledger(Session& session, const Meters& meters, QWidget* parent = nullptr);
 
     /// The places of the passes in all rows chosen.
     PassPlaces chosen_passes() const;

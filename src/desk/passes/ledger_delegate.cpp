@@ -130,7 +130,7 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     const QRect frame(row.left() + scaled(24),
                       row.top() + (row.height() - scaled(kThumbnailHeight)) / 2,
                       scaled(kThumbnailWidth), scaled(kThumbnailHeight));
-    const auto& thumbnails = model->measuring().thumbnails();
+    const auto& thumbnails = model->thumbnails().images();
     draw_thumbnail(*painter, frame,
                    of.moment() < thumbnails.size() ? thumbnails[of.moment()] : QImage());
 

@@ -13,14 +13,14 @@
 
 namespace underpaint {
 
-LedgerModel::LedgerModel(Session& session, const Measuring& measuring, QObject* parent)
-    : QAbstractListModel(parent), session_(session), measuring_(measuring) {
+LedgerModel::LedgerModel(Session& session, const Meters& meters, QObject* parent)
+    : QAbstractListModel(parent), session_(session), meters_(meters) {
     session_.when(this, &LedgerModel::refresh, &Document::changed, &Outlook::folds_changed);
     const auto repaint = [this] {
         if (rowCount() > 0) emit dataChanged(index(0), index(rowCount() - 1));
     };
-    connect(&measuring_, &Measuring::figures_changed, this, repaint);
-    connect(&measuring_, &Measuring::thumbnails_changed, this, repaint);
+    connect(&meters_.passes, &Measuring::figures_changed, this, repaint);
+    connect(&meters_.thumbnails, &PassThumbnails::changed, this, repaint);
     connect(&session_.choices, &Choices::grey_thumbnails_changed, this, repaint);
 }
 
@@ -121,7 +121,7 @@ PassPlaces LedgerModel::places_of_rows(const QModelIndexList& indexes) const {
 }
 
 const PassAudit* LedgerModel::figures(int index) const {
-    const auto& audit = measuring_.audit();
+    const auto& audit = measuring().audit();
     const LedgerRow& of = row(index);
     if (of.kind == LedgerRow::Kind::group && audit) {
         const auto found = std::ranges::find(audit->groups, of.group, &GroupAudit::group);

@@ -4,7 +4,7 @@
 #include <QAbstractListModel>
 
 #include "desk/passes/ledger_rows.h"
-#include "desk/work/measuring.h"
+#include "desk/work/meters.h"
 #include "painting/group_changes.h"
 
 namespace underpaint {
@@ -14,7 +14,7 @@ namespace underpaint {
 class LedgerModel : public QAbstractListModel {
     Q_OBJECT
 public:
-    LedgerModel(Session& session, const Measuring& measuring, QObject* parent = nullptr);
+    LedgerModel(Session& session, const Meters& meters, QObject* parent = nullptr);
 
     int rowCount(const QModelIndex& parent = {}) const override;
     /// Display: the name. Accessible text: the row in words; tooltip: with all that is measured.
@@ -28,7 +28,8 @@ public:
                       const QModelIndex& parent) override;
 
     const Session& session() const { return session_; }
-    const Measuring& measuring() const { return measuring_; }
+    const Measuring& measuring() const { return meters_.passes; }
+    const PassThumbnails& thumbnails() const { return meters_.thumbnails; }
     const LedgerRow& row(int index) const { return rows_[static_cast<std::size_t>(index)]; }
     int chosen_row() const;
     /// The places of all passes of some rows, those of groups with them.
@@ -46,7 +47,7 @@ private:
     QString detail(int row) const;
 
     Session& session_;
-    const Measuring& measuring_;
+    const Meters& meters_;
     std::vector<LedgerRow> rows_;
 };
 

@@ -38,7 +38,7 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
       measuring_(desk.meters.passes),
       also_(new ElsePanel(desk.session, desk.meters.passes)),
       safe_(new SafePage(desk.session, desk.meters.passes)),
-      comparing_(this) {
+      comparing_(this, Urgency::beside, "a comparison") {
     setAcceptDrops(true);
     lay_menu_ = new LayMenu(session_, ask_, this);
     auto* lay = lay_ = new QPushButton(tr("Lay a pass ▾"));
@@ -61,7 +61,7 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
     });
     connect(lay_menu_, &LayMenu::brought_back, this, &PassesSheet::show_brought_back);
 
-    auto* ledger = new Ledger(session_, desk.meters.passes);
+    auto* ledger = new Ledger(session_, desk.meters);
     connect(ledger, &Ledger::wants_focus, this, &PassesSheet::wants_focus);
     connect(ledger, &Ledger::wants_paste, this, [this] { lay_menu_->paste(on_clipboard()); });
     chosen_->addWidget(pass_sheet_);

@@ -47,8 +47,8 @@ ReachPage::ReachPage(const PassEdits& edits, Canvas& canvas, QWidget* parent)
     : QWidget(parent),
       edits_(edits),
       canvas_(canvas),
-      job_(this),
-      veil_job_(this, Urgency::when_idle) {
+      job_(this, Urgency::beside, "painting a reach"),
+      veil_job_(this, Urgency::figures, "where a pass reaches") {
     band_ = new BandSlider;
     connect(band_, &BandSlider::moved, this, &ReachPage::set_band);
     connect(band_, &BandSlider::released, this, [this] { edits_.end_gesture(); });

@@ -17,7 +17,7 @@ SafePage::SafePage(Session& session, const Measuring& measuring, QWidget* parent
       session_(session),
       measuring_(measuring),
       state_(hint_label()),
-      job_(this, Urgency::when_idle) {
+      job_(this, Urgency::beside, "the safe mends together") {
     setObjectName(QStringLiteral("safe_page"));
     take_ = action_button("take_safe", tr("Take them all"), tr("All of them as one change"));
     back_ = action_button("leave_safe", tr("Not now"), tr("Back, with the painting as it is"));

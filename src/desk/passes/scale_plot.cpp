@@ -14,7 +14,9 @@
 namespace underpaint {
 
 ScalePlot::ScalePlot(const Session& session, QWidget* parent)
-    : QWidget(parent), session_(session), job_(this, Urgency::when_idle) {
+    : QWidget(parent),
+      session_(session),
+      job_(this, Urgency::figures, "what a pass does at each step") {
     setObjectName(QStringLiteral("scale_plot"));
     setAccessibleName(tr("What it does by value step"));
     setToolTip(

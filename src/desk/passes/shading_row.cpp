@@ -12,7 +12,7 @@
 namespace underpaint {
 
 ShadingRow::ShadingRow(Session& session, QWidget* parent)
-    : QWidget(parent), session_(session), job_(this, Urgency::when_idle) {
+    : QWidget(parent), session_(session), job_(this, Urgency::beside, "a shading") {
     slider_ = new BarSlider(kBalance);
     said_ = hint_label();
     said_->setObjectName(QStringLiteral("best_balance"));

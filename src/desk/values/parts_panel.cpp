@@ -35,7 +35,7 @@ PartsPanel::PartsPanel(Session& session, const ValuesMeter& values, Canvas& canv
       session_(session),
       canvas_(canvas),
       picker_(session),
-      slivers_job_(this, Urgency::when_idle) {
+      slivers_job_(this, Urgency::beside, "slivers between parts") {
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Maximum);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);

@@ -30,8 +30,8 @@ SealsPanel::SealsPanel(Session& session, std::function<std::string()> day, QWidg
     : QWidget(parent),
       session_(session),
       day_(std::move(day)),
-      job_(this, Urgency::when_idle),
-      sealing_(this) {
+      job_(this, Urgency::beside, "what differs from the seal"),
+      sealing_(this, Urgency::beside, "sealing") {
     list_ = new QListWidget;
     list_->setObjectName(QStringLiteral("seals"));
     list_->setAccessibleName(tr("Seals"));

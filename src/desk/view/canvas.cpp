@@ -12,6 +12,7 @@ namespace underpaint {
 Canvas::Canvas(Session& session, Meters& meters, QWidget* parent)
     : QWidget(parent),
       session_(session),
+      drawer_(meters),
       meters_(meters),
       outline_(transform_),
       pick_(transform_),
@@ -25,10 +26,9 @@ Canvas::Canvas(Session& session, Meters& meters, QWidget* parent)
     setMinimumSize(scaled(240), scaled(180));
     transform_.set_margin(scaled(22));
     connect(&projector_, &Projector::shown, this, &Canvas::take);
-    connect(&projector_, &Projector::caught_up, &session_.picture_due, &PictureDue::end);
-    connect(&meters_.edges, &EdgeMeter::changed, this, qOverload<>(&QWidget::update));
+    connect(&projector_, &Projector::caught_up, this, [this] { frame_due_.reset(); });
+    connect(&drawer_, &LensDrawer::drawn, this, qOverload<>(&QWidget::update));
     connect(&meters_.foci, &FocusMeter::changed, this, qOverload<>(&QWidget::update));
-    connect(&meters_.strokes, &StrokeMeter::changed, this, qOverload<>(&QWidget::update));
     connect(&foci_, &FocusTool::placing_changed, this, &Canvas::placing_changed);
     connect(&handles_, &HandlesTool::shape_changed, this, qOverload<>(&QWidget::update));
     for (const CanvasTool* tool : tools_)
@@ -44,7 +44,8 @@ Canvas::Canvas(Session& session, Meters& meters, QWidget* parent)
     connect(&session_.choices, &Choices::reader_changed, this, &Canvas::refresh);
     connect(&session_.choices, &Choices::surround_changed, this, [this] {
         if (only_)
-            veil_ = Veil(*only_, *session_.outlook.shown().ground(), session_.choices.surround());
+            veil_ = Veil(*only_, *session_.outlook.shown().picture.ground(),
+                         session_.choices.surround());
         update();
     });
 }
@@ -75,7 +76,7 @@ void Canvas::take_change() {
 }
 
 Canvas::Looks Canvas::looks() const {
-    const Painting& shown = session_.outlook.shown();
+    const Painting& shown = session_.outlook.shown().picture;
     Looks looks{shown.ground(), shown.passes, shown.groups, {}, {}, {}};
     for (const Part& part : shown.parts) looks.masks.push_back(part.mask);
     const LensRecord& lens = record_of(peeked_.value_or(sight_.lens));
@@ -116,7 +117,7 @@ void Canvas::set_twin(const TwinSide& left, const TwinSide& right) {
 
 Sight Canvas::wanted_sight() const {
     Sight sight = sight_;
-    sight.upto = session_.outlook.shown_upto();
+    sight.upto = session_.outlook.shown().upto;
     sight.reader = session_.choices.reader();
     if (across_room_) sight.squint = 0;  // the distance alone does it
     if (session_.outlook.comparison() && sight.lens != Lens::drift) {
@@ -130,7 +131,7 @@ Sight Canvas::wanted_sight() const {
     // A state that is no longer there gives way to the last that is.
     for (TwinSide* side : {&sight.left, &sight.right})
         if (side->moment)
-            side->moment = std::min(*side->moment, session_.outlook.shown().passes.size());
+            side->moment = std::min(*side->moment, session_.outlook.shown().picture.passes.size());
     if (peeked_) sight.lens = *peeked_;
     if (peek_before_ && session_.outlook.stage() == Stage::colour)
         sight.upto = session_.outlook.moment_before();
@@ -147,8 +148,10 @@ void Canvas::refresh() {
     // The values have no seal of their own; a glance at it is one below the seal line.
     const bool at_seal = peeked_ == Lens::seal && session_.document.painting().sealed();
     if (at_seal) sight.upto = 0;
-    session_.picture_due.begin();
-    projector_.show(at_seal ? session_.document.painting() : session_.outlook.shown(), sight, view);
+    drawer_.set_lens(sight.lens);
+    if (!frame_due_) frame_due_.emplace(WorkService::of_the_desk());
+    projector_.show(at_seal ? session_.document.painting() : session_.outlook.shown().picture,
+                    sight, view);
 }
 
 void Canvas::take(const Seen& seen, Lens lens) {
@@ -161,8 +164,9 @@ void Canvas::take(const Seen& seen, Lens lens) {
 void Canvas::show_only(const SharedPicture& mask) {
     if (mask == only_) return;
     only_ = mask;
-    veil_ = mask ? Veil(*mask, *session_.outlook.shown().ground(), session_.choices.surround())
-                 : Veil();
+    veil_ =
+        mask ? Veil(*mask, *session_.outlook.shown().picture.ground(), session_.choices.surround())
+             : Veil();
     emit shown_only_changed();
     update();
 }

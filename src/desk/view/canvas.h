@@ -5,6 +5,7 @@
 #include <array>
 #include <vector>
 
+#include "desk/view/lens_drawer.h"
 #include "desk/view/projector.h"
 #include "desk/view/tools/brush_tool.h"
 #include "desk/view/tools/focus_tool.h"
@@ -77,7 +78,7 @@ public:
     void upend();
     const ViewTransform& transform() const { return transform_; }
     /// Whether what is on screen is what was last asked for.
-    bool settled() const { return projector_.settled(); }
+    bool settled() const { return projector_.settled() && drawer_.finished(); }
     /// For what the screen needs and how much memory may be kept.
     Projector& projector() { return projector_; }
     void refresh();
@@ -128,6 +129,8 @@ private:
 
     Session& session_;
     Projector projector_;
+    LensDrawer drawer_;
+    std::optional<WorkService::FrameDue> frame_due_;
     ViewTransform transform_;
     Sight sight_;
     std::optional<Lens> peeked_;

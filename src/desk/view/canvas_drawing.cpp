@@ -24,9 +24,8 @@ void Canvas::paintEvent(QPaintEvent*) {
     painter.fillRect(rect(), surround_of(session_.choices.surround()));
     if (!session_.document.has_painting()) return;
     draw_picture(painter);
-    if (const auto over = record_of(seen_lens_).over; over != nullptr && seen_)
-        over(painter,
-             {transform_, meters_.edges, meters_.foci, meters_.strokes, devicePixelRatioF()});
+    if (const LensDrawing* drawing = drawer_.of(seen_lens_); drawing != nullptr && seen_)
+        record_of(seen_lens_).over(painter, {transform_, *drawing, devicePixelRatioF()});
     draw_ghost(painter);
     draw_only(painter);
     painter.setRenderHint(QPainter::Antialiasing);

@@ -1,7 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QImage>
+#include <QRectF>
 #include <array>
+#include <functional>
+#include <memory>
 #include <optional>
 
 #include "colour/reader.h"
@@ -9,14 +13,11 @@
 #include "painting/stage.h"
 #include "raster/rgb_block.h"
 
-class QImage;
 class QPainter;
 
 namespace underpaint {
 
-class EdgeMeter;
-class FocusMeter;
-class StrokeMeter;
+struct Meters;
 class ViewTransform;
 
 /// A way of looking at the canvas. Each has a file in lenses/; to add one takes that file and a
@@ -68,12 +69,23 @@ struct LensTile {
     double shrink;  ///< as in View
 };
 
-/// What a lens can draw with over the picture.
+/// An image that a lens lays over the picture.
+struct LensDrawing {
+    QImage image;
+    QRectF place;  ///< what it lies over, in pixels of the picture; empty: the whole picture
+};
+
+/// How a lens comes to its drawing. That takes a while, so it is made beside the interface, and
+/// again when it is of something else.
+struct LensDrawingWork {
+    std::shared_ptr<const void> of;  ///< what it is drawn from; null: there is nothing to draw
+    std::function<LensDrawing()> make;
+};
+
+/// What a lens lays its drawing with.
 struct LensOverlay {
     const ViewTransform& transform;
-    const EdgeMeter& edges;
-    const FocusMeter& foci;
-    const StrokeMeter& strokes;
+    const LensDrawing& drawing;
     double ratio;  ///< device pixels a pixel
 };
 
@@ -100,7 +112,8 @@ struct LensRecord {
     RgbBlock (*pixels)(const LensTile& tile) = nullptr;
     /// Done to the whole image when its tiles have come. `long_side` of the picture, in its pixels.
     void (*whole)(QImage& image, const Sight& sight, double long_side) = nullptr;
-    /// Drawn over the picture.
+    /// Null: it lays nothing over the picture. Else both are there.
+    LensDrawingWork (*drawing)(const Meters& meters) = nullptr;
     void (*over)(QPainter& painter, const LensOverlay& at) = nullptr;
     /// Into how many shapes it reduces the picture.
     std::optional<ShapeCount> shapes = std::nullopt;

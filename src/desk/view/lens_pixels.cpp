@@ -8,8 +8,8 @@
 
 namespace underpaint {
 
-void draw_over_picture(QPainter& painter, const LensOverlay& at, const QImage& drawing) {
-    if (drawing.isNull()) return;
+void draw_over_picture(QPainter& painter, const LensOverlay& at) {
+    const QImage& drawing = at.drawing.image;
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
     const QRectF whole = at.transform.picture_on_canvas();
     // Made smaller by the widget's own means lines would break up.

@@ -25,8 +25,8 @@ constexpr Rgb tinted(float grey, Rgb tint, float share) {
     return {channel(tint.r), channel(tint.g), channel(tint.b)};
 }
 
-/// A drawing of the whole picture, laid over it as it lies on the canvas.
-void draw_over_picture(QPainter& painter, const LensOverlay& at, const QImage& drawing);
+/// Lays a drawing of the whole picture over it as it lies on the canvas.
+void draw_over_picture(QPainter& painter, const LensOverlay& at);
 
 /// The drift lens's tint for a drift in steps over a grey 0..1: full at one step.
 Rgb drift_tint(float drift, float grey);

@@ -33,7 +33,10 @@ View coarse_of(const View& view, double wider, Size painting) {
 
 }  // namespace
 
-Projector::Projector(QObject* parent) : QObject(parent), live_(kUsualBudget), job_(this) {
+Projector::Projector(QObject* parent)
+    : QObject(parent),
+      live_(kUsualBudget),
+      job_(this, Urgency::frame, "the picture on the canvas") {
     patience_.setSingleShot(true);
     patience_.setInterval(kPatience);
     connect(&patience_, &QTimer::timeout, this, &Projector::begin_next);

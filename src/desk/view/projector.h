@@ -4,7 +4,6 @@
 #include <QObject>
 #include <QTimer>
 #include <chrono>
-#include <functional>
 #include <memory>
 #include <optional>
 
@@ -45,7 +44,6 @@ private:
         Sight sight;
         View view;
     };
-    using Deliver = std::function<void(std::function<void()>)>;
     void begin(const Wish& wish);
     void begin_next();
     void project(const Wish& wish, const DisplayTransform* display, const std::stop_token& stop,

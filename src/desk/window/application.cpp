@@ -29,7 +29,8 @@ Application::Application(int& argc, char** argv) : QApplication(argc, argv) {
 
 bool Application::notify(QObject* receiver, QEvent* event) {
     bool handled = false;
-    const QString fault = fault_of([&] { handled = QApplication::notify(receiver, event); });
+    const QString fault =
+        fault_of([&] { handled = QApplication::notify(receiver, event); }, "the interface");
     if (!fault.isEmpty())
         QMetaObject::invokeMethod(
             &Faults::all(), [fault] { emit Faults::all().happened(fault); }, Qt::QueuedConnection);

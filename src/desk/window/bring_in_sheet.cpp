@@ -79,7 +79,7 @@ private:
 };
 
 BringInSheet::BringInSheet(Session& session, QWidget* parent)
-    : QWidget(parent), session_(session), job_(this) {
+    : QWidget(parent), session_(session), job_(this, Urgency::beside, "bringing a picture in") {
     setObjectName(QStringLiteral("bring_in_sheet"));
     auto* title = group_title(tr("The picture has colour. Which reading of its values is yours?"));
     QFont large = body_font(true);

@@ -49,8 +49,8 @@ FileDesk::FileDesk(Session& session, NoticeBar& notice, QObject* parent)
       opener_([](const Path& file, const std::stop_token& stop, const Progress& progress) {
           return open_any(file, today(), {}, stop, progress);
       }),
-      loading_(this),
-      saving_(this) {
+      loading_(this, Urgency::beside, "opening a file"),
+      saving_(this, Urgency::beside, "saving a file") {
     loading_.leave_behind_after(kPatience);
     for (LatestJob* job : {&loading_, &saving_})
         job->on_fault([this, job](const QString& sentence) {
@@ -59,6 +59,10 @@ FileDesk::FileDesk(Session& session, NoticeBar& notice, QObject* parent)
             save_again_.reset();
             finish(*job);
             say(sentence);
+        });
+    for (const LatestJob* job : {&loading_, &saving_})
+        connect(job, &LatestJob::progressed, this, [this, job](float share) {
+            if (job == &saving_ || !saving()) notice_.set_progress(share);
         });
     connect(&notice_, &NoticeBar::closed, this, &FileDesk::show_work);
     connect(&watch_, &FileWatch::changed_by_others, this, &FileDesk::ask_about_theirs);
@@ -121,9 +125,7 @@ void FileDesk::load(const Path& file, const std::optional<QString>& as_copy) {
             // Shared, because what it holds is too large to copy on its way to the desk. The stamp
             // is taken first: whoever changes the file from here on changes it since it was opened.
             const auto stamp = stamp_of(file);
-            const auto progress = [this, deliver](float share) {
-                deliver([this, share] { notice_.set_progress(share); });
-            };
+            const auto progress = [&](float share) { deliver.progress(share); };
             auto read =
                 std::make_shared<Read>(Read{file, as_copy, stamp, opener(file, stop, progress)});
             deliver([this, read] {
@@ -275,9 +277,7 @@ void FileDesk::turn(Turn turn) {
 
 void FileDesk::run(LatestJob& job, const QString& text, Work work) {
     (&job == &saving_ ? saving_text_ : loading_text_) = text;
-    job.start([work = std::move(work)](const std::stop_token& stop, const auto& deliver) {
-        work(stop, [&](std::function<void()> function) { deliver(std::move(function)); });
-    });
+    job.start(std::move(work));
     show_work();
     emit busy_changed();
 }

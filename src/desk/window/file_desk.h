@@ -111,7 +111,6 @@ signals:
     void merged(std::uint64_t number);
 
 private:
-    using Deliver = std::function<void(std::function<void()>)>;
     using Work = std::function<void(const std::stop_token&, const Deliver&)>;
 
     /// \param as_copy what is said of a file that is no painter's to save over, as a demo is

@@ -13,9 +13,7 @@ void FileDesk::send_out(const Outgoing& how, const Path& file, const Replacing& 
     run(saving_, how.doing.arg(name_of(file)),
         [this, how, file, replacing, painting = session_.document.painting()](
             const std::stop_token& stop, const Deliver& deliver) {
-            const auto progress = [this, deliver](float share) {
-                deliver([this, share] { notice_.set_progress(share); });
-            };
+            const auto progress = [&](float share) { deliver.progress(share); };
             const Done done = how.write(file, painting, stop, progress, replacing);
             deliver([this, how, file, done] {
                 finish(saving_);

@@ -105,9 +105,7 @@ void FileDesk::save_to(const Path& file, std::function<void()> then, const Repla
         [this, file, then, choose_again, replacing, most, painting = session_.document.painting(),
          document = session_.document.number(), known = std::make_shared<SavedFile>(saved_)](
             const std::stop_token& stop, const Deliver& deliver) {
-            const auto progress = [this, deliver](float share) {
-                deliver([this, share] { notice_.set_progress(share); });
-            };
+            const auto progress = [&](float share) { deliver.progress(share); };
             const Done kept = keep_earlier(earlier_store(), file, most);
             const Done done = save_painting(file, painting, stop, progress, replacing, known.get());
             deliver([this, file, then, choose_again, painting, document, kept, done, known] {

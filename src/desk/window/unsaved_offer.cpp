@@ -12,7 +12,7 @@ UnsavedOffer::UnsavedOffer(Session& session, FileDesk& files, Autosave& autosave
       files_(files),
       autosave_(autosave),
       notice_(notice),
-      job_(this) {}
+      job_(this, Urgency::beside, "opening what was not saved") {}
 
 void UnsavedOffer::offer(bool always) {
     const std::vector<LeftWork> left = left_work(autosave_.store());

@@ -44,7 +44,7 @@ Autosave::Autosave(Document& document, std::filesystem::path store,
       stamp_(std::move(stamp)),
       clock_(std::move(clock)),
       // Writing is short, and must not wait for figures that want all cores.
-      job_(this, Urgency::at_once) {
+      job_(this, Urgency::beside, "keeping what is not saved") {
     job_.on_fault([this](const QString& sentence) { say_once(sentence); });
     for (QTimer* timer : {&due_, &longest_}) {
         timer->setSingleShot(true);

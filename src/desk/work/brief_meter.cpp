@@ -65,12 +65,11 @@ BriefMeter::BriefMeter(Session& session, const ValuesMeter& values, const Measur
       session_(session),
       values_(values),
       passes_(passes),
-      pictures_(this),
-      job_(this, Urgency::when_idle) {
-    rest_.setSingleShot(true);
-    rest_.setInterval(kBriefRest);
-    connect(&rest_, &QTimer::timeout, this, &BriefMeter::measure_painting);
+      pictures_(this, Urgency::beside, "the pictures of the brief"),
+      follower_(this, "how the painting stands to its brief", kBriefRest,
+                {[this] { return measure_painting(); }}) {
     connect(&session_.document, &Document::begun, this, [this] {
+        follower_.forget();
         basis_.reset();
         work_.reset();
     });
@@ -121,8 +120,7 @@ void BriefMeter::look() {
                     basis_of(painting, Stage::colour, reader)};
     if (basis_ != basis) {
         basis_ = std::move(basis);
-        job_.stop();
-        rest_.start();
+        follower_.follow();
     }
     stand();
     emit pictures_changed();
@@ -152,16 +150,16 @@ void BriefMeter::measure_pictures() {
     });
 }
 
-void BriefMeter::measure_painting() {
-    job_.start([this, painting = session_.document.painting(), reader = session_.choices.reader()](
-                   const std::stop_token& stop, const auto& deliver) {
+Follower::Work BriefMeter::measure_painting() {
+    return [this, painting = session_.document.painting(), reader = session_.choices.reader()](
+               const std::stop_token& stop, const Deliver& deliver) {
         auto work = measure_work(painting, reader, stop);
         if (!work) return;
         deliver([this, work = std::move(work)] {
             work_ = work;
             stand();
         });
-    });
+    };
 }
 
 /// How it all stands, from what was measured last.

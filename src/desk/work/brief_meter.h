@@ -3,14 +3,13 @@
 
 #include <QImage>
 #include <QObject>
-#include <QTimer>
 #include <map>
 #include <memory>
 #include <optional>
 
 #include "brief/standing.h"
 #include "brief/thumbnail_figures.h"
-#include "desk/work/latest_job.h"
+#include "desk/work/follower.h"
 #include "desk/work/measuring.h"
 #include "desk/work/session.h"
 #include "desk/work/values_meter.h"
@@ -48,7 +47,7 @@ public:
     /// The step that the work has come to, beyond the one in hand; null where there is none.
     const RouteStep* ahead() const;
 
-    bool finished() const { return !pictures_.running() && !job_.running() && !rest_.isActive(); }
+    bool finished() const { return !pictures_.running() && follower_.settled(); }
 
 signals:
     void pictures_changed();
@@ -72,14 +71,14 @@ private:
     const RouteStep* step_at(std::optional<std::size_t> place) const;
     void look();
     void measure_pictures();
-    void measure_painting();
+    Follower::Work measure_painting();
     void stand();
 
     Session& session_;
     const ValuesMeter& values_;
     const Measuring& passes_;
-    LatestJob pictures_, job_;
-    QTimer rest_;
+    LatestJob pictures_;
+    Follower follower_;
     Known<Thumbnail, ThumbnailFigures> thumbnails_;
     Known<Reference, PictureFigures> references_;
     std::optional<WorkBasis> basis_;

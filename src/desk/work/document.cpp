@@ -8,7 +8,8 @@
 
 namespace underpaint {
 
-Document::Document(QObject* parent) : QObject(parent), putting_by_(this, Urgency::when_idle) {
+Document::Document(QObject* parent)
+    : QObject(parent), putting_by_(this, Urgency::beside, "putting far steps by") {
     connect(&putting_by_, &LatestJob::ended, this, &Document::put_far_steps_by);
 }
 
@@ -27,6 +28,7 @@ void Document::begin(Painting painting, std::filesystem::path file, bool saved) 
     if (!saved) history_->mark_saved_as(blank);
     file_ = std::move(file);
     ++number_;
+    first_begun_();
     emit begun();
     tell_changed();
 }
@@ -76,6 +78,7 @@ void Document::log(WorkLog log) {
 }
 
 void Document::tell_changed() {
+    first_changed_();
     emit changed();
     emit saved_changed();
     if (!putting_by_.running()) put_far_steps_by();

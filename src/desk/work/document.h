@@ -3,6 +3,7 @@
 
 #include <QObject>
 #include <filesystem>
+#include <functional>
 #include <optional>
 
 #include "desk/work/latest_job.h"
@@ -38,6 +39,12 @@ public:
     /// What was worked; no step of the history, and nothing to be saved for.
     void log(WorkLog log);
 
+    /// Who is to have followed before anybody hears of another painting, or of a change.
+    void let_follow_first(std::function<void()> begun, std::function<void()> changed) {
+        first_begun_ = std::move(begun);
+        first_changed_ = std::move(changed);
+    }
+
 signals:
     void begun();  ///< another painting
     void logged();
@@ -52,6 +59,7 @@ private:
     std::filesystem::path file_;
     std::uint64_t number_ = 0;
     LatestJob putting_by_;
+    std::function<void()> first_begun_ = [] {}, first_changed_ = [] {};
 };
 
 }  // namespace underpaint

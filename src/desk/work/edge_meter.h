@@ -1,13 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <QImage>
 #include <QObject>
 #include <QPointF>
 #include <optional>
 
 #include "audit/edges.h"
-#include "desk/work/latest_job.h"
 #include "desk/work/values_meter.h"
 
 namespace underpaint {
@@ -23,11 +21,10 @@ public:
     const std::optional<EdgeLengths>& lengths() const { return lengths_; }
     /// Those of one part, in the painting's order of parts as it was when they were found.
     std::optional<EdgeLengths> lengths_of_part(PartId part) const;
-    /// To be drawn over the whole picture: hard edges white and thick, lost ones dark and thin.
-    const QImage& drawing() const { return drawing_; }
+    /// Null until they are found.
+    std::shared_ptr<const EdgeMap> edges() const;
     /// The edge nearest to a place of the picture, if one is near.
     std::optional<EdgePoint> near(QPointF picture) const;
-    bool finished() const { return !job_.running(); }
 
 signals:
     void changed();
@@ -36,10 +33,8 @@ private:
     void take_values();
 
     const ValuesMeter& values_;
-    LatestJob job_;
     std::shared_ptr<const ValuesAudit> figures_;  // those with the edges
     std::optional<EdgeLengths> lengths_;
-    QImage drawing_;
 };
 
 }  // namespace underpaint

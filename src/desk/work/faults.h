@@ -4,6 +4,7 @@
 #include <QObject>
 #include <QString>
 #include <functional>
+#include <string>
 
 namespace underpaint {
 
@@ -17,8 +18,8 @@ signals:
     void happened(const QString& sentence);
 };
 
-/// Runs work and writes into the log how it failed. Empty when it did not; else a sentence for the
-/// painter.
-QString fault_of(const std::function<void()>& work);
+/// Runs work and writes into the log how it failed and what it was. Empty when it did not fail;
+/// else a sentence for the painter.
+QString fault_of(const std::function<void()>& work, const std::string& what);
 
 }  // namespace underpaint

@@ -18,8 +18,8 @@ public:
     const std::vector<Finding>& findings() const { return findings_; }
     /// They are those of the painting as it is now.
     virtual bool findings_current() const = 0;
-    /// Where a finding of it is to be seen, as a mask of the whole picture; null: at no one place.
-    virtual SharedPicture place_of(const Finding& finding) { return finding.where; }
+    /// Asks where on the picture a finding of it is; place_found() answers.
+    virtual void find_place(const Finding& finding) { emit place_found(finding, finding.where); }
     /// Everything that is to come has come.
     virtual bool finished() const = 0;
 
@@ -27,6 +27,8 @@ signals:
     /// The findings are no longer those of the painting; new ones will come.
     void outdated();
     void findings_changed();
+    /// `place` is a mask of the whole picture; null: the finding has no one place.
+    void place_found(const underpaint::Finding& finding, const underpaint::SharedPicture& place);
 
 protected:
     std::vector<Finding> findings_;

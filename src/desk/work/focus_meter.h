@@ -1,9 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <QImage>
 #include <QObject>
-#include <QRectF>
+#include <memory>
 #include <optional>
 #include <vector>
 
@@ -27,11 +26,13 @@ public:
     const std::vector<std::optional<double>>& means() const { return means_; }
     /// The places that compete with the first focus, the strongest first; some few.
     const std::vector<Rival>& rivals() const { return rivals_; }
-    /// How strongly each place draws the eye, the strongest white, in an image that lies over
-    /// pull_place() of the picture when it is drawn smoothly; null when there is none. Discs are as
-    /// large as the first focus, or where there is none as it usually is.
-    const QImage& pull() const { return pull_; }
-    const QRectF& pull_place() const { return pull_place_; }
+    /// How strongly each place draws the eye.
+    struct Pull {
+        ContrastGrid grid;  ///< discs as large as the first focus, or as it usually is
+        double scale = 1;   ///< pixels of the grid to one of the picture
+    };
+    /// Null when there is none.
+    const std::shared_ptr<const Pull>& pull() const { return pull_; }
     /// The first focus over the first rival; nothing without either.
     std::optional<double> lead() const;
     /// They are of the viewing scale, as every figure of a focus, and of the picture as it is now.
@@ -44,7 +45,6 @@ private:
     void take_values();
     void look();
     void measure(const ViewingSteps& steps);
-    void draw_pull(const ContrastGrid& grid, double scale);
 
     const Session& session_;
     const ValuesMeter& values_;
@@ -52,8 +52,7 @@ private:
     std::optional<ViewingSteps> small_;
     std::vector<std::optional<double>> contrasts_, means_;
     std::vector<Rival> rivals_;
-    QImage pull_;
-    QRectF pull_place_;
+    std::shared_ptr<const Pull> pull_;
     bool exact_ = false;
 };
 

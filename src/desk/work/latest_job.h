@@ -1,77 +1,61 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <sys/resource.h>
-
+#include <QFutureWatcher>
 #include <QObject>
-#include <QThreadPool>
 #include <functional>
 #include <memory>
-#include <mutex>
+#include <optional>
 #include <stop_token>
+#include <string>
 #include <utility>
 
-#include "desk/work/faults.h"
+#include "desk/work/work_service.h"
+#include "raster/handover.h"
 
 namespace underpaint {
 
-/// Whether somebody waits for the result with a hand on a slider: for the picture, for what is said
-/// of it beside, or not at all.
-enum class Urgency { at_once, after_frames, when_idle };
+/// What work gives its results through; it may be called any number of times, from any thread.
+class Deliver {
+public:
+    explicit Deliver(QPromise<Handed>& promise) : promise_(promise) {}
 
-/// As the system counts: 0 is the usual, 19 the least.
-constexpr int niceness_of(Urgency urgency) {
-    switch (urgency) {
-        case Urgency::at_once: return 0;
-        case Urgency::after_frames: return 5;
-        case Urgency::when_idle: return 10;
+    /// Calls `function` in the owner's thread, unless the job was replaced or stopped by then.
+    template <class Function>
+    void operator()(Function function) const {
+        const auto handed = std::make_shared<std::function<void()>>(std::move(function));
+        hand_over(handed.get());
+        promise_.addResult(handed);
     }
-    return 0;
-}
+    /// How much is done, 0 to 1.
+    void progress(float share) const;
 
-/// Runs work off the interface thread, one job at a time; a newer job stops the older, whose
-/// results are then dropped. Results are delivered in the thread of this object.
+private:
+    QPromise<Handed>& promise_;
+};
+
+/// Work beside the interface of which only the newest is wanted: a newer job stops the older, whose
+/// results are then dropped. WorkService runs it. Its results come in the thread of this object.
 class LatestJob : public QObject {
     Q_OBJECT
 public:
-    explicit LatestJob(QObject* parent = nullptr, Urgency urgency = Urgency::at_once);
+    /// \param what the work in a few words, for the log: "figures of the passes"
+    LatestJob(QObject* parent, Urgency urgency, std::string what,
+              WorkService& service = WorkService::of_the_desk());
     /// Waits for the work to end, unless it may be left behind.
     ~LatestJob() override;
 
     /// For work that may hang in the system, as reading from a disk that does not answer: it is
     /// left behind when it has not ended so many milliseconds after this object has. It may use
     /// nothing but what it owns and `deliver`.
-    void leave_behind_after(int milliseconds) { patience_ = milliseconds; }
+    void leave_behind_after(int milliseconds) { hangs_after_ = milliseconds; }
 
-    /// Calls `work(stop_token, deliver)` in the background. It may call `deliver(function)` any
-    /// number of times; each function runs in this thread, unless the job was replaced by then.
+    /// Calls `work(stop_token, deliver)` in the background.
     template <class Work>
     void start(Work work) {
-        stop();
-        source_ = std::stop_source();
-        running_ = true;
-        // What hangs holds its thread; whatever is newer gets another.
-        if (patience_ >= 0 && pool_->activeThreadCount() > 0)
-            pool_->setMaxThreadCount(pool_->activeThreadCount() + 1);
-        pool_->start([gate = gate_, urgency = urgency_, token = source_.get_token(),
-                      work = std::move(work)]() mutable {
-            // The system knows priorities by thread; the pool may have begun a new one.
-            if (const int nice = niceness_of(urgency)) ::setpriority(PRIO_PROCESS, 0, nice);
-            const auto deliver = [gate, token](auto function) {
-                const std::scoped_lock lock(gate->mutex);
-                if (gate->owner == nullptr) return;
-                QMetaObject::invokeMethod(
-                    gate->owner,
-                    [token, function = std::move(function)]() mutable {
-                        if (!token.stop_requested()) function();
-                    },
-                    Qt::QueuedConnection);
-            };
-            const QString fault = fault_of([&] {
-                if (!token.stop_requested()) work(token, deliver);
-            });
-            if (!fault.isEmpty()) deliver([gate, fault] { gate->owner->fail(fault); });
-            deliver([gate] { gate->owner->end(); });
+        begin([work = std::make_shared<Work>(std::move(work))](const std::stop_token& stop,
+                                                               const Deliver& deliver) mutable {
+            (*work)(stop, deliver);
         });
     }
 
@@ -86,27 +70,27 @@ public:
     bool running() const { return running_; }
 
 signals:
+    /// How much the work has said is done, 0 to 1; some times a second.
+    void progressed(float share);
     /// The newest job came to its end by itself, with all its results delivered or by a fault, and
     /// is no longer running.
     void ended();
 
 private:
-    /// Between the thread that works and this object, which may end before it does.
-    struct Gate {
-        std::mutex mutex;
-        LatestJob* owner = nullptr;
-    };
-
+    void begin(std::function<void(const std::stop_token&, const Deliver&)> work);
+    void take(int result);
     void fail(const QString& sentence);
     void end();
 
+    WorkService& service_;
     Urgency urgency_;
-    int patience_ = -1;
+    std::string what_;
+    std::optional<int> hangs_after_;
     std::function<void(const QString&)> on_fault_;
-    std::stop_source source_;
     bool running_ = false;
-    std::shared_ptr<Gate> gate_ = std::make_shared<Gate>();
-    std::unique_ptr<QThreadPool> pool_ = std::make_unique<QThreadPool>();
+    std::shared_ptr<Job> job_;
+    QFutureWatcher<Handed>* watcher_ = nullptr;
+    std::shared_ptr<Job> last_begun_;  // of those that were stopped; it may not have ended
 };
 
 }  // namespace underpaint

@@ -7,10 +7,6 @@
 #include "audit/finding_figures.h"
 #include "audit/finding_place.h"
 #include "audit/pass_mends.h"
-#include "desk/kit/look.h"
-#include "desk/kit/screen_image.h"
-#include "render/cores.h"
-#include "render/grey.h"
 #include "render/view.h"
 
 namespace underpaint {
@@ -18,60 +14,32 @@ namespace {
 
 /// Long enough for the next move of a drag to come, before every pixel is measured.
 constexpr std::chrono::milliseconds kFiguresRest{40};
-/// Figures wait no longer for the picture.
-constexpr std::chrono::milliseconds kPatience{16};
 constexpr std::size_t kMostMended = 6;  // findings that mends are tried for
 constexpr int kSketchSide = 300;        // long side at which the first figures are measured
-
-Measuring::Thumbnails small_pictures(const Painting& painting, Reader reader,
-                                     const std::stop_token& stop) {
-    const int level = level_for(painting.size(), 2 * scaled(kThumbnailWidth));
-    auto states = render_states(painting, whole_at(painting.size(), shrink_of_level(level)), stop);
-    if (!states) return {};
-    Measuring::Thumbnails pictures;
-    for (RgbBlock& state : *states) {
-        pictures.colour.push_back(image_of(state));
-        turn_grey(state, reader);
-        pictures.grey.push_back(image_of(state));
-    }
-    return pictures;
-}
 
 }  // namespace
 
 Measuring::Measuring(Session& session, QObject* parent)
     : FindingsMeter(parent),
       session_(session),
-      sketch_(this, Urgency::after_frames),
-      job_(this, Urgency::when_idle) {
-    rest_.setSingleShot(true);
-    rest_.setInterval(kFiguresRest);
-    connect(&rest_, &QTimer::timeout, this, &Measuring::measure);
-    patience_.setSingleShot(true);
-    patience_.setInterval(kPatience);
-    connect(&patience_, &QTimer::timeout, this, &Measuring::sketch);
-    connect(&session_.picture_due, &PictureDue::ended, this, [this] {
-        if (patience_.isActive()) sketch();
-    });
-    connect(&session_.document, &Document::changed, this, &Measuring::put_off);
-    connect(&session_.choices, &Choices::reader_changed, this, &Measuring::put_off);
+      follower_(this, "the figures of the passes", kFiguresRest,
+                {[this] { return measure(); }, [this] { return sketch(); }}),
+      placing_(this, Urgency::figures, "the place of a finding") {
+    session_.when(this, &Measuring::put_off, &Document::changed, &Choices::reader_changed);
     connect(&session_.own, &Own::changed, this, &Measuring::put_off);
-    sketch_.on_fault([this](const QString& sentence) {
-        sketching_ = false;
-        emit Faults::all().happened(sentence);
-    });
-    connect(&session_.document, &Document::begun, this, [this] {
-        sketch_.stop();
-        patience_.stop();
-        sketching_ = again_ = false;
-        found_.reset();
-        basis_.reset();
-        audit_.reset();
-        sketched_ = measured_ = nullptr;
-        below_ = nullptr;
-        findings_.clear();
-        thumbnails_ = {};
-    });
+    connect(&session_.document, &Document::begun, this, &Measuring::forget);
+}
+
+void Measuring::forget() {
+    follower_.forget();
+    placing_.stop();
+    found_.reset();
+    basis_.reset();
+    audit_.reset();
+    sketched_ = measured_ = nullptr;
+    below_ = nullptr;
+    findings_.clear();
+    current_ = false;
 }
 
 /// The finding that says that a pass moved values; its mends are computed one by one.
@@ -88,34 +56,31 @@ const std::vector<Mend>& Measuring::mends(std::size_t pass) const {
     return slip != nullptr ? slip->mends : none;
 }
 
-SharedPicture Measuring::place_of(const Finding& finding) {
-    if (finding.where || !current_ || !audit_) return finding.where;
-    // Looked for once, and kept with the finding.
-    Finding* own = this->own(finding);
-    if (own == nullptr) return nullptr;
-    if (!own->where)
-        own->where = underpaint::place_of(session_.document.painting(), *audit_, finding);
-    return own->where;
+/// Looked for once, and kept with the finding.
+void Measuring::find_place(const Finding& finding) {
+    if (finding.where || !current_ || !audit_) return FindingsMeter::find_place(finding);
+    placing_.start([this, finding, painting = session_.document.painting(), audit = *audit_](
+                       const std::stop_token& stop, const auto& deliver) {
+        auto place = underpaint::place_of(painting, audit, finding, stop);
+        deliver([this, finding, place] {
+            if (Finding* own = this->own(finding)) own->where = place;
+            emit place_found(finding, place);
+        });
+    });
 }
 
-/// The figures are out of date; new ones are begun once the hand rests.
+/// The figures are out of date; new ones are begun.
 void Measuring::put_off() {
     if (!session_.document.has_painting()) return;
     Basis basis = basis_of(session_.document.painting(), Stage::colour, session_.choices.reader(),
                            session_.own.rules());
     if (basis_ == basis) return mark_what_is_meant();
     basis_ = std::move(basis);
-    job_.stop();
+    placing_.stop();
     current_ = mending_ = false;
     found_.reset();
     emit outdated();
-    rest_.start();
-    sketching_ ? void(again_ = true) : sketch_soon();
-}
-
-/// Whether a picture is due is known when all have heard of a change.
-void Measuring::sketch_soon() {
-    if (!patience_.isActive()) patience_.start();
+    follower_.follow();
 }
 
 /// What the painter accepts changes no figure.
@@ -142,65 +107,49 @@ KnownFigures Measuring::known_of(const SharedMeasured& measured, const SharedBel
     return known;
 }
 
-/// One that has begun comes to its end, or a hand that does not rest would see no figures.
-void Measuring::sketch() {
+Follower::Work Measuring::sketch() {
     const int level = level_for(session_.document.painting().size(), kSketchSide);
-    patience_.stop();
-    again_ = false;
-    sketching_ = level > 0;
-    if (!sketching_) return;
-    sketch_.start([this, level, painting = session_.document.painting(),
-                   reader = session_.choices.reader(), rules = session_.own.rules(),
-                   sketched = sketched_,
-                   below = below_](const std::stop_token& stop, const auto& deliver) mutable {
-        beside_frames([&] {
-            KnownFigures known = known_of(sketched, below, painting, reader);
-            // What lies below the pass in hand is laid once for all that is done to it.
-            if (known.state_after != known.passes) {
-                auto pixels = render_view(painting, known.passes,
-                                          whole_at(painting.size(), shrink_of_level(level)), stop);
-                if (!pixels) return;
-                below = std::make_shared<const Below>(
-                    Below{painting, known.passes, std::move(*pixels)});
-                known.state = &below->pixels, known.state_after = known.passes;
-                deliver([this, below] { below_ = below; });
-            }
-            auto audit = underpaint::audit(painting, {reader, level, {}, known, rules}, stop);
-            if (!audit) return;
-            const auto figures =
-                std::make_shared<const Measured>(Measured{painting, std::move(*audit)});
-            deliver([this, figures, findings = find(painting, figures->audit)] {
-                take_sketch(figures, findings);
-            });
+    if (level == 0) return {};
+    return [this, level, painting = session_.document.painting(),
+            reader = session_.choices.reader(), rules = session_.own.rules(), sketched = sketched_,
+            below = below_](const std::stop_token& stop, const Deliver& deliver) mutable {
+        KnownFigures known = known_of(sketched, below, painting, reader);
+        // What lies below the pass in hand is laid once for all that is done to it.
+        if (known.state_after != known.passes) {
+            auto pixels = render_view(painting, known.passes,
+                                      whole_at(painting.size(), shrink_of_level(level)), stop);
+            if (!pixels) return;
+            below =
+                std::make_shared<const Below>(Below{painting, known.passes, std::move(*pixels)});
+            known.state = &below->pixels, known.state_after = known.passes;
+            deliver([this, below] { below_ = below; });
+        }
+        auto audit = underpaint::audit(painting, {reader, level, {}, known, rules}, stop);
+        if (!audit) return;
+        const auto figures =
+            std::make_shared<const Measured>(Measured{painting, std::move(*audit)});
+        deliver([this, figures, findings = find(painting, figures->audit)] {
+            take_sketch(figures, findings);
         });
-    });
+    };
 }
 
+/// While a hand moves only figures follow it: what is found is a list that would jump.
 void Measuring::take_sketch(const SharedMeasured& figures, std::vector<Finding> findings) {
     sketched_ = figures;
-    // While a hand moves only figures follow it: what is found is a list that would jump.
     if (figures->audit.passes.size() == session_.document.painting().passes.size()) {
         audit_ = figures->audit;
         emit figures_changed();
     }
-    if (again_) return session_.picture_due.is() ? sketch_soon() : sketch();
-    sketching_ = false;
-    found_ = std::move(findings);
-    if (!rest_.isActive()) measure();
+    if (!behind()) found_ = std::move(findings);
 }
 
-void Measuring::measure() {
-    if (patience_.isActive()) sketch();
-    if (sketching_) return;  // it goes on to this
+Follower::Work Measuring::measure() {
     if (found_) take(sketched_->audit, std::move(*found_));
     found_.reset();
-    job_.start([this, painting = session_.document.painting(), reader = session_.choices.reader(),
-                rules = session_.own.rules(),
-                measured = measured_](const std::stop_token& stop, const auto& deliver) {
-        deliver([this, pictures = small_pictures(painting, reader, stop)] {
-            thumbnails_ = pictures;
-            emit thumbnails_changed();
-        });
+    return [this, painting = session_.document.painting(), reader = session_.choices.reader(),
+            rules = session_.own.rules(),
+            measured = measured_](const std::stop_token& stop, const Deliver& deliver) {
         const KnownFigures known = known_of(measured, nullptr, painting, reader);
         auto audit = underpaint::audit(painting, {reader, 0, {}, known, rules}, stop);
         if (!audit) return;
@@ -232,7 +181,7 @@ void Measuring::measure() {
                 emit findings_changed();
             });
         }
-    });
+    };
 }
 
 void Measuring::take(Audit figures, std::vector<Finding> findings) {

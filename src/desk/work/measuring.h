@@ -1,15 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <QImage>
-#include <QTimer>
 #include <memory>
 #include <vector>
 
 #include "audit/audit.h"
 #include "audit/basis.h"
 #include "desk/work/findings_meter.h"
-#include "desk/work/latest_job.h"
+#include "desk/work/follower.h"
 #include "desk/work/session.h"
 
 namespace underpaint {
@@ -25,26 +23,20 @@ public:
     /// The figures are those of the session's painting as it is now.
     bool current() const { return current_; }
     /// The figures are of the painting of a moment ago, those of now are on their way.
-    bool behind() const { return again_; }
+    bool behind() const { return follower_.state() == FollowSchedule::State::behind; }
     const std::optional<Audit>& audit() const { return audit_; }
     bool findings_current() const override { return current_; }
-    SharedPicture place_of(const Finding& finding) override;
+    void find_place(const Finding& finding) override;
     /// For a pass counted from 0; empty when there are none, or not yet.
     const std::vector<Mend>& mends(std::size_t pass) const;
-    /// The picture after each pass, small, or its values; the first is the seal.
-    const std::vector<QImage>& thumbnails() const {
-        return session_.choices.grey_thumbnails() ? thumbnails_.grey : thumbnails_.colour;
+    bool finished() const override { return follower_.settled() && !placing_.running(); }
+    /// All figures and findings have come; mends may still be tried.
+    bool measured() const {
+        return !placing_.running() && (follower_.settled() || (current_ && mending_));
     }
-    struct Thumbnails {
-        std::vector<QImage> colour, grey;
-    };
-    bool finished() const override { return !job_.running() && !rest_.isActive() && !sketching_; }
-    /// All figures, findings and thumbnails have come; mends may still be tried.
-    bool measured() const { return finished() || (current_ && mending_); }
 
 signals:
     void figures_changed();
-    void thumbnails_changed();
 
 private:
     /// Figures, and of what: those that a change could not touch are taken over from them.
@@ -62,11 +54,11 @@ private:
     using SharedBelow = std::shared_ptr<const Below>;
     static KnownFigures known_of(const SharedMeasured& measured, const SharedBelow& below,
                                  const Painting& painting, Reader reader);
+    void forget();
     void put_off();
-    void sketch_soon();
-    void sketch();
+    Follower::Work sketch();
     void take_sketch(const SharedMeasured& figures, std::vector<Finding> findings);
-    void measure();
+    Follower::Work measure();
     void take(Audit figures, std::vector<Finding> findings);
     const Finding* slip_of(std::size_t pass) const;
     void mark_what_is_meant();
@@ -74,19 +66,14 @@ private:
     Finding* own(const Finding& finding);
 
     Session& session_;
-    LatestJob sketch_, job_;
-    QTimer rest_, patience_;
+    Follower follower_;
+    LatestJob placing_;
     std::optional<Basis> basis_;
     bool current_ = false, mending_ = false;
-    bool sketching_ = false, again_ = false;  // again: the painting changed meanwhile
     std::optional<Audit> audit_;
     SharedMeasured sketched_, measured_;         // the last of a small picture, and of every pixel
     std::optional<std::vector<Finding>> found_;  // by the last sketch, until the hand rests
     SharedBelow below_;
-    Thumbnails thumbnails_;
 };
-
-/// Side in pixels that a thumbnail is made for.
-inline constexpr int kThumbnailWidth = 58, kThumbnailHeight = 38;
 
 }  // namespace underpaint

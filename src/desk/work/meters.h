@@ -5,6 +5,7 @@
 #include "desk/work/edge_meter.h"
 #include "desk/work/focus_meter.h"
 #include "desk/work/measuring.h"
+#include "desk/work/pass_thumbnails.h"
 #include "desk/work/stroke_meter.h"
 #include "desk/work/values_meter.h"
 
@@ -14,6 +15,7 @@ namespace underpaint {
 struct Meters {
     explicit Meters(Session& session)
         : passes(session),
+          thumbnails(session),
           values(session),
           foci(session, values),
           edges(session, values),
@@ -22,10 +24,12 @@ struct Meters {
 
     /// All that is to come has come, but for mends that are still tried.
     bool finished() const {
-        return passes.measured() && values.finished() && edges.finished() && strokes.finished();
+        return passes.measured() && thumbnails.finished() && values.finished() &&
+               strokes.finished();
     }
 
     Measuring passes;
+    PassThumbnails thumbnails;
     ValuesMeter values;
     FocusMeter foci;
     EdgeMeter edges;

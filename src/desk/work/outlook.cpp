@@ -8,9 +8,8 @@
 
 namespace underpaint {
 
-Outlook::Outlook(const Document& document) : document_(document) {
-    connect(&document_, &Document::begun, this, &Outlook::begin);
-    connect(&document_, &Document::changed, this, &Outlook::follow);
+Outlook::Outlook(Document& document) : document_(document) {
+    document.let_follow_first([this] { begin(); }, [this] { follow(); });
 }
 
 void Outlook::begin() {
@@ -40,11 +39,15 @@ void Outlook::follow() {
 }
 
 void Outlook::find_shown() {
-    shown_ = comparison_ ? comparison_->painting : staged(document_.painting(), stage_);
+    shown_.picture = comparison_ ? comparison_->painting : staged(document_.painting(), stage_);
+    shown_.upto = stage_ == Stage::colour && !comparison_ ? moment_ : shown_.picture.passes.size();
 }
 
-std::size_t Outlook::shown_upto() const {
-    return stage_ == Stage::colour && !comparison_ ? moment_ : shown_.passes.size();
+void Outlook::move_to(std::size_t moment, std::optional<GroupId> group) {
+    moment_ = moment;
+    group_ = group;
+    find_shown();
+    emit moment_changed();
 }
 
 void Outlook::set_stage(Stage stage) {
@@ -68,18 +71,14 @@ void Outlook::set_moment(std::size_t passes) {
     if (!document_.has_painting()) return;
     passes = std::min(passes, document_.painting().passes.size());
     if (passes == moment_ && !group_) return;
-    group_.reset();
-    moment_ = passes;
-    emit moment_changed();
+    move_to(passes, std::nullopt);
 }
 
 void Outlook::choose_group(GroupId group) {
     if (!document_.has_painting() || group_ == group) return;
     const PassPlaces places = places_of(document_.painting(), group);
     if (places.empty()) return;
-    group_ = group;
-    moment_ = places.back() + 1;
-    emit moment_changed();
+    move_to(places.back() + 1, group);
 }
 
 std::size_t Outlook::moment_before() const {

@@ -17,22 +17,25 @@ struct Comparison {
     QString left, right;
 };
 
+/// What the canvas shows: one side of the seal line, or a comparison. It is a painting only so that
+/// it can be rendered; changes are made to that of the Document.
+struct Shown {
+    Painting picture;
+    std::size_t upto = 0;  ///< after how many of its passes
+};
+
 /// Where in the painting one looks and what of it is chosen: which side of the seal line, after how
 /// many passes, or two states side by side; which part and pass.
 class Outlook : public QObject {
     Q_OBJECT
 public:
-    /// Made before whoever listens to the document, so that it has followed when they hear of it.
-    explicit Outlook(const Document& document);
+    /// It follows the document before anybody else hears of a change, whoever listened first.
+    explicit Outlook(Document& document);
 
     /// Which side of the seal line is being worked on.
     Stage stage() const { return stage_; }
     void set_stage(Stage stage);
-    /// That side as a painting of its own, or what is being compared: this is what the canvas
-    /// shows.
-    const Painting& shown() const { return shown_; }
-    /// After how many of its passes.
-    std::size_t shown_upto() const;
+    const Shown& shown() const { return shown_; }
     /// Shows a comparison until it is ended or something changes.
     void compare(std::optional<Comparison> comparison);
     const std::optional<Comparison>& comparison() const { return comparison_; }
@@ -70,6 +73,7 @@ private:
     void begin();
     void follow();
     void find_shown();
+    void move_to(std::size_t moment, std::optional<GroupId> group);
 
     const Document& document_;
     std::size_t moment_ = 0;
@@ -78,7 +82,7 @@ private:
     std::optional<PartId> part_;
     std::optional<std::size_t> value_pass_;
     Stage stage_ = Stage::values;
-    Painting shown_;
+    Shown shown_;
     std::optional<Comparison> comparison_;
 };
 

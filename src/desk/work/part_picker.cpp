@@ -19,7 +19,7 @@ std::string next_name(const Painting& painting) {
 }  // namespace
 
 PartPicker::PartPicker(Session& session, QObject* parent)
-    : QObject(parent), session_(session), job_(this) {
+    : QObject(parent), session_(session), job_(this, Urgency::beside, "picking a part") {
     connect(&session_.document, &Document::begun, this, [this] {
         forget();
         known_.reset();

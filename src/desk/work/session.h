@@ -5,7 +5,6 @@
 #include "desk/work/document.h"
 #include "desk/work/outlook.h"
 #include "desk/work/own.h"
-#include "desk/work/picture_due.h"
 
 namespace underpaint {
 
@@ -16,7 +15,6 @@ struct Session {
     Choices choices;
     Own own;
     Outlook outlook{document};
-    PictureDue picture_due;
 
     /// Calls a slot at each of some signals, whichever of the three has them.
     template <class Receiver, class Slot, class... Signal>

@@ -1,15 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <QImage>
 #include <QObject>
-#include <QTimer>
 #include <memory>
 #include <optional>
 #include <set>
 
 #include "audit/strokes.h"
-#include "desk/work/latest_job.h"
+#include "desk/work/follower.h"
 #include "desk/work/session.h"
 
 namespace underpaint {
@@ -23,30 +21,29 @@ public:
 
     void set_wanted(const void* who, bool wanted);
 
+    struct Strokes {
+        std::shared_ptr<const StrokeField> sealed;
+        std::optional<StrokeField> own;  ///< of the chosen pass, where it has any
+    };
     /// Null until they are measured.
-    const std::shared_ptr<const StrokeField>& sealed() const { return sealed_; }
+    const std::shared_ptr<const Strokes>& strokes() const { return strokes_; }
     /// Nothing while it is not known, or where the chosen pass has no strokes.
     std::optional<double> agreement() const { return agreement_; }
-    /// Both, to be drawn over the whole picture: light lines the underpaint's, dark ones the
-    /// pass's.
-    const QImage& drawing() const { return drawing_; }
-    bool finished() const { return !job_.running() && !rest_.isActive(); }
+    bool finished() const { return follower_.settled(); }
 
 signals:
     void changed();
 
 private:
-    void put_off();
-    void measure();
+    void follow();
+    Follower::Work measure();
 
     Session& session_;
     std::set<const void*> wanted_by_;
-    LatestJob job_;
-    QTimer rest_;
-    SharedPicture sealed_of_;  // the ground that they are of
-    std::shared_ptr<const StrokeField> sealed_;
+    Follower follower_;
+    SharedPicture sealed_of_;  // the ground that the sealed ones are of
+    std::shared_ptr<const Strokes> strokes_;
     std::optional<double> agreement_;
-    QImage drawing_;
 };
 
 }  // namespace underpaint

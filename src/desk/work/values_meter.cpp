@@ -17,19 +17,14 @@ constexpr int kValuesSketchSide = 700;  // long side that a sketch has at least
 ValuesMeter::ValuesMeter(const Session& session, QObject* parent)
     : FindingsMeter(parent),
       session_(session),
-      sketching_(this),
-      measuring_(this, Urgency::when_idle) {
-    rest_.setSingleShot(true);
-    rest_.setInterval(kValuesRest);
-    connect(&rest_, &QTimer::timeout, this, &ValuesMeter::measure);
+      follower_(this, "the figures of the values", kValuesRest,
+                {[this] { return measure(); }, [this] { return sketch(); }}) {
     connect(&session_.document, &Document::begun, this, [this] {
+        follower_.forget();
         basis_.reset();
         figures_.reset();
         findings_.clear();
         findings_current_ = false;
-    });
-    connect(&sketching_, &LatestJob::ended, this, [this] {
-        if (sketch_again_) sketch();
     });
     session_.when(this, &ValuesMeter::look, &Document::changed, &Choices::reader_changed,
                   &Outlook::stage_changed, &Choices::scale_changed);
@@ -46,11 +41,9 @@ void ValuesMeter::look() {
     emit outdated();
     // Foci are measured as they move by the focus meter; the exact figures have them too.
     if (other || moved) out_of_date_ = true;
-    if (other) sketching_.running() ? void(sketch_again_ = true) : sketch();
     basis_ = std::move(basis);
     plan_ = painting.plan;
-    measuring_.stop();
-    rest_.start();
+    other ? follower_.follow() : follower_.follow_without_sketch();
 }
 
 ValuesAuditOptions ValuesMeter::options(bool exact) const {
@@ -58,25 +51,22 @@ ValuesAuditOptions ValuesMeter::options(bool exact) const {
     return {session_.choices.reader(), level, exact, exact, session_.choices.scale()};
 }
 
-/// A sketch that was begun is finished, so that figures follow a hand that never rests.
-void ValuesMeter::sketch() {
-    sketch_again_ = false;
-    sketching_.start([this, values = staged(session_.document.painting(), Stage::values),
-                      options = options(false)](const std::stop_token& stop, const auto& deliver) {
+Follower::Work ValuesMeter::sketch() {
+    return [this, values = staged(session_.document.painting(), Stage::values),
+            options = options(false)](const std::stop_token& stop, const Deliver& deliver) {
         auto figures = audit_values(values, options, stop);
         if (!figures) return;
         auto shared = std::make_shared<const ValuesAudit>(std::move(*figures));
         deliver([this, shared] {
-            // A sketch that came after the exact figures says nothing new.
-            if (out_of_date_ && shared->size == session_.document.painting().size()) take(shared);
+            if (shared->size == session_.document.painting().size()) take(shared);
         });
-    });
+    };
 }
 
-void ValuesMeter::measure() {
-    const auto known = exact() ? figures_ : nullptr;
-    measuring_.start([this, painting = session_.document.painting(), options = options(true),
-                      known](const std::stop_token& stop, const auto& deliver) {
+Follower::Work ValuesMeter::measure() {
+    return [this, painting = session_.document.painting(), options = options(true),
+            known = exact() ? figures_ : nullptr](const std::stop_token& stop,
+                                                  const Deliver& deliver) {
         std::shared_ptr<const ValuesAudit> figures = known;
         if (!figures) {
             auto measured = audit_values(staged(painting, Stage::values), options, stop);
@@ -100,7 +90,7 @@ void ValuesMeter::measure() {
         say(find_in_values(painting, without_mends, stop));
         auto findings = find_in_values(painting, *figures, stop);
         if (!stop.stop_requested()) say(std::move(findings));
-    });
+    };
 }
 
 void ValuesMeter::take(std::shared_ptr<const ValuesAudit> figures) {

@@ -2,12 +2,11 @@
 #pragma once
 
 #include <QObject>
-#include <QTimer>
 #include <memory>
 
 #include "audit/value_findings.h"
 #include "desk/work/findings_meter.h"
-#include "desk/work/latest_job.h"
+#include "desk/work/follower.h"
 #include "desk/work/session.h"
 
 namespace underpaint {
@@ -25,9 +24,7 @@ public:
     /// The figures are those of every pixel as it is now.
     bool exact() const { return figures_ && figures_->exact && !out_of_date_; }
     bool findings_current() const override { return findings_current_; }
-    bool finished() const override {
-        return !sketching_.running() && !measuring_.running() && !rest_.isActive();
-    }
+    bool finished() const override { return follower_.settled(); }
 
 signals:
     void changed();
@@ -44,17 +41,15 @@ private:
     };
     ValuesAuditOptions options(bool exact) const;
     void look();
-    void sketch();
-    void measure();
+    Follower::Work sketch();
+    Follower::Work measure();
     void take(std::shared_ptr<const ValuesAudit> figures);
 
     const Session& session_;
-    LatestJob sketching_, measuring_;
-    QTimer rest_;
+    Follower follower_;
     std::optional<Basis> basis_;
     Plan plan_;
-    bool out_of_date_ = true;    // the figures are not of every pixel as it is now
-    bool sketch_again_ = false;  // something changed while a sketch was on its way
+    bool out_of_date_ = true;  // the figures are not of every pixel as it is now
     std::shared_ptr<const ValuesAudit> figures_;
     bool findings_current_ = false;
 };

@@ -68,7 +68,7 @@ QColor colour_of(const RampPoint& point) {
 RampsChart::RampsChart(Session& session, Measuring& measuring)
     : Chart("ramps", tr("Ramps"), session, measuring),
       button_(new QPushButton),
-      job_(this, Urgency::when_idle) {
+      job_(this, Urgency::beside, "the chart of ramps") {
     button_->setObjectName(QStringLiteral("ramp_part"));
     button_->setProperty("role", "lens");
     button_->setToolTip(tr("Whose ramp is drawn"));
@@ -127,12 +127,12 @@ void RampsChart::refresh() {
     const std::size_t moment = std::min(session_.outlook.moment(), painting.passes.size());
     job_.start([this, painting, id = part_, moment, reader = session_.choices.reader()](
                    const std::stop_token& stop, const auto& deliver) {
-        const Part* own = painting.part(id);
-        auto now = ramp_of(painting, own, moment, reader, stop);
-        auto before = now && moment > 0 ? ramp_of(painting, own, moment - 1, reader, stop) : Ramp();
-        if (!now || !before) return;
-        deliver([this, now = std::move(*now), before = std::move(*before)] {
-            now_ = now, before_ = before;
+        std::vector<std::size_t> moments{moment};
+        if (moment > 0) moments.push_back(moment - 1);
+        const auto ramps = ramps_of(painting, painting.part(id), moments, reader, stop);
+        if (!ramps) return;
+        deliver([this, ramps = *ramps] {
+            now_ = ramps[0], before_ = ramps.size() > 1 ? ramps[1] : Ramp();
             update();
         });
     });

@@ -46,7 +46,7 @@ struct Grid {
 StagesChart::StagesChart(Session& session, Measuring& measuring)
     : Chart("stages", tr("Stages"), session, measuring),
       grey_(new QPushButton(tr("Values"))),
-      job_(this, Urgency::when_idle) {
+      job_(this, Urgency::beside, "the chart of stages") {
     grey_->setObjectName(QStringLiteral("stages_grey"));
     grey_->setProperty("role", "lens");
     grey_->setCheckable(true);

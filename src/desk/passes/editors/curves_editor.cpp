@@ -29,7 +29,7 @@ double step_of_value(float v) {
 }  // namespace
 
 CurvesEditor::CurvesEditor(const EditorDesk& desk)
-    : PassEditor(desk), job_(this, Urgency::when_idle) {
+    : PassEditor(desk), job_(this, Urgency::beside, "the steps behind a curve") {
     plot_ = new CurvePlot;
     effect_ = new CurveEffect;
     auto* plots = new QHBoxLayout;

@@ -29,7 +29,8 @@ constexpr Rgb kFirstColour{0.69F, 0.49F, 0.33F};
 
 }  // namespace
 
-PaintedEditor::PaintedEditor(const EditorDesk& desk) : PassEditor(desk), reading_(this) {
+PaintedEditor::PaintedEditor(const EditorDesk& desk)
+    : PassEditor(desk), reading_(this, Urgency::beside, "reading a reference") {
     swatch_ = new ColourButton;
     swatch_->set_colour(kFirstColour);
     paint_ =
@@ -124,9 +125,9 @@ void PaintedEditor::take_colour(Rgb colour) {
 /// The colour of the picture as it is shown, at a place.
 void PaintedEditor::pick(QPointF picture) {
     if (!isVisible()) return;
-    const Outlook& outlook = edits().session().outlook;
-    const auto pixel = pixel_at(outlook.shown().size(), {picture.x(), picture.y()});
-    if (pixel) take_colour(probe(outlook.shown(), outlook.shown_upto(), *pixel).now);
+    const Shown& shown = edits().session().outlook.shown();
+    const auto pixel = pixel_at(shown.picture.size(), {picture.x(), picture.y()});
+    if (pixel) take_colour(probe(shown.picture, shown.upto, *pixel).now);
 }
 
 /// A picture as small as it is shown; what can't be read is said in its place.
@@ -158,9 +159,10 @@ void PaintedEditor::follow(bool on) {
 /// Lets the brush know which way the underpaint's strokes go, and says how far the colour goes with
 /// them; judged by nobody, as a stroke across can be wanted.
 void PaintedEditor::take_strokes() {
-    canvas().brush().set_angles([field = strokes().sealed()](const Point& at) {
-        return field ? field->angle_at(at) : std::nullopt;
-    });
+    canvas().brush().set_angles(
+        [field = strokes().strokes() ? strokes().strokes()->sealed : nullptr](const Point& at) {
+            return field ? field->angle_at(at) : std::nullopt;
+        });
     const auto agree = strokes().agreement();
     agreement_->setText(agree ? tr("With the underpaint's strokes: %1 (+1 along, −1 across)")
                                     .arg(signed_figure(*agree, 2))
