@@ -8,7 +8,28 @@ set(made ${PROJECT_BINARY_DIR}/install)
 
 install(TARGETS faithful-underpaint underpaint RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR})
 install(FILES ${PROJECT_SOURCE_DIR}/demo/salt-cart.ora DESTINATION ${share}/faithful-underpaint)
-install(FILES ${from}/faithful-underpaint.desktop DESTINATION ${share}/applications)
+
+# What the tables of benches and of picture formats say.
+include(${PROJECT_SOURCE_DIR}/src/desk/benches.cmake)
+file(STRINGS ${PROJECT_SOURCE_DIR}/src/files/picture_formats.def formats REGEX "^PICTURE_FORMAT")
+list(TRANSFORM formats REPLACE "^[^\"]*\"([^\"]*)\".*" "\\1" OUTPUT_VARIABLE format_names)
+list(TRANSFORM formats REPLACE "^[^\"]*\"[^\"]*\", \"([^\"]*)\".*" "\\1" OUTPUT_VARIABLE picture_types)
+function(in_words result)
+  set(words ${ARGN})
+  list(POP_BACK words last)
+  list(JOIN words ", " first)
+  set(${result} "${first} or ${last}" PARENT_SCOPE)
+endfunction()
+in_words(picture_names ${format_names})
+in_words(bench_names ${benches})
+foreach(text faithful-underpaint.desktop faithful-underpaint.1)
+  configure_file(${from}/${text}.in ${made}/${text} @ONLY)
+endforeach()
+configure_file(${from}/underpaint.1 ${made}/underpaint.1 COPYONLY)
+configure_file(${from}/changelog ${made}/changelog COPYONLY)
+set_property(DIRECTORY APPEND PROPERTY CMAKE_CONFIGURE_DEPENDS
+  ${PROJECT_SOURCE_DIR}/src/files/picture_formats.def)
+install(FILES ${made}/faithful-underpaint.desktop DESTINATION ${share}/applications)
 install(FILES ${from}/org.faithfulunderpaint.desk.metainfo.xml
   DESTINATION ${share}/metainfo)
 install(FILES ${from}/faithful-underpaint.mime.xml
@@ -36,8 +57,8 @@ set(packed)
 foreach(text faithful-underpaint.1 underpaint.1 changelog)
   add_custom_command(OUTPUT ${made}/${text}.gz
     COMMAND ${CMAKE_COMMAND} -E make_directory ${made}
-    COMMAND ${GZIP} -9nc ${from}/${text} > ${made}/${text}.gz
-    DEPENDS ${from}/${text})
+    COMMAND ${GZIP} -9nc ${made}/${text} > ${made}/${text}.gz
+    DEPENDS ${made}/${text})
   list(APPEND packed ${made}/${text}.gz)
 endforeach()
 install(FILES ${made}/faithful-underpaint.1.gz ${made}/underpaint.1.gz

@@ -115,8 +115,8 @@ private:
                  std::span<const Unit> before, std::span<const Unit> now) {
         const auto count = static_cast<std::size_t>(run.width);
         if (std::ranges::equal(before.first(count), now.first(count))) return;
-        Square& square = into.square(
-            static_cast<std::size_t>(run.y / kSide * across_ + run.x / kSide));
+        Square& square =
+            into.square(static_cast<std::size_t>(run.y / kSide * across_ + run.x / kSide));
         Unit* to = &square[static_cast<std::size_t>(run.y % kSide * kSide + run.x % kSide)];
         const int left = std::clamp(tile.x + shared - run.x, 0, run.width);
         const int right = std::clamp(tile.right() - shared - run.x, left, run.width);

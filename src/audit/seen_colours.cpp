@@ -31,7 +31,8 @@ std::optional<std::vector<SeenColours>> colours_at_viewing_scale(
     std::vector<SeenColours> seen(moments.size());
     if (!grid.averages()) {
         for (std::size_t i = 0; i < moments.size(); ++i) {
-            const auto state = render_view(painting, moments[i], whole_at(painting.size(), 1), stop);
+            const auto state =
+                render_view(painting, moments[i], whole_at(painting.size(), 1), stop);
             if (!state) return std::nullopt;
             read_colours(*state, reader, seen[i].steps, seen[i].colours);
         }
@@ -54,7 +55,8 @@ std::optional<std::vector<SeenColours>> colours_at_viewing_scale(
             lights.begin(light_cells, i);
         }
     };
-    if (!walk_tiles(recipe, rect_of(recipe.size()), add, stop, {}, kHighStripRows)) return std::nullopt;
+    if (!walk_tiles(recipe, rect_of(recipe.size()), add, stop, {}, kHighStripRows))
+        return std::nullopt;
     RgbBlock linear(rect_of(grid.size()));
     for (std::size_t i = 0; i < moments.size(); ++i) {
         seen[i].steps.reshape(rect_of(grid.size()));

@@ -12,7 +12,8 @@
 
 namespace underpaint {
 
-/// A state of a painting at viewing scale: steps and colours of its pixels as they are seen at once.
+/// A state of a painting at viewing scale: steps and colours of its pixels as they are seen at
+/// once.
 struct SeenColours {
     FloatBlock steps;
     ColourBlocks colours;

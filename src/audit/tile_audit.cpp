@@ -49,7 +49,7 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
         colours_.emplace(ViewingColours::Of{painting, {split_, part_splits_}, masks_}, *grid_,
                          passes_ + 1, known);
     // On halved pixels slivers are lost.
-    if (options.level == 0) reached_ = std::make_unique<ReachedFirst>(size);
+    if (options.level == 0) reached_ = std::make_unique<ReachedFirst>(size, strip_rows());
 }
 
 AuditTally TileAuditor::empty_tally() const {

@@ -34,7 +34,9 @@ ViewingColours::ViewingColours(const Of& of, const ViewingGrid& grid, std::size_
       grid_(grid),
       lights_(grid.size(), states, known),
       nothing_(no_colours(of.painting)),
-      threads_([this] { return Own{{lights_.count(), nothing_}, {}}; }) {}
+      threads_([this] {
+          return Own{{lights_.count(), nothing_}, {}};
+      }) {}
 
 void ViewingColours::Square::read_steps(FloatBlock& into) const {
     into.reshape(tile.area);

@@ -9,6 +9,7 @@
 #include "desk/kit/look.h"
 #include "desk/view/canvas.h"
 #include "desk/window/application.h"
+#include "desk/window/benches.h"
 #include "desk/window/crash_report.h"
 #include "desk/window/ending.h"
 #include "desk/window/main_window.h"
@@ -83,8 +84,8 @@ int main(int argc, char** argv) {
     const QCommandLineOption until(
         QStringLiteral("until-painted"),
         QStringLiteral("End as soon as the painting is on screen (for timing)"));
-    const QCommandLineOption bench(
-        QStringLiteral("bench"), QStringLiteral("brief, values or passes"), QStringLiteral("NAME"));
+    const QCommandLineOption bench(QStringLiteral("bench"), ids_of_benches(),
+                                   QStringLiteral("NAME"));
     const QCommandLineOption lens(QStringLiteral("lens"),
                                   QStringLiteral("colour, grey, squint, shapes-3, drift ..."),
                                   QStringLiteral("NAME"));

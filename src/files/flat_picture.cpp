@@ -4,9 +4,11 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <functional>
 #include <string_view>
 
 #include "files/jpeg.h"
+#include "files/picture_formats.h"
 #include "files/png.h"
 #include "files/tiff.h"
 #include "files/webp.h"
@@ -20,44 +22,55 @@ bool starts_with(std::span<const std::byte> bytes, std::string_view magic, std::
                       [](char c, std::byte b) { return static_cast<std::byte>(c) == b; });
 }
 
+using Data = std::span<const std::byte>;
+using namespace std::string_view_literals;
+
+// Of each format in picture_formats.def: whether a file is of it, by its first bytes, and how it is
+// read.
+bool is_png(Data b) {
+    return starts_with(b, "\x89PNG"sv);
+}
+bool is_jpeg(Data b) {
+    return starts_with(b, "\xFF\xD8\xFF"sv);
+}
+bool is_tiff(Data b) {
+    return starts_with(b, "II*\0"sv) || starts_with(b, "MM\0*"sv);
+}
+bool is_webp(Data b) {
+    return starts_with(b, "RIFF"sv) && starts_with(b, "WEBP"sv, 8);
+}
+Result<Decoded> read_webp(const std::string& file, Data bytes, const std::stop_token&) {
+    return underpaint::read_webp(file, bytes);
+}
+
 /// A kind of file that is known here: by its first bytes, and by the endings that names of it have.
 struct Kind {
-    const char* name;
-    bool (*is)(std::span<const std::byte>);
+    std::string name;
+    bool (*is)(Data);
     std::vector<std::string_view> endings;
-    Result<Decoded> (*read)(const std::string&, const Bytes&, const std::stop_token&);  ///< or null
+    std::function<Result<Decoded>(const std::string&, const Bytes&, const std::stop_token&)>
+        read;  ///< or empty
 };
 
 const std::vector<Kind>& kinds() {
-    using namespace std::string_view_literals;
-    using Data = std::span<const std::byte>;
-    static const std::vector<Kind> all{
-        {"a PNG picture",
-         [](Data b) { return starts_with(b, "\x89PNG"sv); },
-         {".png"},
-         [](const auto& file, const auto& bytes, const auto& stop) {
-             return read_png(file, bytes, stop);
-         }},
-        {"a JPEG picture",
-         [](Data b) { return starts_with(b, "\xFF\xD8\xFF"sv); },
-         {".jpg", ".jpeg", ".jpe", ".jfif"},
-         [](const auto& file, const auto& bytes, const auto& stop) {
-             return read_jpeg(file, bytes, stop);
-         }},
-        {"a TIFF picture",
-         [](Data b) { return starts_with(b, "II*\0"sv) || starts_with(b, "MM\0*"sv); },
-         {".tif", ".tiff"},
-         [](const auto& file, const auto& bytes, const auto& stop) {
-             return read_tiff(file, bytes, stop);
-         }},
-        {"a WebP picture",
-         [](Data b) { return starts_with(b, "RIFF"sv) && starts_with(b, "WEBP"sv, 8); },
-         {".webp"},
-         [](const auto& file, const auto& bytes, const auto&) { return read_webp(file, bytes); }},
-        {"an OpenRaster painting",
-         [](Data b) { return starts_with(b, "PK\3\4"sv); },
-         {".ora"},
-         nullptr}};
+    static const std::vector<Kind> all = [] {
+        std::vector<Kind> made;
+        const auto add = [&](auto is, auto read) {
+            const PictureFormat& format = picture_formats()[made.size()];
+            made.push_back({fmt::format("a {} picture", format.name), is, format.endings, read});
+        };
+#define PICTURE_FORMAT(token, name, type, endings)                              \
+    add(is_##token, [](const auto& file, const auto& bytes, const auto& stop) { \
+        return read_##token(file, bytes, stop);                                 \
+    });
+#include "files/picture_formats.def"
+#undef PICTURE_FORMAT
+        made.push_back({"an OpenRaster painting",
+                        [](Data b) { return starts_with(b, "PK\3\4"sv); },
+                        {".ora"},
+                        {}});
+        return made;
+    }();
     return all;
 }
 
@@ -69,11 +82,11 @@ const Kind* kind_among(std::span<const std::byte> bytes) {
 
 Result<Decoded> decode(const std::string& file, const Bytes& bytes, const std::stop_token& stop) {
     if (bytes.empty()) return trouble(file, "the file is empty.");
-    if (const Kind* kind = kind_among(bytes); kind != nullptr && kind->read != nullptr)
+    if (const Kind* kind = kind_among(bytes); kind != nullptr && kind->read)
         return kind->read(file, bytes, stop);
-    return trouble(file,
-                   "this is not a picture that can be read. PNG, JPEG, TIFF and WebP pictures can "
-                   "be brought in, and OpenRaster paintings opened.");
+    return trouble(file, "this is not a picture that can be read. " +
+                             names_of_picture_formats("and") +
+                             " pictures can be brought in, and OpenRaster paintings opened.");
 }
 
 Picture as_grey(const Picture& picture) {
@@ -95,7 +108,7 @@ std::string percent(double share) {
 
 const char* kind_of_file(std::span<const std::byte> bytes) {
     const Kind* kind = kind_among(bytes);
-    return kind != nullptr ? kind->name : nullptr;
+    return kind != nullptr ? kind->name.c_str() : nullptr;
 }
 
 std::optional<std::string> misnamed(const std::filesystem::path& path,

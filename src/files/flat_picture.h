@@ -18,7 +18,7 @@ struct FlatPicture {
     std::vector<std::string> notices;  ///< sentences about what was changed on the way in
 };
 
-/// PNG, JPEG, TIFF or WebP, told apart by their first bytes. 16 bits are kept, embedded profiles
+/// Of any of picture_formats(), told apart by its first bytes. 16 bits are kept, embedded profiles
 /// are converted to sRGB, transparency is laid on white.
 [[nodiscard]] Result<FlatPicture> read_flat_picture(const std::filesystem::path& path,
                                                     const std::stop_token& stop = {});

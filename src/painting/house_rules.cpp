@@ -32,7 +32,8 @@ const std::array<HouseRuleText, 7> kHouseRules{{
       0.05F, 2, 0.25F, Unit::steps},
      {},
      "A quarter step is about what an eye notices side by side; who paints over everything in the "
-     "end can spend more."},
+     "end can spend more.",
+     "%1 step"},
     {HouseRule::shadows,
      words("shadows", "Shadows", "What the shadows of a colour are made of", kShadows.size(), 0),
      kShadows,
@@ -47,16 +48,19 @@ const std::array<HouseRuleText, 7> kHouseRules{{
      {"background", "Background", "How much less contrast than the focus all else has", 0, 0.9F,
       0.1F},
      {},
-     "A quieter background lets the focus lead; decorative work wants all of it alike."},
+     "A quieter background lets the focus lead; decorative work wants all of it alike.",
+     "quieter than the focus by %1"},
     {HouseRule::accents,
      {"accents", "Strongest colour", "Most share of the picture that it takes", 0.001F, 1, 0.05F},
      {},
-     "In a small place a strong colour tells; a poster may want it everywhere."},
+     "In a small place a strong colour tells; a poster may want it everywhere.",
+     "at most %1 of the picture"},
     {HouseRule::soft_edges,
      {"soft_edges", "Soft edges", "Least share of all edges that is soft or lost", 0, 0.9F, 0.03F},
      {},
      "Without any soft edge all of a picture asks for attention at once; cut paper and flat colour "
-     "have none."},
+     "have none.",
+     "at least %1"},
 }};
 
 const HouseRuleText& text_of(HouseRule rule) {

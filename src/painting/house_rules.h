@@ -33,6 +33,7 @@ struct HouseRuleText {
     Parameter number;  ///< id, label, range and usual value; of a rule of words, their places
     std::span<const RuleWord> words;  ///< empty: it is a number
     std::string_view why;             ///< why some hold it and others don't
+    std::string_view said = {};       ///< of a number: "at least %1"
 };
 extern const std::array<HouseRuleText, 7> kHouseRules;
 const HouseRuleText& text_of(HouseRule rule);

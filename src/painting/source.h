@@ -25,6 +25,9 @@ namespace underpaint {
 ///   reads_below()  whether what it lays depends on what lies below
 ///   over(found)    what it lays over a colour; nothing where that depends on the place as well
 ///   has_place      whether it lies somewhere; then turn() takes it along with the painting
+///   brings_colour  whether it is laid to colour what it reaches, so that a sliver that it leaves
+///                  out is one; own_colours: whether these are its own, which can be tuned
+///   begin()        what a new pass of it begins with, see BeginsAs
 /// and another in the render room. To add one takes these, and a word in this list.
 using Source = std::variant<Tint, Painted, GradientMap, Placed, Curve, Underpaint, Grain, Glow,
                             Vignette, Sharpness>;

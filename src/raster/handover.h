@@ -20,8 +20,8 @@ void __tsan_release(void* address);
 namespace underpaint {
 
 // Tells ThreadSanitizer that what one thread did before hand_over(at) is seen by another after
-// taken_over(at). The libraries that hand work over, oneTBB and Qt, are not compiled for it, so that
-// it can't see this for itself. Otherwise nothing.
+// taken_over(at). The libraries that hand work over, oneTBB and Qt, are not compiled for it, so
+// that it can't see this for itself. Otherwise nothing.
 
 #ifdef UNDERPAINT_THREAD_SANITIZER
 inline void hand_over(const void* at) {

@@ -118,7 +118,7 @@ TEST(StrengthHistogram, CountsSharesAndTakesAway) {
 
 TEST(ReachedFirst, KeepsWhoCameFirstAcrossStrips) {
     const Size size{300, 20};
-    ReachedFirst reached(size);
+    ReachedFirst reached(size, kStripRows);
     const auto lay = [&](std::size_t pass, Rect strip, float cover, float before) {
         FloatBlock sum(strip, before);
         return reached.add(FloatBlock(strip, cover), pass, sum);

@@ -61,8 +61,8 @@ Painting large_painting(Size size) {
     }));
     painting = testing::with_columns(std::move(painting), "Left", 0, size.width / 3);
     painting = testing::with_columns(std::move(painting), "Right", size.width / 3, size.width);
-    painting = with_foci(std::move(painting), {{"Lamp", {size.width * 0.6, size.height * 0.4},
-                                                size.width * 0.06}});
+    painting = with_foci(std::move(painting),
+                         {{"Lamp", {size.width * 0.6, size.height * 0.4}, size.width * 0.06}});
     Pass warm = testing::tint({0.95F, 0.5F, 0.1F}, BlendMode::normal, 0.6F);
     warm.reach.band = ValueBand{5, 9, 0};
     Pass cool = testing::tint({0.1F, 0.35F, 0.9F}, BlendMode::color, 0.8F);
@@ -137,6 +137,25 @@ TEST(ViewingColours, APictureTwiceAsLargeMeasuresTheSame) {
             EXPECT_NEAR(p.parts[part].now, q.parts[part].now, 2e-3);
         }
     }
+}
+
+/// Strips of a large picture are higher: a sliver is found where it lies all the same.
+TEST(ViewingColours, SliversOfALargePictureAreFoundWhereTheyLie) {
+    const Size size{2000, 1400};
+    const Rect hole{777, 611, 14, 9};
+    Pass pass = testing::tint({0.9F, 0.5F, 0.2F}, BlendMode::color, 0.5F);
+    pass.reach.painted = share(testing::grey_picture(
+        size,
+        [&](int x, int y) {
+            return x >= hole.x && x < hole.right() && y >= hole.y && y < hole.bottom() ? 0.0 : 1.0;
+        },
+        Depth::bits8));
+    const Audit figures =
+        *audit(with_pass(testing::sealed(testing::ramp(size, Depth::bits8)), pass), {});
+    ASSERT_TRUE(figures.passes[0].gaps);
+    ASSERT_EQ(figures.passes[0].gaps->count, 1U);
+    EXPECT_EQ(figures.passes[0].gaps->largest.front(), hole);
+    EXPECT_NEAR(figures.passes[0].gaps->share, 14.0 * 9 / (2000.0 * 1400), 1e-9);
 }
 
 TEST(ViewingColours, WhatIsKnownOfALargePictureIsTakenOver) {

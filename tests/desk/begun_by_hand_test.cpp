@@ -55,7 +55,7 @@ TEST_F(BegunByHand, ThePassThatWasJustLaidIsWorkedByTheFirstDrag) {
     EXPECT_FALSE(window_->canvas().handles().shape().empty());
     // A gradient map is worked on its plot: the hand drags the picture again.
     trigger("lay_painted");
-    trigger("lay_gradient");
+    trigger("lay_gradient-map");
     EXPECT_EQ(window_->canvas().tool(), Canvas::Tool::none);
 }
 
@@ -200,7 +200,7 @@ TEST_F(WritingOver, IsAskedAboutWhereverAFileIsWritten) {
             act();
         };
     };
-    trigger("lay_gradient");
+    trigger("lay_gradient-map");
     settle();
     expect_asked_about("mine.svg", folder_ / "mine.svg",
                        saving("mine", [&] { trigger("save_gradient"); }));

@@ -20,8 +20,8 @@ using testing::PassesBenchTest;
 TEST_F(PassesBenchTest, LaysEachSourceChangesItAndTakesAllBack) {
     const Painting before = painting();
     ASSERT_TRUE(save_png(folder_ / "still.png", testing::ramp({80, 60})));
-    const char* ways[] = {"lay_tint",     "lay_painted",    "lay_gradient", "lay_picture",
-                          "lay_curve",    "lay_underpaint", "lay_grain",    "lay_glow",
+    const char* ways[] = {"lay_tint",     "lay_painted",    "lay_gradient-map", "lay_picture",
+                          "lay_curve",    "lay_underpaint", "lay_grain",        "lay_glow",
                           "lay_vignette", "lay_sharpness"};
     std::set<std::size_t> kinds;
     for (const char* way : ways) {
@@ -170,7 +170,7 @@ TEST_F(PassesBenchTest, TheSheetHasTheSamePlaceForEveryPass) {
         return name->mapTo(window_.get(), QPoint(0, 0));
     };
     const QPoint was = place();
-    for (const char* way : {"lay_gradient", "lay_curve", "lay_painted", "lay_glow"}) {
+    for (const char* way : {"lay_gradient-map", "lay_curve", "lay_painted", "lay_glow"}) {
         trigger(way);
         settle();
         EXPECT_EQ(place(), was) << way;

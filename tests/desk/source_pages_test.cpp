@@ -19,7 +19,7 @@ using testing::PassesBenchTest;
 // --- gradients
 
 TEST_F(PassesBenchTest, StopsAreAddedMovedRecolouredAndRemoved) {
-    trigger("lay_gradient");
+    trigger("lay_gradient-map");
     settle();
     auto* plot = seen<GradientPlot>("gradient_plot");
     const std::size_t count = source<GradientMap>().stops.size();
@@ -47,7 +47,7 @@ TEST_F(PassesBenchTest, StopsAreAddedMovedRecolouredAndRemoved) {
 }
 
 TEST_F(PassesBenchTest, StopsAndMiddlesStandOnTheLadder) {
-    trigger("lay_gradient");
+    trigger("lay_gradient-map");
     settle();
     auto* ladder = seen<Ladder>("ladder");
     const int x = ladder->width() - 20;
@@ -69,7 +69,7 @@ TEST_F(PassesBenchTest, StopsAndMiddlesStandOnTheLadder) {
 }
 
 TEST_F(PassesBenchTest, AMapIsMatchedSetNeutralReadFromAPictureSavedAndOpened) {
-    trigger("lay_gradient");
+    trigger("lay_gradient-map");
     settle();
     session().document.change("other", [&] {
         Pass pass = chosen();
@@ -184,7 +184,7 @@ TEST_F(PassesBenchTest, AnotherSeedIsAnotherGrain) {
 }
 
 TEST_F(PassesBenchTest, AllColoursAreTunedAsOneStep) {
-    trigger("lay_gradient");
+    trigger("lay_gradient-map");
     settle();
     const Painting before = painting();
     auto* hue = seen<BarSlider>("tune_hue");

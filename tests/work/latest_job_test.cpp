@@ -98,8 +98,7 @@ TEST(LatestJobTest, IsAnsweredForWhereNobodyDoes) {
     EXPECT_TRUE(QTest::qWaitFor([&] { return !told.isEmpty(); }, kHang));
     EXPECT_FALSE(job.running());
     job.start([](const std::stop_token&, const auto&) {});
-    EXPECT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, kHang))
-        << "it goes on working";
+    EXPECT_TRUE(QTest::qWaitFor([&] { return !job.running(); }, kHang)) << "it goes on working";
 }
 
 TEST(LatestJobTest, MayGoWhileItWorks) {
@@ -164,12 +163,14 @@ TEST(LatestJobTest, WhatHangsHoldsNothingUp) {
             });
             ASSERT_TRUE(QTest::qWaitFor([&] { return hang == i + 1; }, kHang));
         }
-        job.start([&](const std::stop_token&, const auto& deliver) { deliver([&] { came = true; }); });
+        job.start(
+            [&](const std::stop_token&, const auto& deliver) { deliver([&] { came = true; }); });
         EXPECT_TRUE(QTest::qWaitFor([&] { return came; }, kHang)) << "each has a thread of its own";
         LatestJob other(nullptr, Urgency::beside, "a test");
         bool other_came = false;
-        other.start(
-            [&](const std::stop_token&, const auto& deliver) { deliver([&] { other_came = true; }); });
+        other.start([&](const std::stop_token&, const auto& deliver) {
+            deliver([&] { other_came = true; });
+        });
         EXPECT_TRUE(QTest::qWaitFor([&] { return other_came; }, kHang)) << "and so have others";
         job.start([&](const std::stop_token&, const auto&) {
             ++hang;

@@ -10,8 +10,8 @@
 
 #include "desk/work/follower.h"
 #include "desk/work/latest_job.h"
-#include "work_fixture.h"
 #include "raster/in_parallel.h"
+#include "work_fixture.h"
 
 namespace underpaint {
 namespace {
@@ -79,8 +79,8 @@ TEST_P(Threads, ManyJobsOfAllUrgenciesComeToTheirEnds) {
     std::vector<int> sums(24);
     int ended = 0;
     for (std::size_t i = 0; i < sums.size(); ++i) {
-        auto& job = jobs.emplace_back(
-            std::make_unique<LatestJob>(nullptr, urgencies[i % 3], "a test"));
+        auto& job =
+            jobs.emplace_back(std::make_unique<LatestJob>(nullptr, urgencies[i % 3], "a test"));
         QObject::connect(job.get(), &LatestJob::ended, job.get(), [&] { ++ended; });
         job->start([&sums, i](const std::stop_token&, const auto& deliver) {
             std::atomic<int> sum = 0;
@@ -110,7 +110,8 @@ TEST(Work, AFrameWaitsForNothing) {
         << "waiting or at work";
     LatestJob frame(nullptr, Urgency::frame, "a frame");
     bool came = false;
-    frame.start([&](const std::stop_token&, const auto& deliver) { deliver([&] { came = true; }); });
+    frame.start(
+        [&](const std::stop_token&, const auto& deliver) { deliver([&] { came = true; }); });
     EXPECT_TRUE(QTest::qWaitFor([&] { return came; }, kHang));
     held = false;
     ASSERT_TRUE(QTest::qWaitFor(
@@ -148,18 +149,17 @@ TEST(Work, AThousandMovesEndWithWhatIsExact) {
     int shown = 0;
     std::vector<int> sketches, exact;
     QObject owner;
-    Follower follower(
-        &owner, "a number", std::chrono::milliseconds(5),
-        {[&] {
-             return [&, of = shown](const std::stop_token&, const Deliver& deliver) {
-                 deliver([&, of] { exact.push_back(of); });
-             };
-         },
-         [&] {
-             return [&, of = shown](const std::stop_token&, const Deliver& deliver) {
-                 deliver([&, of] { sketches.push_back(of); });
-             };
-         }});
+    Follower follower(&owner, "a number", std::chrono::milliseconds(5),
+                      {[&] {
+                           return [&, of = shown](const std::stop_token&, const Deliver& deliver) {
+                               deliver([&, of] { exact.push_back(of); });
+                           };
+                       },
+                       [&] {
+                           return [&, of = shown](const std::stop_token&, const Deliver& deliver) {
+                               deliver([&, of] { sketches.push_back(of); });
+                           };
+                       }});
     for (shown = 1; shown < 1000; ++shown) {
         follower.follow();
         if (shown % 10 == 0) QTest::qWait(1);

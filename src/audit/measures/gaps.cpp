@@ -16,28 +16,20 @@
 namespace underpaint {
 
 bool brings_colour(const Pass& pass) {
-    struct Brings {
-        bool operator()(const Tint&) const { return true; }
-        bool operator()(const Painted&) const { return true; }
-        bool operator()(const GradientMap&) const { return true; }
-        bool operator()(const Placed&) const { return true; }
-        bool operator()(const Curve&) const { return true; }
-        bool operator()(const Underpaint&) const { return false; }
-        bool operator()(const Grain&) const { return false; }
-        bool operator()(const Glow&) const { return false; }
-        bool operator()(const Vignette&) const { return false; }
-        bool operator()(const Sharpness&) const { return false; }
-    };
-    return !pass.ground && pass.reach.band.whole_scale() && std::visit(Brings{}, pass.source);
+    const bool brings =
+        std::visit([](const auto& source) { return std::decay_t<decltype(source)>::brings_colour; },
+                   pass.source);
+    return brings && !pass.ground && pass.reach.band.whole_scale();
 }
 
-ReachedFirst::ReachedFirst(Size size)
+ReachedFirst::ReachedFirst(Size size, int strip_rows)
     : size_(size),
+      strip_rows_(strip_rows),
       columns_((size.width + kTileSide - 1) / kTileSide),
-      strips_(strip_at(0, size.height - 1 + kStripRows)) {}
+      strips_(strip_at(0, size.height - 1 + strip_rows)) {}
 
 std::size_t ReachedFirst::strip_at(int x, int y) const {
-    return static_cast<std::size_t>(y / kStripRows) * static_cast<std::size_t>(columns_) +
+    return static_cast<std::size_t>(y / strip_rows_) * static_cast<std::size_t>(columns_) +
            static_cast<std::size_t>(x / kTileSide);
 }
 
@@ -81,7 +73,7 @@ void ReachedFirst::open_runs(int y, std::size_t passes, std::vector<Run>& runs) 
             if (strip.all > last) add(left, left + width);
             continue;
         }
-        const auto row = strip.each.begin() + y % kStripRows * width, end = row + width;
+        const auto row = strip.each.begin() + y % strip_rows_ * width, end = row + width;
         const auto open = [last](std::uint8_t first) { return first > last; };
         for (auto from = std::find_if(row, end, open); from != end;) {
             const auto to = std::find_if_not(from, end, open);

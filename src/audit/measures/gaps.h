@@ -21,10 +21,10 @@ namespace underpaint {
 bool brings_colour(const Pass& pass);
 
 /// For each pixel of a picture the first pass that reached it. Any number of threads may add strips
-/// of tiles, as tiles are walked; see kStripRows.
+/// of tiles, as walk_tiles() gives them.
 class ReachedFirst {
 public:
-    explicit ReachedFirst(Size size);
+    ReachedFirst(Size size, int strip_rows);
 
     /// One pass over one strip. A pixel is reached once what passes cover of it comes to a half.
     /// \param sum  of what earlier passes cover of the strip; grows
@@ -57,7 +57,7 @@ private:
     std::size_t strip_at(int x, int y) const;
 
     Size size_;
-    int columns_;
+    int strip_rows_, columns_;
     std::vector<Strip> strips_;
     std::array<std::atomic<bool>, kNever> first_anywhere_{};
 };

@@ -8,14 +8,8 @@
 #include "files/kept_pictures.h"
 
 namespace underpaint {
-namespace {
-
-constexpr BenchText kText{1, "brief", "Brief", "What the picture is to be, in what order, by when"};
-
-}  // namespace
-
-BriefBench::BriefBench(const Desk& desk)
-    : Bench(kText), desk_(desk), sheet_(new BriefSheet(desk)), board_(new BriefBoard(desk)) {
+BriefBench::BriefBench(const Desk& desk, int key)
+    : Bench(kText, key), desk_(desk), sheet_(new BriefSheet(desk)), board_(new BriefBoard(desk)) {
     connect(sheet_, &BriefSheet::wants_step, this, &BriefBench::go_on);
     connect(sheet_, &BriefSheet::wants_late_change, board_, &BriefBoard::show_late_change);
     connect(board_, &BriefBoard::wants_ghost, this, [this](std::size_t at) {

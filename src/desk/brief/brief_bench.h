@@ -12,7 +12,14 @@ class BriefSheet;
 class BriefBench : public Bench {
     Q_OBJECT
 public:
-    explicit BriefBench(const Desk& desk);
+    static constexpr KeyText kKeys[] = {{"Enter", "choose a thumbnail; go on with a step"},
+                                        {"← →", "the better one of a pair"},
+                                        {"M", "mirror both of a pair"},
+                                        {"Ctrl V", "bring in what is on the clipboard"}};
+    static constexpr BenchText kText{
+        "brief", "Brief", "What the picture is to be, in what order, by when", "Brief", kKeys};
+
+    BriefBench(const Desk& desk, int key);
 
     bool suits(const Painting&) const override { return false; }
     QWidget& sheet() override;

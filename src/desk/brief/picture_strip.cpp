@@ -109,7 +109,7 @@ void PictureStrip::resizeEvent(QResizeEvent* event) {
 }
 
 void PictureStrip::ask() {
-    const auto path = desk_.ask.to_open(tr("Bring in a picture"), kPictureKinds);
+    const auto path = desk_.ask.to_open(tr("Bring in a picture"), picture_kinds());
     if (!path.empty()) read({text_of(path)});
 }
 

@@ -19,14 +19,11 @@ namespace {
 constexpr const char* kRule = "rule";  // property: which one a widget belongs to
 
 QString shown_value(const HouseRuleText& text, double value) {
-    if (text.number.unit == Unit::steps)
-        return QObject::tr("%1 step").arg(QString::number(value, 'g', 3));
-    const QString share = QStringLiteral("%1%").arg(step_in_words(std::round(1000 * value) / 10));
-    switch (text.rule) {
-        case HouseRule::background: return QObject::tr("quieter than the focus by %1").arg(share);
-        case HouseRule::accents: return QObject::tr("at most %1 of the picture").arg(share);
-        default: return QObject::tr("at least %1").arg(share);
-    }
+    const QString number =
+        text.number.unit == Unit::steps
+            ? QString::number(value, 'g', 3)
+            : QStringLiteral("%1%").arg(step_in_words(std::round(1000 * value) / 10));
+    return from_view(text.said).arg(number);
 }
 
 }  // namespace

@@ -4,6 +4,7 @@
 #include <QPointF>
 #include <QWidget>
 #include <functional>
+#include <span>
 #include <string>
 
 #include "desk/panes/ladder_face.h"
@@ -25,12 +26,18 @@ struct Desk {
     std::function<std::string()> day;
 };
 
-/// What is told of a bench.
+/// A key, and what it does.
+struct KeyText {
+    const char *keys, *does;
+};
+
+/// What is told of a bench. Each has one as its `kText`, so that it is known without a desk.
 struct BenchText {
-    int key;         ///< its place in the working order, which is the key that enters it
     const char* id;  ///< in object names and on the command line
     const char* label;
     const char* about;
+    const char* keys_title = "";  ///< of its own keys, in the overview of keys
+    std::span<const KeyText> keys = {};
 };
 
 /// One working place of the window: what it offers to the panes round the canvas, and what it does
@@ -39,9 +46,11 @@ struct BenchText {
 class Bench : public QObject {
     Q_OBJECT
 public:
-    explicit Bench(const BenchText& text) : text_(text) {}
+    /// \param key  its place in the working order, which is the key that enters it
+    Bench(const BenchText& text, int key) : text_(text), key_(key) {}
 
     const BenchText& text() const { return text_; }
+    int key() const { return key_; }
     /// Whether a painting that was just begun is to be worked on here.
     virtual bool suits(const Painting& painting) const = 0;
 
@@ -81,6 +90,7 @@ signals:
 
 private:
     const BenchText& text_;
+    int key_;
 };
 
 }  // namespace underpaint

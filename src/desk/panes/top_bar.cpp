@@ -89,13 +89,13 @@ void TopBar::refresh_step() {
 void TopBar::add_benches(const std::vector<Bench*>& benches) {
     for (const Bench* bench : benches) {
         const BenchText& text = bench->text();
-        auto* tab = new QPushButton(QStringLiteral("%1 %2").arg(text.key).arg(tr(text.label)));
+        auto* tab = new QPushButton(QStringLiteral("%1 %2").arg(bench->key()).arg(tr(text.label)));
         tab->setObjectName(QStringLiteral("bench_") + QString::fromLatin1(text.id));
         tab->setProperty("role", "tab");
         tab->setCheckable(true);
         tab->setAutoExclusive(true);
         tab->setSizePolicy(QSizePolicy::Minimum, QSizePolicy::Expanding);
-        tab->setToolTip(QStringLiteral("%1 (%2)").arg(tr(text.about)).arg(text.key));
+        tab->setToolTip(QStringLiteral("%1 (%2)").arg(tr(text.about)).arg(bench->key()));
         connect(tab, &QPushButton::clicked, this,
                 [this, id = text.id] { emit bench_wanted(QString::fromLatin1(id)); });
         tabs_[bench] = tab;

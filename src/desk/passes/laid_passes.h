@@ -11,7 +11,7 @@ namespace underpaint {
 struct LaidPass {
     QString label;  ///< in the menu
     QString about;
-    const char* id;
+    QString id;  ///< the source's
     Pass pass;
 };
 

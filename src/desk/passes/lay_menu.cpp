@@ -21,8 +21,6 @@ namespace underpaint {
 namespace {
 
 constexpr double kMostSkew = 0.005;  // between the sides of a picture that is to lie over it
-const QString kFinishedKinds = QStringLiteral(
-    "Finished pictures (*.png *.ora *.jpg *.jpeg *.tif *.tiff *.webp *.PNG *.ORA *.JPG *.TIF)");
 
 }  // namespace
 
@@ -38,7 +36,7 @@ LayMenu::LayMenu(Session& session, const AskForFile& ask, QWidget* parent)
     blank.underpaint = share(Picture(any, Channels::grey, Depth::bits8));
     for (const LaidPass& laid : passes_to_lay(blank)) {
         QAction* action = addAction(laid.label);
-        action->setObjectName(QStringLiteral("lay_") + QLatin1String(laid.id));
+        action->setObjectName(QStringLiteral("lay_") + laid.id);
         action->setToolTip(laid.about);
         connect(action, &QAction::triggered, this, [this, id = laid.id] {
             for (LaidPass& fitted : passes_to_lay(session_.document.painting()))
@@ -81,7 +79,7 @@ void LayMenu::lay(Pass pass, const QString& label) {
 }
 
 void LayMenu::ask_for_picture() {
-    const auto path = ask_.to_open(tr("Lay a picture"), kPictureKinds);
+    const auto path = ask_.to_open(tr("Lay a picture"), picture_kinds());
     if (!path.empty()) lay_picture(path);
 }
 
@@ -110,7 +108,8 @@ void LayMenu::lay_picture(const std::filesystem::path& file) {
 /// The finished picture painted over elsewhere, laid whole where it came from: a pass like any
 /// other, so that what it changed is measured.
 void LayMenu::ask_for_painted_over() {
-    const auto path = ask_.to_open(tr("Painted over"), kFinishedKinds);
+    const auto path = ask_.to_open(
+        tr("Painted over"), picture_kinds(tr("Finished pictures"), {QStringLiteral("*.ora")}));
     if (path.empty()) return;
     read(path, [this, name = QString::fromStdString(path.filename().string())](FlatPicture read) {
         const Painting& painting = session_.document.painting();

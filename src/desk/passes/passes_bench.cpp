@@ -11,15 +11,8 @@
 #include "desk/passes/passes_sheet.h"
 
 namespace underpaint {
-namespace {
-
-constexpr BenchText kText{3, "passes", "Passes",
-                          "Lay colour over the sealed greys and see what moved"};
-
-}  // namespace
-
-PassesBench::PassesBench(const Desk& desk)
-    : Bench(kText),
+PassesBench::PassesBench(const Desk& desk, int key)
+    : Bench(kText, key),
       desk_(desk),
       sheet_(new PassesSheet(desk)),
       charts_(new ChartBoard(desk.session, desk.meters.passes, desk.ask)) {

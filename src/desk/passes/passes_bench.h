@@ -12,7 +12,17 @@ class PassesSheet;
 class PassesBench : public Bench {
     Q_OBJECT
 public:
-    explicit PassesBench(const Desk& desk);
+    static constexpr KeyText kKeys[] = {{"↑  ↓", "wind the picture back and on"},
+                                        {"Shift, Ctrl", "and a click: choose several rows"},
+                                        {"Space", "switch off or on"},
+                                        {"Alt ↑  Alt ↓", "move"},
+                                        {"← →", "fold a group, unfold it"},
+                                        {"Ctrl C  Ctrl V", "copy a pass, paste one"},
+                                        {"Delete", "remove"}};
+    static constexpr BenchText kText{
+        "passes", "Passes", "Lay colour over the sealed greys and see what moved", "Ledger", kKeys};
+
+    PassesBench(const Desk& desk, int key);
 
     bool suits(const Painting& painting) const override { return painting.sealed(); }
     QWidget& sheet() override;

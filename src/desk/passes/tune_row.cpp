@@ -17,20 +17,6 @@ struct Tuning {
 constexpr Tuning kTunings[] = {
     {kTuneHue, &Tune::hue}, {kTuneIntensity, &Tune::intensity}, {kTuneLightness, &Tune::lightness}};
 
-/// Whether a source lays colours that are its own, rather than what it makes of others.
-struct HasColours {
-    bool operator()(const Tint&) const { return true; }
-    bool operator()(const Painted&) const { return true; }
-    bool operator()(const GradientMap&) const { return true; }
-    bool operator()(const Placed&) const { return true; }
-    bool operator()(const Glow&) const { return true; }
-    bool operator()(const Vignette&) const { return true; }
-    bool operator()(const Curve&) const { return false; }
-    bool operator()(const Underpaint&) const { return false; }
-    bool operator()(const Grain&) const { return false; }
-    bool operator()(const Sharpness&) const { return false; }
-};
-
 }  // namespace
 
 TuneRow::TuneRow(const PassEdits& edits, QWidget* parent) : QWidget(parent), edits_(edits) {
@@ -50,7 +36,9 @@ TuneRow::TuneRow(const PassEdits& edits, QWidget* parent) : QWidget(parent), edi
 }
 
 void TuneRow::show_pass(const Pass& pass) {
-    setVisible(std::visit(HasColours(), pass.source));
+    setVisible(
+        std::visit([](const auto& source) { return std::decay_t<decltype(source)>::own_colours; },
+                   pass.source));
     for (std::size_t i = 0; i < sliders_.size(); ++i)
         sliders_[i]->set_value(pass.tune.*kTunings[i].member);
 }

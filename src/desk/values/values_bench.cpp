@@ -5,14 +5,8 @@
 #include "desk/values/values_sheet.h"
 
 namespace underpaint {
-namespace {
-
-constexpr BenchText kText{2, "values", "Values", "Look at the greys, outline parts, seal"};
-
-}  // namespace
-
-ValuesBench::ValuesBench(const Desk& desk)
-    : Bench(kText), desk_(desk), sheet_(new ValuesSheet(desk)) {
+ValuesBench::ValuesBench(const Desk& desk, int key)
+    : Bench(kText, key), desk_(desk), sheet_(new ValuesSheet(desk)) {
     connect(sheet_, &ValuesSheet::wants_passes, this,
             [this] { emit wants_bench(QStringLiteral("passes")); });
     connect(&desk_.meters.values, &ValuesMeter::changed, this, &Bench::ladder_changed);

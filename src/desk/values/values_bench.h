@@ -11,7 +11,9 @@ class ValuesSheet;
 class ValuesBench : public Bench {
     Q_OBJECT
 public:
-    explicit ValuesBench(const Desk& desk);
+    static constexpr BenchText kText{"values", "Values", "Look at the greys, outline parts, seal"};
+
+    ValuesBench(const Desk& desk, int key);
 
     bool suits(const Painting& painting) const override { return !painting.sealed(); }
     QWidget& sheet() override;

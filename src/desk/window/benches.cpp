@@ -1,18 +1,34 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/window/benches.h"
 
-#include "desk/brief/brief_bench.h"
-#include "desk/passes/passes_bench.h"
-#include "desk/values/values_bench.h"
+#include "bench_table.h"
 
 namespace underpaint {
 
+template <class... Benches>
+struct BenchTable {
+    static std::vector<std::unique_ptr<Bench>> make(const Desk& desk) {
+        std::vector<std::unique_ptr<Bench>> benches;
+        int key = 0;
+        (benches.push_back(std::make_unique<Benches>(desk, ++key)), ...);
+        return benches;
+    }
+    static std::vector<BenchText> texts() { return {Benches::kText...}; }
+};
+
 std::vector<std::unique_ptr<Bench>> make_benches(const Desk& desk) {
-    std::vector<std::unique_ptr<Bench>> benches;
-    benches.push_back(std::make_unique<BriefBench>(desk));
-    benches.push_back(std::make_unique<ValuesBench>(desk));
-    benches.push_back(std::make_unique<PassesBench>(desk));
-    return benches;
+    return AllBenches::make(desk);
+}
+
+std::vector<BenchText> texts_of_benches() {
+    return AllBenches::texts();
+}
+
+QString ids_of_benches() {
+    QStringList ids;
+    for (const BenchText& text : texts_of_benches()) ids << QString::fromLatin1(text.id);
+    const QString last = ids.takeLast();
+    return QObject::tr("%1 or %2").arg(ids.join(QStringLiteral(", ")), last);
 }
 
 }  // namespace underpaint

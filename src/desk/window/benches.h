@@ -8,7 +8,11 @@
 
 namespace underpaint {
 
-/// The table of benches, in working order. A new bench is its folder and a line here.
+/// The benches in working order, as src/desk/benches.cmake lists them.
 std::vector<std::unique_ptr<Bench>> make_benches(const Desk& desk);
+/// What is told of them.
+std::vector<BenchText> texts_of_benches();
+/// "brief, values or passes", as on the command line.
+QString ids_of_benches();
 
 }  // namespace underpaint

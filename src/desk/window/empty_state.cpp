@@ -10,6 +10,7 @@
 
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
+#include "files/picture_formats.h"
 
 namespace underpaint {
 
@@ -22,8 +23,9 @@ EmptyState::EmptyState(FileDesk& files, QWidget* parent)
     title->setFont(large);
     auto* about =
         new QLabel(tr("Seal its values, lay colour over it pass by pass, and see after each one "
-                      "what became of light and dark. PNG, JPEG, TIFF or WebP; paintings are kept "
-                      "as OpenRaster. A file can also be dropped here."));
+                      "what became of light and dark. %1; paintings are kept as OpenRaster. A file "
+                      "can also be dropped here.")
+                       .arg(QString::fromStdString(names_of_picture_formats("or"))));
     about->setProperty("tone", "secondary");
     about->setWordWrap(true);
     about->setMaximumWidth(scaled(440));

@@ -71,14 +71,14 @@ FileDesk::FileDesk(Session& session, NoticeBar& notice, QObject* parent)
 void FileDesk::open() {
     when_safe([this] {
         const auto file = ask_for_file(tr("Open a painting"),
-                                       kPaintingKinds + QStringLiteral(";;") + kPictureKinds);
+                                       kPaintingKinds + QStringLiteral(";;") + picture_kinds());
         file.empty() ? keep_after_all() : load(file);
     });
 }
 
 void FileDesk::bring_in() {
     const auto choose = [this] {
-        const auto file = ask_for_file(tr("Bring in a picture"), kPictureKinds);
+        const auto file = ask_for_file(tr("Bring in a picture"), picture_kinds());
         file.empty() ? keep_after_all() : load(file);
     };
     only_a_brief() ? choose() : when_safe(choose);

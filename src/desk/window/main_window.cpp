@@ -367,7 +367,7 @@ bool MainWindow::handle_key(int key, bool pressed) {
         default: break;
     }
     for (const auto& bench : benches_)
-        if (key == Qt::Key_0 + bench->text().key) {
+        if (key == Qt::Key_0 + bench->key()) {
             if (pressed) enter(*bench);
             return true;
         }

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QString>
+#include <QStringList>
 #include <filesystem>
 #include <functional>
 
@@ -20,9 +21,9 @@ struct AskForFile {
         to_save;
 };
 
-/// Kinds of pictures that are read, for file dialogs.
-inline const QString kPictureKinds =
-    QStringLiteral("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.webp *.PNG *.JPG *.JPEG *.TIF)");
+/// For file dialogs: the pictures that are read, with further endings after theirs.
+QString picture_kinds(const QString& label, const QStringList& more = {});
+QString picture_kinds();
 
 inline const QString kPaintingKinds = QStringLiteral("OpenRaster paintings (*.ora)");
 

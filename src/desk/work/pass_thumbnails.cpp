@@ -50,16 +50,16 @@ void PassThumbnails::look() {
 }
 
 Follower::Work PassThumbnails::make() {
-    return [this, painting = session_.document.painting(), side = 2 * scaled(kThumbnailWidth),
-            reader = session_.choices.reader()](const std::stop_token& stop,
-                                                const Deliver& deliver) {
-        auto images = images_of(painting, side, reader, stop);
-        if (stop.stop_requested()) return;
-        deliver([this, images] {
-            images_ = images;
-            emit changed();
-        });
-    };
+    return
+        [this, painting = session_.document.painting(), side = 2 * scaled(kThumbnailWidth),
+         reader = session_.choices.reader()](const std::stop_token& stop, const Deliver& deliver) {
+            auto images = images_of(painting, side, reader, stop);
+            if (stop.stop_requested()) return;
+            deliver([this, images] {
+                images_ = images;
+                emit changed();
+            });
+        };
 }
 
 }  // namespace underpaint

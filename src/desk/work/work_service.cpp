@@ -44,7 +44,11 @@ void WorkService::start(std::shared_ptr<Job> job) {
     // Whether a frame is due is known when all have heard of what changed.
     if (!hold_.isActive()) hold_.start();
     QMetaObject::invokeMethod(
-        this, [this] { if (frames_due_ == 0) begin_held(); }, Qt::QueuedConnection);
+        this,
+        [this] {
+            if (frames_due_ == 0) begin_held();
+        },
+        Qt::QueuedConnection);
 }
 
 void WorkService::begin_held() {

@@ -46,8 +46,9 @@ struct Job {
 ///
 /// A frame begins at once. Figures that follow a hand begin when the frame that is due has been
 /// shown, and after kFiguresWait if it has not: both want all cores, and the picture comes first.
-/// Frames, and what may hang, have threads of their own. The rest waits in one queue, figures before
-/// what is beside; of it as many run at a time as there are cores, and at least four. A job of an owner begins when the one before it has ended.
+/// Frames, and what may hang, have threads of their own. The rest waits in one queue, figures
+/// before what is beside; of it as many run at a time as there are cores, and at least four. A job
+/// of an owner begins when the one before it has ended.
 class WorkService : public QObject {
     Q_OBJECT
 public:

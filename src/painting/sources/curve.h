@@ -5,6 +5,7 @@
 #include <string_view>
 
 #include "colour/rgb.h"
+#include "painting/begins_as.h"
 #include "painting/curve.h"
 
 namespace underpaint {
@@ -15,6 +16,7 @@ struct Curve {
 
     static constexpr std::string_view id = "curve", label = "curve";
     static constexpr bool has_place = false;
+    static constexpr bool brings_colour = true, own_colours = false;
     bool reads_below() const { return true; }
     template <class Self, class Each>
     static void fields(Self& self, Each&& each) {
@@ -29,6 +31,10 @@ struct Curve {
             return static_cast<float>(curve_at(own, curve_at(all, static_cast<double>(v))));
         };
         return Rgb{channel(red, found.r), channel(green, found.g), channel(blue, found.b)};
+    }
+    static BeginsAs<Curve> begin(const NewPassOn&) {
+        return {
+            "Curves", "Channels bent, for the hue of shadows and lights", {}, BlendMode::normal};
     }
     friend bool operator==(const Curve&, const Curve&) = default;
 };

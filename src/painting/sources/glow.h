@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <cmath>
 #include <optional>
 #include <string_view>
 
 #include "colour/rgb.h"
+#include "painting/begins_as.h"
 #include "painting/parameter.h"
 #include "raster/geometry.h"
 
@@ -21,6 +23,7 @@ struct Glow {
 
     static constexpr std::string_view id = "glow", label = "glow";
     static constexpr bool has_place = true;
+    static constexpr bool brings_colour = false, own_colours = true;
     bool reads_below() const { return false; }
     template <class Self, class Each>
     static void fields(Self& self, Each&& each) {
@@ -33,6 +36,15 @@ struct Glow {
     Rgb mean() const { return colour; }
     std::optional<Rgb> over(Rgb) const { return std::nullopt; }
     void turn(Turner& turner);
+    static BeginsAs<Glow> begin(const NewPassOn& on) {
+        constexpr Rgb lamp{1, 0.82F, 0.52F};
+        const auto radius = static_cast<float>(std::round(on.long_side() / 6.0));
+        return {"Glow",
+                "Light round a point",
+                {on.lead, kGlowRadius.clamp(radius), 0.1F, lamp},
+                BlendMode::screen,
+                0.5F};
+    }
     friend bool operator==(const Glow&, const Glow&) = default;
 };
 

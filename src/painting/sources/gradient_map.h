@@ -4,6 +4,7 @@
 #include <optional>
 #include <string_view>
 
+#include "painting/begins_as.h"
 #include "painting/gradient.h"
 
 namespace underpaint {
@@ -18,6 +19,7 @@ struct GradientMap {
 
     static constexpr std::string_view id = "gradient-map", label = "gradient map";
     static constexpr bool has_place = false;
+    static constexpr bool brings_colour = true, own_colours = true;
     bool reads_below() const { return of == MapOf::below; }
     template <class Self, class Each>
     static void fields(Self& self, Each&& each) {
@@ -27,6 +29,7 @@ struct GradientMap {
     }
     Rgb mean() const { return gradient_at(stops, 0.5, mixing); }
     std::optional<Rgb> over(Rgb found) const;
+    static BeginsAs<GradientMap> begin(const NewPassOn& on);
     friend bool operator==(const GradientMap&, const GradientMap&) = default;
 };
 

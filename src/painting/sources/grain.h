@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <algorithm>
 #include <cstdint>
 #include <optional>
 #include <string_view>
 
 #include "colour/rgb.h"
+#include "painting/begins_as.h"
 #include "painting/parameter.h"
 
 namespace underpaint {
@@ -18,6 +20,7 @@ struct Grain {
 
     static constexpr std::string_view id = "grain", label = "grain";
     static constexpr bool has_place = false;
+    static constexpr bool brings_colour = false, own_colours = false;
     bool reads_below() const { return false; }
     template <class Self, class Each>
     static void fields(Self& self, Each&& each) {
@@ -27,6 +30,14 @@ struct Grain {
     }
     Rgb mean() const { return grey(0.5F); }
     std::optional<Rgb> over(Rgb) const { return std::nullopt; }
+    static BeginsAs<Grain> begin(const NewPassOn& on) {
+        const auto side = static_cast<float>(on.long_side());
+        return {"Grain",
+                "Neutral noise, to break up what is too smooth",
+                {1, std::max(1.0F, side / 800), 0.25F},
+                BlendMode::soft_light,
+                0.5F};
+    }
     friend bool operator==(const Grain&, const Grain&) = default;
 };
 

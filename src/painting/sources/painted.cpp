@@ -18,6 +18,11 @@ Painted unpainted_colour(Size painting) {
     return {share(Picture(painting, Channels::rgb_alpha, Depth::bits16)), 0, 0};
 }
 
+BeginsAs<Painted> Painted::begin(const NewPassOn& on) {
+    return {"Painted colour", "Colour laid by brush, at the values that it finds",
+            unpainted_colour(on.size), BlendMode::true_colour};
+}
+
 Painted as_large_as(Size painting, const Painted& painted) {
     const Picture& from = painted.pixels->base();
     if (painted.x == 0 && painted.y == 0 && from.size() == painting &&

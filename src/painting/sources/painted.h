@@ -4,6 +4,7 @@
 #include <optional>
 #include <string_view>
 
+#include "painting/begins_as.h"
 #include "raster/pyramid.h"
 
 namespace underpaint {
@@ -18,6 +19,7 @@ struct Painted {
 
     static constexpr std::string_view id = "painted", label = "painted colour";
     static constexpr bool has_place = true;
+    static constexpr bool brings_colour = true, own_colours = true;
     bool reads_below() const { return false; }
     template <class Self, class Each>
     static void fields(Self& self, Each&& each) {
@@ -28,6 +30,7 @@ struct Painted {
     Rgb mean() const { return mean_of(*pixels); }
     std::optional<Rgb> over(Rgb) const { return std::nullopt; }
     void turn(Turner& turner);
+    static BeginsAs<Painted> begin(const NewPassOn& on);
     friend bool operator==(const Painted&, const Painted&) = default;
 };
 

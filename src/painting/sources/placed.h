@@ -4,6 +4,7 @@
 #include <optional>
 #include <string_view>
 
+#include "painting/begins_as.h"
 #include "painting/parameter.h"
 #include "painting/placement.h"
 #include "raster/pyramid.h"
@@ -19,6 +20,7 @@ struct Placed {
 
     static constexpr std::string_view id = "picture", label = "picture";
     static constexpr bool has_place = true;
+    static constexpr bool brings_colour = true, own_colours = true;
     bool reads_below() const { return false; }
     template <class Self, class Each>
     static void fields(Self& self, Each&& each) {
@@ -35,6 +37,7 @@ struct Placed {
     std::optional<Rgb> over(Rgb) const { return std::nullopt; }
     void settle() { placement.quarter_turns = (placement.quarter_turns % 4 + 4) % 4; }
     void turn(Turner& turner);
+    static BeginsWithAPicture begin(const NewPassOn&) { return {}; }
     friend bool operator==(const Placed&, const Placed&) = default;
 };
 

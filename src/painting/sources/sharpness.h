@@ -5,6 +5,7 @@
 #include <string_view>
 
 #include "colour/rgb.h"
+#include "painting/begins_as.h"
 #include "painting/parameter.h"
 
 namespace underpaint {
@@ -17,6 +18,7 @@ struct Sharpness {
 
     static constexpr std::string_view id = "sharpness", label = "sharpness";
     static constexpr bool has_place = false;
+    static constexpr bool brings_colour = false, own_colours = false;
     bool reads_below() const { return true; }
     template <class Self, class Each>
     static void fields(Self& self, Each&& each) {
@@ -25,6 +27,13 @@ struct Sharpness {
     }
     Rgb mean() const { return grey(0.5F); }
     std::optional<Rgb> over(Rgb) const { return std::nullopt; }
+    static BeginsAs<Sharpness> begin(const NewPassOn& on) {
+        const auto radius = static_cast<float>(on.long_side() / 400.0);
+        return {"Soften or sharpen",
+                "Edges of the sealed greys, softer or harder",
+                {kSharpnessRadius.clamp(radius), -1},
+                BlendMode::normal};
+    }
     friend bool operator==(const Sharpness&, const Sharpness&) = default;
 };
 

@@ -6,6 +6,7 @@
 #include <string_view>
 
 #include "colour/rgb.h"
+#include "painting/begins_as.h"
 #include "painting/parameter.h"
 
 namespace underpaint {
@@ -18,6 +19,7 @@ struct Vignette {
 
     static constexpr std::string_view id = "vignette", label = "vignette";
     static constexpr bool has_place = false;
+    static constexpr bool brings_colour = false, own_colours = true;
     bool reads_below() const { return false; }
     template <class Self, class Each>
     static void fields(Self& self, Each&& each) {
@@ -28,6 +30,14 @@ struct Vignette {
     Rgb mean() const { return colour; }
     std::optional<Rgb> over(Rgb) const { return std::nullopt; }
     void settle() { outer = std::max(outer, inner); }
+    static BeginsAs<Vignette> begin(const NewPassOn&) {
+        constexpr Rgb dusk{0.10F, 0.10F, 0.18F};
+        return {"Vignette",
+                "Colour that gathers toward the corners",
+                {0.5F, 1.05F, dusk},
+                BlendMode::multiply,
+                0.6F};
+    }
     friend bool operator==(const Vignette&, const Vignette&) = default;
 };
 

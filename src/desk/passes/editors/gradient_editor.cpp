@@ -265,7 +265,7 @@ void GradientEditor::say(const QString& trouble) {
 }
 
 void GradientEditor::take_picture() {
-    const auto path = ask().to_open(tr("Stops from a picture"), kPictureKinds);
+    const auto path = ask().to_open(tr("Stops from a picture"), picture_kinds());
     if (path.empty()) return;
     const auto picture = read_flat_picture(path);
     if (!picture) return say(QString::fromStdString(picture.error().message()));

@@ -132,7 +132,7 @@ void PaintedEditor::pick(QPointF picture) {
 
 /// A picture as small as it is shown; what can't be read is said in its place.
 void PaintedEditor::ask_for_reference() {
-    const auto path = ask().to_open(tr("A reference to take colours from"), kPictureKinds);
+    const auto path = ask().to_open(tr("A reference to take colours from"), picture_kinds());
     if (path.empty()) return;
     reading_.start([this, path](const std::stop_token& stop, const auto& deliver) {
         const auto read = read_finished(path, stop);
