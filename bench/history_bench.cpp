@@ -4,7 +4,7 @@
 #include <benchmark/benchmark.h>
 
 #include "large_painting.h"
-#include "painting/put_by.h"
+#include "painting/packed_step.h"
 #include "raster/brush.h"
 
 namespace underpaint::bench {
@@ -31,18 +31,18 @@ Steps two_steps() {
     return {painting, with_stroke(painting, 2040, {0.2F, 0.6F, 0.6F})};
 }
 
-void put_by(benchmark::State& state) {
+void pack_step(benchmark::State& state) {
     const Steps steps = two_steps();
     for (auto _ : state) {
-        const PutBy put(steps.one, steps.next);
+        const PackedStep put(steps.one, steps.next);
         state.counters["MB"] = static_cast<double>(put.bytes()) / 1e6;
     }
 }
-BENCHMARK(put_by)->Name("history/24/put_by")->Unit(benchmark::kMillisecond);
+BENCHMARK(pack_step)->Name("history/24/pack")->Unit(benchmark::kMillisecond);
 
 void take_out(benchmark::State& state) {
     Steps steps = two_steps();
-    const PutBy put(steps.one, steps.next);
+    const PackedStep put(steps.one, steps.next);
     const Painting beside = steps.next;
     steps.one = {};  // nobody else has that step
     for (auto _ : state) benchmark::DoNotOptimize(put.taken_out(beside));

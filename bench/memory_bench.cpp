@@ -14,7 +14,7 @@
 #include "files/openraster.h"
 #include "large_painting.h"
 #include "painting/history.h"
-#include "painting/put_by.h"
+#include "painting/packed_step.h"
 #include "raster/brush.h"
 #include "render/live_render.h"
 #include "render/render.h"
@@ -78,7 +78,7 @@ void paint(History& history, std::size_t pass, Brush brush) {
         history.change("Paint colour", std::move(painting));
         // As the desk does beside the work.
         while (const auto far = history.far())
-            history.put_by(*far, PutBy(far->painting, far->beside));
+            history.pack(*far, PackedStep(far->painting, far->beside));
     }
 }
 

@@ -21,7 +21,7 @@ namespace underpaint::bench {
 namespace {
 
 namespace fs = std::filesystem;
-constexpr int kPatience = 120'000;  // milliseconds
+constexpr int kLongestWait = 120'000;  // milliseconds
 
 /// The longest that events had to wait, from its beginning on.
 class Longest {
@@ -78,7 +78,7 @@ void stalls(benchmark::State& state) {
         window.show();
         Document& document = window.session().document;
         const auto until = [&](auto ready) {
-            if (!QTest::qWaitFor(ready, kPatience)) state.SkipWithError("it took too long");
+            if (!QTest::qWaitFor(ready, kLongestWait)) state.SkipWithError("it took too long");
         };
         QTest::qWait(300);
         Longest longest;

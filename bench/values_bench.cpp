@@ -5,7 +5,7 @@
 #include "desk/view/canvas.h"
 #include "hand.h"
 #include "large_painting.h"
-#include "painting/value_curves.h"
+#include "terms/value_curves.h"
 
 namespace underpaint::bench {
 namespace {

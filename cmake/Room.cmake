@@ -29,7 +29,7 @@ function(underpaint_room name)
     target_precompile_headers(underpaint_files PRIVATE
       <fmt/format.h> ${PROJECT_SOURCE_DIR}/src/files/json.h
       ${PROJECT_SOURCE_DIR}/src/audit/audit.h)
-  elseif(name MATCHES "^(raster|blend|painting|render)$")
+  elseif(name MATCHES "^(raster|blend|terms|icc|painting|render)$")
     target_precompile_headers(underpaint_${name} REUSE_FROM underpaint_colour)
   elseif(NOT name MATCHES "^desk_")
     target_precompile_headers(underpaint_${name} REUSE_FROM underpaint_audit)

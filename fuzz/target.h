@@ -6,9 +6,9 @@
 #include <span>
 #include <string_view>
 
-#include "files/result.h"
 #include "files/zip_container.h"
 #include "raster/pyramid.h"
+#include "terms/result.h"
 
 /// Each target reads whatever it is given, as libFuzzer calls it. It may refuse it; it may not
 /// crash, hang, or take memory beyond bounds, and what it took in it must be able to give back.

@@ -6,11 +6,11 @@
 #include <algorithm>
 #include <cmath>
 
-#include "audit/figures.h"
 #include "audit/finding_figures.h"
 #include "audit/laid_shares.h"
 #include "painting/changes.h"
 #include "render/view.h"
+#include "terms/figures.h"
 
 namespace underpaint {
 namespace {

@@ -6,8 +6,8 @@
 #include <span>
 #include <string_view>
 
-#include "audit/verdict.h"
 #include "painting/part.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 

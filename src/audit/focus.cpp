@@ -5,11 +5,11 @@
 
 #include <algorithm>
 
-#include "audit/figures.h"
 #include "audit/finding.h"
 #include "audit/slips.h"
 #include "audit/sought.h"
-#include "painting/shown_name.h"
+#include "terms/figures.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 

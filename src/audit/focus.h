@@ -8,9 +8,9 @@
 #include "audit/discs.h"
 #include "audit/finding_kind.h"
 #include "audit/rivals.h"
-#include "audit/verdict.h"
 #include "audit/viewing.h"
 #include "painting/plan.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 

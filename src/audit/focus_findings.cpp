@@ -8,7 +8,7 @@
 
 #include "audit/value_search.h"
 #include "audit/viewing_mask.h"
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

@@ -3,8 +3,8 @@
 
 #include <optional>
 
-#include "audit/verdict.h"
 #include "painting/painting.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 

@@ -8,9 +8,9 @@
 
 #include "colour/value_scale.h"
 #include "painting/gradient_tools.h"
-#include "painting/shown_name.h"
 #include "render/readings.h"
 #include "render/render.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

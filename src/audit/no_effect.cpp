@@ -12,8 +12,8 @@
 #include "audit/finding.h"
 #include "colour/ciede2000.h"
 #include "painting/changes.h"
-#include "painting/shown_name.h"
 #include "render/render.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

@@ -4,7 +4,7 @@
 #include <fmt/format.h>
 
 #include "painting/changes.h"
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 

@@ -9,8 +9,8 @@
 #include "audit/extremes.h"
 #include "audit/value_search.h"
 #include "audit/viewing_mask.h"
-#include "painting/shown_name.h"
 #include "raster/regions.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 

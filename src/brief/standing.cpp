@@ -6,7 +6,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include "audit/figures.h"
 #include "audit/slivers.h"
 #include "audit/value_findings.h"
 #include "colour/oklab.h"
@@ -14,6 +13,7 @@
 #include "painting/flats.h"
 #include "painting/stage.h"
 #include "render/render.h"
+#include "terms/figures.h"
 
 namespace underpaint {
 namespace {

@@ -5,23 +5,23 @@
 #include <iostream>
 
 #include "audit/blame.h"
-#include "audit/figures.h"
 #include "audit/pass_mends.h"
 #include "audit/safe_mends.h"
 #include "cli/commands.h"
 #include "cli/opening.h"
 #include "files/audit_json.h"
 #include "files/openraster.h"
-#include "files/own_files.h"
+#include "files/painter_files.h"
 #include "painting/changes.h"
-#include "painting/shown_name.h"
 #include "raster/in_parallel.h"
+#include "terms/figures.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {
 
 HouseRules own_rules() {
-    const auto rules = OwnFiles::usual().rules();
+    const auto rules = PainterFiles::usual().rules();
     if (!rules) report(rules.error());  // and the rest goes on
     return rules.value_or(HouseRules{});
 }

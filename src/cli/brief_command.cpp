@@ -3,14 +3,14 @@
 
 #include <iostream>
 
-#include "audit/figures.h"
 #include "brief/routes.h"
 #include "cli/commands.h"
 #include "cli/opening.h"
 #include "files/brief_report.h"
-#include "files/own_files.h"
+#include "files/painter_files.h"
 #include "files/today.h"
-#include "painting/shown_name.h"
+#include "terms/figures.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {
@@ -89,7 +89,7 @@ int run(const BriefRequest& request) {
     if (!opened) return report(opened.error());
     Painting painting = std::move(opened->painting);
     painting.brief = with_a_route(std::move(painting.brief));
-    const OwnFiles own = OwnFiles::usual();
+    const PainterFiles own = PainterFiles::usual();
     const auto rules = own.rules();
     const auto past = own.past();
     // What is the painter's own and can't be read is told of; the rest goes on.

@@ -12,8 +12,8 @@
 #include "files/export_png.h"
 #include "files/flat_picture.h"
 #include "files/values_json.h"
-#include "painting/shown_name.h"
 #include "painting/stage.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

@@ -8,9 +8,9 @@
 
 #include "colour/reader.h"
 #include "colour/value_scale.h"
-#include "files/result.h"
 #include "painting/plan.h"
 #include "raster/picture.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

@@ -4,8 +4,8 @@
 #include <charconv>
 #include <cmath>
 
-#include "audit/figures.h"
 #include "cli/commands.h"
+#include "terms/figures.h"
 
 namespace {
 

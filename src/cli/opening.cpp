@@ -8,7 +8,7 @@
 
 #include "files/open_any.h"
 #include "files/today.h"
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 

@@ -39,7 +39,7 @@ private:
                            window_.meters().passes.finished();
         // Without a painting, and none on its way, there is nothing to wait for.
         const bool hopeless = !window_.session().document.has_painting() && !window_.files().busy();
-        if (!ready && !hopeless && ++waited_ < kPatience) return;
+        if (!ready && !hopeless && ++waited_ < kLongestWait) return;
         timer_.stop();
         const bool saved = ready && window_.grab().save(file_);
         if (!saved)
@@ -47,7 +47,7 @@ private:
         QApplication::exit(saved ? 0 : 2);
     }
 
-    static constexpr int kPatience = 1200;  // tenths of a second
+    static constexpr int kLongestWait = 1200;  // tenths of a second
     MainWindow& window_;
     QString file_;
     QTimer timer_;

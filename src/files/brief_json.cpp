@@ -6,7 +6,7 @@
 
 #include "files/json.h"
 #include "files/unknown_members.h"
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

@@ -7,8 +7,8 @@
 #include <vector>
 
 #include "brief/estimates.h"
-#include "files/result.h"
 #include "painting/painting.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

@@ -17,7 +17,7 @@
 #include "files/device_trouble.h"
 #include "files/limits.h"
 #include "files/zip_container.h"
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

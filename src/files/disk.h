@@ -10,7 +10,7 @@
 #include <string_view>
 #include <vector>
 
-#include "files/result.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

@@ -5,7 +5,7 @@
 #include <filesystem>
 #include <vector>
 
-#include "files/result.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

@@ -5,8 +5,8 @@
 
 #include "colour/reader.h"
 #include "files/disk.h"
-#include "files/result.h"
 #include "render/render.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

@@ -4,7 +4,7 @@
 #include <algorithm>
 
 #include "files/limits.h"
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

@@ -5,9 +5,9 @@
 #include <stop_token>
 #include <string>
 
-#include "files/result.h"
 #include "painting/kept_picture.h"
 #include "raster/picture.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

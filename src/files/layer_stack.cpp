@@ -11,7 +11,7 @@
 #include "files/limits.h"
 #include "files/nesting.h"
 #include "files/zip_container.h"
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {
@@ -65,8 +65,8 @@ bool all_normal(const std::vector<LayerEntry>& layers) {
 
 class StackReader {
 public:
-    StackReader(std::string file, LayerStack& stack, Unsaid unsaid)
-        : file_(std::move(file)), stack_(stack), unsaid_(unsaid) {}
+    StackReader(std::string file, LayerStack& stack, IsolationDefault by_default)
+        : file_(std::move(file)), stack_(stack), default_(by_default) {}
 
     /// Reads a <stack>, whose first child is the topmost, on to `layers`, lowest first.
     Done read(const pugi::xml_node& node, const Surroundings& around, int depth,
@@ -97,7 +97,8 @@ private:
         const std::string_view isolation = node.attribute("isolation").as_string();
         const bool plain = group.opacity == 1 && group.blend == BlendMode::normal;
         const bool unsaid = isolation != "isolate" && isolation != "auto";
-        const bool isolated = isolation == "isolate" || (unsaid && unsaid_ == Unsaid::isolate);
+        const bool isolated =
+            isolation == "isolate" || (unsaid && default_ == IsolationDefault::isolate);
         const bool matters = !all_normal(group.group);
         if (plain && unsaid && matters) stack_.ambiguous = true;
         if (plain && !(isolated && matters)) {
@@ -192,7 +193,7 @@ private:
 
     std::string file_;
     LayerStack& stack_;
-    Unsaid unsaid_;
+    IsolationDefault default_;
     std::size_t count_ = 0;
 };
 
@@ -221,7 +222,8 @@ void write_layers(pugi::xml_node to, const std::vector<LayerEntry>& layers) {
 
 }  // namespace
 
-Result<LayerStack> parse_stack(const std::string& file, std::string_view xml, Unsaid unsaid) {
+Result<LayerStack> parse_stack(const std::string& file, std::string_view xml,
+                               IsolationDefault by_default) {
     pugi::xml_document document;
     const auto parsed = document.load_buffer(xml.data(), xml.size());
     if (!parsed)
@@ -241,7 +243,7 @@ Result<LayerStack> parse_stack(const std::string& file, std::string_view xml, Un
     stack.image = foreign_of(image, {"version", "w", "h"}, {"stack"});
     stack.stack = foreign_of(root, {"name", "isolation", "opacity", "visibility", "composite-op"},
                              {"layer", "stack"});
-    if (Done done = StackReader(file, stack, unsaid).read(root, {}, 0, stack.layers); !done)
+    if (Done done = StackReader(file, stack, by_default).read(root, {}, 0, stack.layers); !done)
         return tl::unexpected(done.error());
     if (stack.layers.empty())
         return trouble(file, stack.left_out.empty()

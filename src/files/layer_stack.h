@@ -6,9 +6,9 @@
 #include <vector>
 
 #include "blend/mode.h"
-#include "files/result.h"
 #include "painting/foreign.h"
 #include "raster/geometry.h"
+#include "terms/result.h"
 
 namespace underpaint {
 
@@ -52,13 +52,14 @@ struct LayerStack {
 };
 
 /// How a group without the attribute `isolation` is read. OpenRaster 0.0.6 means `isolate`.
-enum class Unsaid { isolate, automatic };
+enum class IsolationDefault { isolate, automatic };
 
 /// Reads stack.xml of OpenRaster 0.0.6. Groups whose layers look the same by themselves as one
 /// after the other become folders, of nested ones the outermost; those with a blend, an opacity or
 /// an isolation that matters stay groups.
-[[nodiscard]] Result<LayerStack> parse_stack(const std::string& file, std::string_view xml,
-                                             Unsaid unsaid = Unsaid::isolate);
+[[nodiscard]] Result<LayerStack> parse_stack(
+    const std::string& file, std::string_view xml,
+    IsolationDefault by_default = IsolationDefault::isolate);
 
 /// Its groups are written as not isolated.
 std::string write_stack(const LayerStack& stack);

@@ -4,8 +4,8 @@
 #include <cstddef>
 #include <cstdint>
 
-#include "files/result.h"
 #include "raster/geometry.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

@@ -16,7 +16,7 @@
 #include "files/picture_loader.h"
 #include "files/png.h"
 #include "files/zip_container.h"
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

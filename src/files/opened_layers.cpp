@@ -15,7 +15,7 @@
 #include "files/openraster_names.h"
 #include "files/path_text.h"
 #include "files/picture_loader.h"
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {
@@ -138,10 +138,10 @@ struct Reading {
 };
 
 Result<Reading> read_layers(const ZipReader& zip, std::string_view xml, const std::string& date,
-                            const std::optional<std::string>& under, Unsaid unsaid,
+                            const std::optional<std::string>& under, IsolationDefault by_default,
                             PictureLoader& loader, const std::stop_token& stop,
                             const Progress& progress) {
-    const auto stack = parse_stack(zip.file(), xml, unsaid);
+    const auto stack = parse_stack(zip.file(), xml, by_default);
     if (!stack) return tl::unexpected(stack.error());
     Reading reading;
     reading.ambiguous = stack->ambiguous;
@@ -185,12 +185,14 @@ Result<OpenedPainting> open_layers(const ZipReader& zip, std::string_view xml,
                                    const std::string& date, const std::optional<std::string>& under,
                                    const std::stop_token& stop, const Progress& progress) {
     PictureLoader loader(zip, stop);
-    auto reading = read_layers(zip, xml, date, under, Unsaid::isolate, loader, stop, progress);
+    auto reading =
+        read_layers(zip, xml, date, under, IsolationDefault::isolate, loader, stop, progress);
     if (!reading) return tl::unexpected(reading.error());
     // A group that does not say whether it is isolated is read so that the picture comes out as the
     // file shows it.
     if (reading->ambiguous && !as_shown(*reading)) {
-        auto other = read_layers(zip, xml, date, under, Unsaid::automatic, loader, stop, {});
+        auto other =
+            read_layers(zip, xml, date, under, IsolationDefault::automatic, loader, stop, {});
         if (!other) return tl::unexpected(other.error());
         if (as_shown(*other)) reading = std::move(other);
     }

@@ -9,10 +9,10 @@
 
 #include "files/disk.h"
 #include "files/flat_picture.h"
-#include "files/result.h"
 #include "files/saved_file.h"
 #include "painting/painting.h"
 #include "render/render.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

@@ -8,8 +8,8 @@
 #include "files/unknown_members.h"
 #include "painting/changes.h"
 #include "painting/group_changes.h"
-#include "painting/parameter.h"
-#include "painting/shown_name.h"
+#include "terms/parameter.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

@@ -6,8 +6,8 @@
 #include <string_view>
 #include <vector>
 
-#include "files/result.h"
 #include "painting/painting.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

@@ -4,8 +4,8 @@
 #include <span>
 
 #include "files/disk.h"
-#include "files/result.h"
 #include "painting/painting.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

@@ -5,7 +5,7 @@
 
 #include <charconv>
 
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

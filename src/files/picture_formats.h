@@ -10,8 +10,8 @@ namespace underpaint {
 
 /// A format of pictures that are read; see picture_formats.def.
 struct PictureFormat {
-    std::string_view name;                   ///< "PNG"
-    std::vector<std::string_view> endings;   ///< of file names, in small letters: ".png"
+    std::string_view name;                  ///< "PNG"
+    std::vector<std::string_view> endings;  ///< of file names, in small letters: ".png"
 };
 
 /// All of them, the commonest first.

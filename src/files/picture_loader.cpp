@@ -6,8 +6,8 @@
 
 #include "files/flat_picture.h"
 #include "files/png.h"
-#include "painting/shown_name.h"
 #include "raster/in_parallel.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 

@@ -7,8 +7,8 @@
 #include <memory>
 #include <optional>
 
-#include "files/icc.h"
 #include "files/limits.h"
+#include "icc/icc.h"
 
 namespace underpaint {
 namespace {

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/source_json.h"
 
-#include "files/result.h"
-#include "painting/parameter.h"
+#include "terms/parameter.h"
+#include "terms/result.h"
 
 namespace underpaint {
 namespace {

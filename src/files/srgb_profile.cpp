@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/srgb_profile.h"
 
-#include "files/icc.h"
+#include "icc/icc.h"
 
 namespace underpaint {
 namespace {

@@ -6,8 +6,8 @@
 #include <string_view>
 
 #include "files/disk.h"
-#include "files/result.h"
 #include "painting/sources/gradient_map.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

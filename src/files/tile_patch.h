@@ -4,8 +4,8 @@
 #include <span>
 #include <vector>
 
-#include "files/result.h"
 #include "raster/picture.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

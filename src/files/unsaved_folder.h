@@ -6,7 +6,7 @@
 #include <vector>
 
 #include "files/nesting.h"
-#include "files/result.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

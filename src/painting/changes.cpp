@@ -7,7 +7,7 @@
 
 #include "painting/flats.h"
 #include "painting/group_changes.h"
-#include "painting/parameter.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 namespace {

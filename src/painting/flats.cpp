@@ -6,7 +6,7 @@
 
 #include "painting/changes.h"
 #include "painting/group_changes.h"
-#include "painting/parameter.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 namespace {

@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "painting/parameter.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 namespace {

@@ -3,7 +3,7 @@
 
 #include <utility>
 
-#include "painting/put_by.h"
+#include "painting/packed_step.h"
 
 namespace underpaint {
 namespace {
@@ -61,13 +61,13 @@ std::optional<History::Far> History::far() const {
     return std::nullopt;
 }
 
-void History::put_by(const Far& far, PutBy put) {
+void History::pack(const Far& far, PackedStep put) {
     const auto now = this->far();
     if (!now || now->step != far.step || now->painting != far.painting || now->beside != far.beside)
         return;
     Step& step = steps_[far.step];
     step.saved = saved_.is(step.painting);
-    step.put = std::make_shared<const PutBy>(std::move(put));
+    step.put = std::make_shared<const PackedStep>(std::move(put));
     step.painting = {};
     far.step == near_begin_ ? ++near_begin_ : --near_end_;
 }

@@ -11,11 +11,11 @@
 
 namespace underpaint {
 
-class PutBy;
+class PackedStep;
 
 /// Every state a painting went through since it was opened; undo and redo without limit. Going back
 /// is going back to the older value, so nothing has to be undone by computation. Steps far from now
-/// can be put by, to take less memory; they are taken out again before they are near.
+/// can be packed, to take less memory; they are taken out again before they are near.
 class History {
 public:
     explicit History(Painting start);
@@ -37,18 +37,18 @@ public:
     std::string undo_label() const;
     std::string redo_label() const;
 
-    /// A step that is far from now, and the one beside it that it can be put by beside.
+    /// A step that is far from now, and the one beside it that it can be packed against.
     struct Far {
         std::size_t step;
         Painting painting, beside;
     };
-    /// The next step to be put by; nothing when there is none. Putting it by takes a while and may
+    /// The next step to be packed; nothing when there is none. Packing it takes a while and may
     /// be done in another thread.
     std::optional<Far> far() const;
     /// Keeps that step so, if it still is what it was and as far away.
-    void put_by(const Far& far, PutBy put);
-    /// How many steps are put by.
-    std::size_t steps_put_by() const { return near_begin_ + steps_.size() - near_end_; }
+    void pack(const Far& far, PackedStep put);
+    /// How many steps are packed.
+    std::size_t packed_steps() const { return near_begin_ + steps_.size() - near_end_; }
 
     /// What was worked goes with the painting through undo and redo, and is no reason to save it.
     void set_log(WorkLog log);
@@ -63,17 +63,17 @@ public:
 
 private:
     struct Step {
-        Painting painting;  // empty where it is put by
+        Painting painting;  // empty where it is packed
         std::string label, gesture;
-        std::shared_ptr<const PutBy> put = nullptr;
-        bool saved = false;  // it is put by, and is what was last marked
+        std::shared_ptr<const PackedStep> put = nullptr;
+        bool saved = false;  // it is packed, and is what was last marked
     };
-    /// Takes out what is put by and near.
+    /// Takes out what is packed and near.
     void take_out();
 
     std::vector<Step> steps_;
     std::size_t at_ = 0;
-    std::size_t near_begin_ = 0, near_end_ = 1;  // steps before and from there on are put by
+    std::size_t near_begin_ = 0, near_end_ = 1;  // steps before and from there on are packed
     Trace saved_;
 };
 

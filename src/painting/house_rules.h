@@ -6,7 +6,7 @@
 #include <span>
 #include <string_view>
 
-#include "painting/parameter.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 

@@ -5,7 +5,7 @@
 #include <vector>
 
 #include "painting/part.h"
-#include "painting/value_band.h"
+#include "terms/value_band.h"
 
 namespace underpaint {
 

@@ -3,8 +3,8 @@
 
 #include <cmath>
 
-#include "painting/parameter.h"
 #include "painting/source_fields.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 namespace {

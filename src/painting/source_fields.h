@@ -4,8 +4,8 @@
 #include <type_traits>
 #include <utility>
 
-#include "painting/parameter.h"
 #include "painting/source.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 

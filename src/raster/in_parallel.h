@@ -12,12 +12,13 @@ namespace underpaint {
 template <class Index, class Body>
 void in_parallel(Index first, Index last, const Body& body) {
     const char begun = 0, ended = 0;
-    hand_over(&begun);
-    tbb::parallel_for(first, last, [&](Index i) {
+    const auto piece = [&](Index i) {
         taken_over(&begun);
         body(i);
         hand_over(&ended);
-    });
+    };
+    hand_over(&begun);
+    tbb::parallel_for(first, last, piece);
     taken_over(&ended);
 }
 

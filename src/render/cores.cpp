@@ -55,7 +55,7 @@ public:
     int slots() const { return slots_; }
 
     void execute(const std::function<void()>& work) {
-        patience_ = longest_wait(urgency_) * slots_;
+        wait_left_ = longest_wait(urgency_) * slots_;
         arena_.execute([&] {
             struct Here {
                 explicit Here(Workplace& place) : before(std::exchange(here, &place)) {}
@@ -68,7 +68,7 @@ public:
 
     /// Its threads wait at the same time; what each of them waits counts.
     void give_way() {
-        const auto left = patience_.load();
+        const auto left = wait_left_.load();
         if (frames == 0 || left <= left.zero()) return;
         const auto begin = Clock::now();
         {
@@ -76,8 +76,8 @@ public:
             ended.wait_for(lock, left / slots_, [] { return frames == 0; });
         }
         const std::chrono::nanoseconds waited = Clock::now() - begin;
-        auto is = patience_.load();
-        while (!patience_.compare_exchange_weak(is, is - waited)) {
+        auto is = wait_left_.load();
+        while (!wait_left_.compare_exchange_weak(is, is - waited)) {
         }
     }
 
@@ -103,7 +103,7 @@ private:
     int slots_;
     tbb::task_arena arena_;
     Lent lent_;
-    std::atomic<std::chrono::nanoseconds> patience_{};
+    std::atomic<std::chrono::nanoseconds> wait_left_{};
 };
 
 /// Workplaces are used again and never end: a thread that lingers in one when its work has ended

@@ -8,7 +8,7 @@
 #include "audit/drift.h"
 #include "audit/exact_sum.h"
 #include "audit/step_histogram.h"
-#include "audit/verdict.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 namespace {

@@ -4,8 +4,8 @@
 #include <limits>
 
 #include "painting/history.h"
-#include "painting/parameter.h"
 #include "support/pictures.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 namespace {

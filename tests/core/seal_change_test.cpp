@@ -2,9 +2,9 @@
 // What putting another picture in the place of the seal changes, and how it is said.
 #include "audit/seal_change.h"
 
-#include "painting/value_curves.h"
 #include "render/shaped.h"
 #include "support/pictures.h"
+#include "terms/value_curves.h"
 
 namespace underpaint {
 namespace {

@@ -7,12 +7,12 @@
 #include "audit/drift.h"
 #include "audit/pass_mends.h"
 #include "audit/step_histogram.h"
-#include "painting/shown_name.h"
 #include "raster/masks.h"
 #include "raster/polygon.h"
 #include "render/pass_numbers.h"
 #include "render/render.h"
 #include "support/every_source.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

@@ -7,12 +7,12 @@
 
 #include "painting/changes.h"
 #include "painting/group_changes.h"
-#include "painting/value_band.h"
 #include "raster/masks.h"
 #include "raster/turn.h"
 #include "render/reach_of.h"
 #include "render/render.h"
 #include "support/pictures.h"
+#include "terms/value_band.h"
 
 namespace underpaint {
 namespace {

@@ -4,10 +4,10 @@
 
 #include "audit/audit.h"
 #include "painting/stage.h"
-#include "painting/value_curves.h"
 #include "render/render.h"
 #include "render/shaped.h"
 #include "support/pictures.h"
+#include "terms/value_curves.h"
 
 namespace underpaint {
 namespace {

@@ -287,8 +287,8 @@ TEST_F(BriefBenchTest, WhatAPaintingTookIsRememberedWhenItIsSaved) {
     begin_on_brief(done);
     picked_ = folder_ / "kept.ora";
     trigger("save_as");
-    ASSERT_TRUE(wait([&] { return !session().own.past().empty(); }));
-    EXPECT_NEAR(session().own.past().front().minutes.at("s"), 42, 1e-9);
+    ASSERT_TRUE(wait([&] { return !session().settings.past().empty(); }));
+    EXPECT_NEAR(session().settings.past().front().minutes.at("s"), 42, 1e-9);
     // The next painting of this route is estimated by it.
     Painting next = slipping_painting();
     next.brief.route = done.brief.route;
@@ -426,13 +426,13 @@ TEST_F(BriefBenchTest, HouseRulesAreTheirPaintersAndCanDifferHere) {
     choose("rule_extremes", "nowhere");
     write("rule_value_budget", "0.4");
     EXPECT_TRUE(brief().rules.empty());
-    EXPECT_EQ(session().own.rules().at(HouseRule::extremes), 2);
+    EXPECT_EQ(session().settings.rules().at(HouseRule::extremes), 2);
     click("rule_extremes_here");
     choose("rule_extremes", "anywhere");
     EXPECT_EQ(brief().rules.at(HouseRule::extremes), 0);
-    EXPECT_EQ(session().own.rules().at(HouseRule::extremes), 2);
+    EXPECT_EQ(session().settings.rules().at(HouseRule::extremes), 2);
     // The next painting, and the next start, have the painter's own.
-    const Own again(OwnFiles::usual());
+    const PainterSettings again(PainterFiles::usual());
     EXPECT_EQ(again.rules().at(HouseRule::extremes), 2);
     EXPECT_NEAR(again.rules().at(HouseRule::value_budget), 0.4, 1e-6);
     click("rule_extremes_here");
@@ -513,7 +513,7 @@ TEST_F(BriefBenchTest, ARouteIsKeptAsOnesOwnAndOpenedFromAFile) {
     QTest::keyClick(name, Qt::Key_Return);
     settle();
     EXPECT_EQ(brief().route.name, "Mine");
-    ASSERT_EQ(session().own.routes().size(), 1U);
+    ASSERT_EQ(session().settings.routes().size(), 1U);
     choose("route_choice", "Late effects");
     EXPECT_EQ(brief().route.steps.size(), usual_routes()[4].steps.size());
     choose("route_choice", "Mine");

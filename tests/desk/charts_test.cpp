@@ -7,7 +7,7 @@
 #include <fstream>
 
 #include "desk/passes/charts/chart_board.h"
-#include "desk/passes/else_panel.h"
+#include "desk/passes/more_figures.h"
 #include "support/desk_fixture.h"
 
 namespace underpaint {
@@ -129,7 +129,7 @@ TEST_F(AuditAtTheDesk, ChartsAreSavedAsSvgAndPng) {
 
 TEST_F(AuditAtTheDesk, WhatElseThePassesDidIsSaidForTheMoment) {
     click("page_also");
-    auto* panel = window_->findChild<ElsePanel*>();
+    auto* panel = window_->findChild<MoreFigures*>();
     ASSERT_TRUE(panel->isVisible());
     EXPECT_TRUE(panel->accessibleDescription().contains(QStringLiteral("Shape kept")));
     const QString last = panel->accessibleDescription();

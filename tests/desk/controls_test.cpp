@@ -8,8 +8,8 @@
 #include "desk/panes/pointer_line.h"
 #include "desk/values/edge_bars.h"
 #include "desk/values/values_sheet.h"
-#include "painting/value_curves.h"
 #include "support/desk_fixture.h"
+#include "terms/value_curves.h"
 
 namespace underpaint {
 namespace {

@@ -30,16 +30,16 @@ protected:
         pixels().read_channel(3, 0, 12, row);
         return static_cast<int>(std::ranges::count_if(row, [](float v) { return v > 0; })) / 8;
     }
-    std::size_t put_by() const { return session().document.history().steps_put_by(); }
+    std::size_t pack() const { return session().document.history().packed_steps(); }
 };
 
 TEST_F(FarStepsAtTheDesk, ArePutByAndTakenOutAgain) {
-    EXPECT_TRUE(wait([&] { return put_by() == 20; })) << put_by();
+    EXPECT_TRUE(wait([&] { return pack() == 20; })) << pack();
     for (int left = 23; left >= 0; --left) {
         trigger("undo");
         ASSERT_EQ(strokes(), left);
     }
-    EXPECT_TRUE(wait([&] { return put_by() == 20; })) << "those that were undone: " << put_by();
+    EXPECT_TRUE(wait([&] { return pack() == 20; })) << "those that were undone: " << pack();
     for (int there = 1; there <= 24; ++there) {
         trigger("redo");
         ASSERT_EQ(strokes(), there);
@@ -49,7 +49,7 @@ TEST_F(FarStepsAtTheDesk, ArePutByAndTakenOutAgain) {
 TEST_F(FarStepsAtTheDesk, AnotherPaintingMeanwhileIsLeftAlone) {
     begin(testing::slipping_painting());
     QTest::qWait(100);
-    EXPECT_EQ(put_by(), 0U);
+    EXPECT_EQ(pack(), 0U);
     EXPECT_FALSE(session().document.history().can_undo());
 }
 

@@ -12,9 +12,9 @@
 #include "desk/values/shape_bar.h"
 #include "desk/values/values_sheet.h"
 #include "files/openraster.h"
-#include "painting/value_curves.h"
 #include "raster/polygon.h"
 #include "support/desk_fixture.h"
+#include "terms/value_curves.h"
 
 namespace underpaint {
 namespace {

@@ -14,7 +14,7 @@
 #include "files/kept_pictures.h"
 #include "files/openraster.h"
 #include "files/openraster_names.h"
-#include "files/own_files.h"
+#include "files/painter_files.h"
 #include "files/zip_container.h"
 #include "support/pictures.h"
 #include "support/temporary_folder.h"
@@ -276,9 +276,9 @@ TEST(RouteFiles, CutShortNewerOrForeignOnesAreRefusedInWords) {
     EXPECT_NE(said(unknown).find("unknown word"), std::string::npos);
 }
 
-TEST(OwnFiles, KeepRulesRoutesAndTimes) {
+TEST(PainterFiles, KeepRulesRoutesAndTimes) {
     const testing::TemporaryFolder folder;
-    const OwnFiles own(folder / "settings", folder / "records");
+    const PainterFiles own(folder / "settings", folder / "records");
     EXPECT_TRUE(own.rules()->empty());
     EXPECT_TRUE(own.past()->empty());
     const HouseRules rules{{HouseRule::shadows, 1}, {HouseRule::value_budget, 0.5}};
@@ -295,9 +295,9 @@ TEST(OwnFiles, KeepRulesRoutesAndTimes) {
     EXPECT_TRUE(troubles.empty());
 }
 
-TEST(OwnFiles, WhatIsDamagedIsToldOfAndPutAside) {
+TEST(PainterFiles, WhatIsDamagedIsToldOfAndPutAside) {
     const testing::TemporaryFolder folder;
-    const OwnFiles own(folder.path(), folder.path());
+    const PainterFiles own(folder.path(), folder.path());
     testing::write_text(folder / "house-rules.json", "{\"schema\": ");
     EXPECT_FALSE(own.rules());
     ASSERT_TRUE(own.save_rules({{HouseRule::shadows, 1}}));

@@ -5,7 +5,6 @@
 #include <array>
 #include <filesystem>
 
-#include "audit/figures.h"
 #include "audit/finding.h"
 #include "audit/pass_mends.h"
 #include "demo/routes.h"
@@ -15,6 +14,7 @@
 #include "painting/flats.h"
 #include "render/render.h"
 #include "support/pictures.h"
+#include "terms/figures.h"
 
 namespace underpaint {
 namespace {

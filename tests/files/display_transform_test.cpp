@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "files/display_transform.h"
+#include "icc/display_transform.h"
 
 #include <gtest/gtest.h>
 

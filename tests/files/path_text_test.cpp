@@ -10,9 +10,9 @@
 #include "files/left_work.h"
 #include "files/open_any.h"
 #include "files/unsaved_work.h"
-#include "painting/shown_name.h"
 #include "support/pictures.h"
 #include "support/temporary_folder.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

@@ -6,11 +6,11 @@
 #include <cmath>
 
 #include "audit/extremes.h"
-#include "audit/figures.h"
 #include "audit/slips.h"
 #include "audit/sought.h"
 #include "audit/viewing_mask.h"
-#include "painting/shown_name.h"
+#include "terms/figures.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 

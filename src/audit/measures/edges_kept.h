@@ -6,7 +6,7 @@
 
 #include "audit/edges.h"
 #include "audit/finding_kind.h"
-#include "audit/verdict.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 

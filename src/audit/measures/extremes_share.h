@@ -6,7 +6,7 @@
 #include "audit/exact_sum.h"
 #include "audit/finding_kind.h"
 #include "audit/tallies.h"
-#include "audit/verdict.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 

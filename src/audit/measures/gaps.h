@@ -10,9 +10,9 @@
 #include <vector>
 
 #include "audit/finding_kind.h"
-#include "audit/verdict.h"
 #include "painting/pass.h"
 #include "raster/rgb_block.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 

@@ -7,9 +7,9 @@
 
 #include "audit/slips.h"
 #include "audit/sought.h"
-#include "painting/shown_name.h"
 #include "raster/masks.h"
 #include "render/readings.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

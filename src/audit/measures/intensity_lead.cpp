@@ -11,7 +11,7 @@
 #include "audit/tile_state.h"
 #include "blend/tally_rows.h"
 #include "colour/intensity.h"
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

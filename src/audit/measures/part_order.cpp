@@ -9,7 +9,7 @@
 #include "audit/measures.h"
 #include "audit/slips.h"
 #include "audit/sought.h"
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 

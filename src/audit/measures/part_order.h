@@ -6,8 +6,8 @@
 #include <vector>
 
 #include "audit/finding_kind.h"
-#include "audit/verdict.h"
 #include "painting/part.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 

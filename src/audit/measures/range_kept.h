@@ -6,7 +6,7 @@
 
 #include "audit/finding_kind.h"
 #include "audit/step_histogram.h"
-#include "audit/verdict.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 

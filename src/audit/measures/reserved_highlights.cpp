@@ -7,15 +7,15 @@
 #include <cmath>
 #include <utility>
 
-#include "audit/figures.h"
 #include "audit/slips.h"
 #include "audit/sought.h"
 #include "audit/tile_state.h"
 #include "colour/intensity.h"
-#include "painting/shown_name.h"
 #include "raster/masks.h"
 #include "render/readings.h"
 #include "render/render.h"
+#include "terms/figures.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

@@ -7,9 +7,9 @@
 #include "audit/exact_sum.h"
 #include "audit/finding_kind.h"
 #include "audit/tallies.h"
-#include "audit/verdict.h"
 #include "colour/reader.h"
 #include "painting/painting.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 

@@ -5,10 +5,10 @@
 
 #include <cmath>
 
-#include "audit/figures.h"
 #include "audit/slips.h"
 #include "audit/sought.h"
 #include "audit/viewing_mask.h"
+#include "terms/figures.h"
 
 namespace underpaint {
 

@@ -6,8 +6,8 @@
 #include <vector>
 
 #include "audit/finding_kind.h"
-#include "audit/verdict.h"
 #include "audit/viewing.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 

@@ -6,10 +6,10 @@
 #include <cmath>
 #include <vector>
 
-#include "audit/figures.h"
 #include "audit/slips.h"
 #include "audit/sought.h"
-#include "painting/shown_name.h"
+#include "terms/figures.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "audit/measures/stroke_agreement.h"
 
-#include "audit/figures.h"
 #include "audit/measures.h"
 #include "audit/strokes.h"
+#include "terms/figures.h"
 
 namespace underpaint {
 

@@ -5,13 +5,13 @@
 
 #include <cmath>
 
-#include "audit/figures.h"
 #include "audit/finding.h"
 #include "audit/slips.h"
 #include "audit/sought.h"
 #include "audit/tile_state.h"
 #include "blend/tally_rows.h"
 #include "render/readings.h"
+#include "terms/figures.h"
 
 namespace underpaint {
 

@@ -8,7 +8,7 @@
 #include "audit/finding_kind.h"
 #include "audit/light_split.h"
 #include "audit/tallies.h"
-#include "audit/verdict.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 

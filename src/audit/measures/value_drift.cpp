@@ -11,8 +11,8 @@
 #include "audit/measures.h"
 #include "audit/sought.h"
 #include "audit/tile_state.h"
-#include "painting/shown_name.h"
 #include "render/readings.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 

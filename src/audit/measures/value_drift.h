@@ -5,7 +5,7 @@
 
 #include "audit/drift.h"
 #include "audit/finding_kind.h"
-#include "audit/verdict.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 

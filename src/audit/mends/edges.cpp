@@ -6,7 +6,7 @@
 
 #include "audit/mends/laying.h"
 #include "audit/value_mends.h"
-#include "painting/parameter.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 

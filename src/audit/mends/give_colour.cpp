@@ -6,7 +6,7 @@
 #include "colour/intensity.h"
 #include "colour/srgb.h"
 #include "colour/warmth.h"
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {

@@ -5,7 +5,7 @@
 
 #include "audit/mends/laying.h"
 #include "audit/value_mends.h"
-#include "painting/value_curves.h"
+#include "terms/value_curves.h"
 
 namespace underpaint {
 

@@ -6,8 +6,8 @@
 
 #include "audit/mends/laying.h"
 #include "audit/value_mends.h"
-#include "painting/shown_name.h"
-#include "painting/value_curves.h"
+#include "terms/shown_name.h"
+#include "terms/value_curves.h"
 
 namespace underpaint {
 namespace {

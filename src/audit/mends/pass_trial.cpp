@@ -5,10 +5,10 @@
 
 #include <algorithm>
 
-#include "audit/figures.h"
 #include "audit/finding_figures.h"
 #include "colour/ciede2000.h"
 #include "render/view.h"
+#include "terms/figures.h"
 
 namespace underpaint {
 namespace {

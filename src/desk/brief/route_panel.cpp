@@ -88,7 +88,7 @@ RoutePanel::RoutePanel(const Desk& desk, QWidget* parent)
             [this](int row) { emit wants_step(static_cast<std::size_t>(row)); });
     session_.when(this, &RoutePanel::refresh, &Document::changed, &Document::logged);
     connect(&meter_, &BriefMeter::standing_changed, this, &RoutePanel::refresh);
-    connect(&session_.own, &Own::changed, this, &RoutePanel::refresh);
+    connect(&session_.settings, &PainterSettings::changed, this, &RoutePanel::refresh);
     refresh();
 }
 
@@ -107,7 +107,7 @@ void RoutePanel::refresh() {
         RouteRow row;
         row.name = shown(step.name);
         row.usual = QString::fromStdString(
-            hours(estimate(route, step, painting.log.id, session_.own.past())));
+            hours(estimate(route, step, painting.log.id, session_.settings.past())));
         const double taken = minutes_on(painting.log, step.id);
         row.taken = taken >= 0.5 ? QString::fromStdString(hours(taken)) : QString();
         if (i < standing.size()) {
@@ -153,8 +153,8 @@ void RoutePanel::fill_routes(QMenu* menu) {
                 [this, route] { use(route); });
     };
     for (const Route& route : usual_routes()) add(route);
-    if (!session_.own.routes().empty()) menu->addSeparator();
-    for (const Route& route : session_.own.routes()) add(route);
+    if (!session_.settings.routes().empty()) menu->addSeparator();
+    for (const Route& route : session_.settings.routes()) add(route);
     menu->addSeparator();
     const auto act = [&](const char* name, const QString& label, auto then) {
         QAction* action = menu->addAction(label);
@@ -284,7 +284,7 @@ void RoutePanel::keep_as_own() {
                    if (name.trimmed().isEmpty()) return;
                    Route own = session_.document.painting().brief.route;
                    own.name = name.trimmed().toStdString();
-                   session_.own.keep_route(own);
+                   session_.settings.keep_route(own);
                    use(own);
                });
 }

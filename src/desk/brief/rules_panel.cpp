@@ -54,7 +54,7 @@ RulesPanel::RulesPanel(const Desk& desk, QWidget* parent)
     why_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     column->addWidget(why_);
     session_.when(this, &RulesPanel::refresh, &Document::changed);
-    connect(&session_.own, &Own::changed, this, &RulesPanel::refresh);
+    connect(&session_.settings, &PainterSettings::changed, this, &RulesPanel::refresh);
     explain(nullptr);
     refresh();
 }
@@ -117,7 +117,7 @@ void RulesPanel::refresh() {
     const HouseRules here = any ? session_.document.painting().brief.rules : HouseRules{};
     for (const HouseRuleText& text : kHouseRules) {
         Row& row = rows_[static_cast<std::size_t>(text.rule)];
-        const double value = value_of(text.rule, here, session_.own.rules());
+        const double value = value_of(text.rule, here, session_.settings.rules());
         if (row.words != nullptr)
             show_choice(row.words, from_view(text.words[static_cast<std::size_t>(value)].label));
         else if (!row.number->hasFocus() || !row.number->isModified())
@@ -130,7 +130,7 @@ void RulesPanel::refresh() {
 void RulesPanel::set(HouseRule rule, double value) {
     const bool here =
         session_.document.has_painting() && session_.document.painting().brief.rules.contains(rule);
-    if (!here) return session_.own.set_rule(rule, value);
+    if (!here) return session_.settings.set_rule(rule, value);
     change_brief(session_, tr("House rule"), [&](Brief& brief) { brief.rules[rule] = value; });
 }
 
@@ -138,7 +138,7 @@ void RulesPanel::set_here(HouseRule rule, bool here) {
     change_brief(session_, here ? tr("House rule in this painting") : tr("House rule as always"),
                  [&](Brief& brief) {
                      if (here)
-                         brief.rules[rule] = value_of(rule, {}, session_.own.rules());
+                         brief.rules[rule] = value_of(rule, {}, session_.settings.rules());
                      else
                          brief.rules.erase(rule);
                  });

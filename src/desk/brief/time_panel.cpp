@@ -56,7 +56,7 @@ TimePanel::TimePanel(const Desk& desk, QWidget* parent)
     column->addWidget(hint_);
     session_.when(this, &TimePanel::refresh, &Document::changed, &Document::logged);
     connect(&meter_, &BriefMeter::standing_changed, this, &TimePanel::refresh);
-    connect(&session_.own, &Own::changed, this, &TimePanel::refresh);
+    connect(&session_.settings, &PainterSettings::changed, this, &TimePanel::refresh);
     refresh();
 }
 
@@ -66,9 +66,9 @@ Date TimePanel::today() const {
 
 Schedule TimePanel::schedule() const {
     const Painting& painting = session_.document.painting();
-    return lay_out(
-        to_go(painting.brief, painting.log, done_steps(meter_.standing()), session_.own.past()),
-        painting.brief.days, today(), minutes_on_day(painting.log, today()));
+    return lay_out(to_go(painting.brief, painting.log, done_steps(meter_.standing()),
+                         session_.settings.past()),
+                   painting.brief.days, today(), minutes_on_day(painting.log, today()));
 }
 
 QString TimePanel::summary(const Schedule& schedule) const {
@@ -103,7 +103,7 @@ void TimePanel::refresh() {
     const Schedule planned = schedule();
     summary_->setText(summary(planned));
     calendar_->set_face({painting.brief.route, painting.log.times, planned, days, today()});
-    const auto own = std::ranges::count_if(session_.own.past(), [&](const PastPainting& past) {
+    const auto own = std::ranges::count_if(session_.settings.past(), [&](const PastPainting& past) {
         return past.route == painting.brief.route.name && past.id != painting.log.id;
     });
     QString hint = own > 0

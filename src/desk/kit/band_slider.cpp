@@ -11,7 +11,7 @@
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/words.h"
-#include "painting/parameter.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 

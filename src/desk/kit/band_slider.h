@@ -3,7 +3,7 @@
 
 #include <QWidget>
 
-#include "painting/value_band.h"
+#include "terms/value_band.h"
 
 namespace underpaint {
 

@@ -4,7 +4,7 @@
 #include <QWidget>
 #include <optional>
 
-#include "painting/parameter.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 

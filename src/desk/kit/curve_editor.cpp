@@ -8,7 +8,7 @@
 
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
-#include "painting/value_curves.h"
+#include "terms/value_curves.h"
 
 namespace underpaint {
 namespace {

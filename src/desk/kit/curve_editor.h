@@ -3,7 +3,7 @@
 
 #include <QWidget>
 
-#include "painting/curve.h"
+#include "terms/curve.h"
 
 namespace underpaint {
 

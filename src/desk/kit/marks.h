@@ -3,7 +3,7 @@
 
 #include <QPainter>
 
-#include "audit/verdict.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 

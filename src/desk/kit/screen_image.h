@@ -3,7 +3,7 @@
 
 #include <QImage>
 
-#include "files/display_transform.h"
+#include "icc/display_transform.h"
 #include "raster/rgb_block.h"
 
 namespace underpaint {

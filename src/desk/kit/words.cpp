@@ -5,7 +5,7 @@
 #include <QLocale>
 #include <cmath>
 
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 

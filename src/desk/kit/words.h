@@ -7,8 +7,8 @@
 #include <string>
 #include <string_view>
 
-#include "audit/figures.h"
 #include "blend/mode.h"
+#include "terms/figures.h"
 
 namespace underpaint {
 

@@ -299,8 +299,8 @@ void BalanceRow::paintEvent(QPaintEvent*) {
         measuring_.audit() && measuring_.audit()->open()
             ? tr("open: not judged yet")
             : tr("held to %1 step")
-                  .arg(limits_of(session_.document.painting(), session_.own.rules()).drift, 0, 'f',
-                       2));
+                  .arg(limits_of(session_.document.painting(), session_.settings.rules()).drift, 0,
+                       'f', 2));
     const auto& audit = measuring_.audit();
     if (!audit || audit->passes.empty()) return;
     const PassAudit& last = audit->passes.back();

@@ -16,10 +16,10 @@
 #include "desk/kit/focus.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
-#include "desk/passes/else_panel.h"
 #include "desk/passes/group_sheet.h"
 #include "desk/passes/lay_menu.h"
 #include "desk/passes/ledger.h"
+#include "desk/passes/more_figures.h"
 #include "desk/passes/pass_sheet.h"
 #include "desk/passes/safe_page.h"
 #include "desk/passes/shading_row.h"
@@ -36,7 +36,7 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
       group_sheet_(new GroupSheet(desk.session)),
       chosen_(new QStackedWidget),
       measuring_(desk.meters.passes),
-      also_(new ElsePanel(desk.session, desk.meters.passes)),
+      also_(new MoreFigures(desk.session, desk.meters.passes)),
       safe_(new SafePage(desk.session, desk.meters.passes)),
       comparing_(this, Urgency::beside, "a comparison") {
     setAcceptDrops(true);

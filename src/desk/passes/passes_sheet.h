@@ -11,7 +11,7 @@ class QStackedWidget;
 
 namespace underpaint {
 
-class ElsePanel;
+class MoreFigures;
 class GroupSheet;
 class LayMenu;
 class Ledger;
@@ -54,7 +54,7 @@ private:
     QStackedWidget* chosen_;
     LayMenu* lay_menu_;
     Measuring& measuring_;
-    ElsePanel* also_;
+    MoreFigures* also_;
     SafePage* safe_;
     Page page_ = Page::pass;
     QLabel* trouble_;

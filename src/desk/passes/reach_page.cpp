@@ -10,10 +10,10 @@
 #include "desk/kit/panel.h"
 #include "desk/panes/brush_settings.h"
 #include "desk/view/canvas.h"
-#include "painting/parameter.h"
 #include "raster/masks.h"
 #include "raster/polygon.h"
 #include "render/reach_of.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 namespace {

@@ -73,21 +73,22 @@ void SafePage::begin() {
         return say(tr("The figures are not exact yet. Ask again in a moment."));
     of_ = basis();
     say(tr("Trying mends…"));
-    job_.start([this, painting = session_.document.painting(), audit = *measuring_.audit(),
-                rules = session_.own.rules()](const std::stop_token& stop, const auto& deliver) {
-        auto found = mend_what_is_safe(painting, audit, rules, stop, [&](float share) {
-            deliver([this, share] {
-                say(tr("Trying mends… %1%").arg(std::lround(100 * static_cast<double>(share))));
+    job_.start(
+        [this, painting = session_.document.painting(), audit = *measuring_.audit(),
+         rules = session_.settings.rules()](const std::stop_token& stop, const auto& deliver) {
+            auto found = mend_what_is_safe(painting, audit, rules, stop, [&](float share) {
+                deliver([this, share] {
+                    say(tr("Trying mends… %1%").arg(std::lround(100 * static_cast<double>(share))));
+                });
             });
+            if (!found) return;
+            deliver([this, found = std::move(*found)] { show_found(found); });
         });
-        if (!found) return;
-        deliver([this, found = std::move(*found)] { show_found(found); });
-    });
 }
 
 Basis SafePage::basis() const {
     return basis_of(session_.document.painting(), Stage::colour, session_.choices.reader(),
-                    session_.own.rules());
+                    session_.settings.rules());
 }
 
 void SafePage::show_found(SafeMends found) {

@@ -6,10 +6,10 @@
 #include <cmath>
 
 #include "audit/limits.h"
-#include "audit/verdict.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/words.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 
@@ -91,7 +91,7 @@ void ScalePlot::paintEvent(QPaintEvent*) {
     painter.setPen(QPen(greys().secondary.darker(130), 1));
     painter.drawLine(place(1, 0), place(9, 0));
     painter.setPen(QPen(greys().secondary.darker(130), 1, Qt::DotLine));
-    const double held = limits_of(session_.document.painting(), session_.own.rules()).drift;
+    const double held = limits_of(session_.document.painting(), session_.settings.rules()).drift;
     for (const double edge : {-held, held}) painter.drawLine(place(1, edge), place(9, edge));
 
     painter.setRenderHint(QPainter::Antialiasing);

@@ -5,7 +5,7 @@
 
 #include "desk/kit/bar_slider.h"
 #include "desk/kit/look.h"
-#include "painting/parameter.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 namespace {

@@ -7,7 +7,7 @@
 #include "desk/values/parts_table.h"
 #include "desk/view/canvas.h"
 #include "desk/work/part_picker.h"
-#include "painting/parameter.h"
+#include "terms/parameter.h"
 
 class QLabel;
 class QMenu;

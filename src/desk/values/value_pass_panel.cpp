@@ -10,8 +10,8 @@
 #include "desk/values/value_pass_settings.h"
 #include "desk/work/reach_words.h"
 #include "painting/changes.h"
-#include "painting/parameter.h"
-#include "painting/value_curves.h"
+#include "terms/parameter.h"
+#include "terms/value_curves.h"
 
 namespace underpaint {
 namespace {

@@ -16,7 +16,7 @@ constexpr double kCoarse = 3;
 /// In milliseconds: a frame that takes longer begins coarse, and that in about as long as this.
 constexpr double kSlow = 11, kQuick = 3;
 /// What is wanted waits no longer for the first picture of what was wanted before.
-constexpr std::chrono::milliseconds kPatience{150};
+constexpr std::chrono::milliseconds kLongestFirst{150};
 
 /// The same part of the painting at the next halving whose pixels are so many times as wide: those
 /// need no resampling.
@@ -37,9 +37,9 @@ Projector::Projector(QObject* parent)
     : QObject(parent),
       live_(kUsualBudget),
       job_(this, Urgency::frame, "the picture on the canvas") {
-    patience_.setSingleShot(true);
-    patience_.setInterval(kPatience);
-    connect(&patience_, &QTimer::timeout, this, &Projector::begin_next);
+    first_waits_.setSingleShot(true);
+    first_waits_.setInterval(kLongestFirst);
+    connect(&first_waits_, &QTimer::timeout, this, &Projector::begin_next);
     // What could not be shown is asked for again by the next change, and then keeps less.
     job_.on_fault([this](const QString&) {
         live_.set_budget(live_.budget() / 2);
@@ -55,7 +55,7 @@ void Projector::show(const Painting& painting, const Sight& sight, const View& v
     Wish wish{painting, sight, view};
     if (first_ && first_->sight == sight && first_->painting.ground() == painting.ground()) {
         next_ = std::move(wish);
-        if (!patience_.isActive()) patience_.start();
+        if (!first_waits_.isActive()) first_waits_.start();
     } else {
         begin(wish);
     }
@@ -64,7 +64,7 @@ void Projector::show(const Painting& painting, const Sight& sight, const View& v
 void Projector::begin(const Wish& wish) {
     first_ = wish;
     next_.reset();
-    patience_.stop();
+    first_waits_.stop();
     job_.start([this, wish, display = display_](const std::stop_token& stop, const auto& deliver) {
         project(wish, display.get(), stop, deliver);
     });

@@ -53,8 +53,8 @@ private:
     LiveRender live_;             // the job's alone
     Milliseconds fine_frame_{0};  // how long one takes; the job's alone
     std::optional<Wish> first_,
-        next_;  // whose first picture is being made; what is wanted after it
-    QTimer patience_;
+        next_;            // whose first picture is being made; what is wanted after it
+    QTimer first_waits_;  // for the first picture
     std::shared_ptr<const DisplayTransform> display_;
     bool settled_ = true;
     LatestJob job_;  // goes first

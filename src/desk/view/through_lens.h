@@ -6,7 +6,7 @@
 #include <stop_token>
 
 #include "desk/view/lens.h"
-#include "files/display_transform.h"
+#include "icc/display_transform.h"
 #include "render/live_render.h"
 
 namespace underpaint {

@@ -5,7 +5,7 @@
 #include <filesystem>
 #include <memory>
 
-#include "files/display_transform.h"
+#include "icc/display_transform.h"
 
 class QScreen;
 

@@ -20,7 +20,7 @@ namespace {
 using Path = FileDesk::Path;
 
 constexpr int kMostRecent = 8;
-constexpr int kPatience = 1500;  // milliseconds that a window waits for a disk when it closes
+constexpr int kDiskWait = 1500;  // milliseconds that a window waits for a disk when it closes
 
 FileDesk::Picker dialogs() {
     return {
@@ -51,7 +51,7 @@ FileDesk::FileDesk(Session& session, NoticeBar& notice, QObject* parent)
       }),
       loading_(this, Urgency::beside, "opening a file"),
       saving_(this, Urgency::beside, "saving a file") {
-    loading_.leave_behind_after(kPatience);
+    loading_.leave_behind_after(kDiskWait);
     for (LatestJob* job : {&loading_, &saving_})
         job->on_fault([this, job](const QString& sentence) {
             if (job == &loading_) keep_after_all();

@@ -8,7 +8,7 @@
 #include "desk/kit/words.h"
 #include "desk/work/paths.h"
 #include "painting/painting.h"
-#include "painting/shown_name.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 

@@ -64,7 +64,7 @@ MainWindow::MainWindow(std::function<std::string()> day, std::function<Moment()>
     qApp->installEventFilter(this);
     enter(**std::ranges::find_if(benches_, [](const auto& b) { return b->suits(Painting{}); }));
     refresh_actions();
-    for (const QString& trouble : session_.own.take_troubles()) notice_->say(trouble);
+    for (const QString& trouble : session_.settings.take_troubles()) notice_->say(trouble);
 }
 
 QWidget* MainWindow::build() {
@@ -218,8 +218,8 @@ void MainWindow::connect_panes() {
         session_.document.change(tr("Take a step in hand"), std::move(painting));
         go_on();
     });
-    connect(&session_.own, &Own::troubled, this, [this] {
-        for (const QString& trouble : session_.own.take_troubles()) notice_->say(trouble);
+    connect(&session_.settings, &PainterSettings::troubled, this, [this] {
+        for (const QString& trouble : session_.settings.take_troubles()) notice_->say(trouble);
     });
     connect(files_, &FileDesk::briefing, this, [this] { show_bench(QStringLiteral("brief")); });
     connect(autosave_, &Autosave::troubled, notice_, &NoticeBar::say);

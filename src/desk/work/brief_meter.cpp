@@ -74,7 +74,7 @@ BriefMeter::BriefMeter(Session& session, const ValuesMeter& values, const Measur
         work_.reset();
     });
     session_.when(this, &BriefMeter::look, &Document::changed, &Choices::reader_changed);
-    connect(&session_.own, &Own::changed, this, &BriefMeter::stand);
+    connect(&session_.settings, &PainterSettings::changed, this, &BriefMeter::stand);
     connect(&session_.document, &Document::logged, this, &BriefMeter::stand);
     connect(&values_, &ValuesMeter::changed, this, &BriefMeter::stand);
     connect(&passes_, &Measuring::figures_changed, this, &BriefMeter::stand);
@@ -171,7 +171,7 @@ void BriefMeter::stand() {
     // Figures of another painting's parts say nothing of this one's.
     const bool fits = work_ && work_->coloured.size() == painting.parts.size();
     const Measured measured{fits ? &*work_ : nullptr, values.get(), audit ? &*audit : nullptr,
-                            session_.own.rules()};
+                            session_.settings.rules()};
     standing_ = standing_of(painting, measured);
     lines_ = lines_of(painting, measured);
     emit standing_changed();

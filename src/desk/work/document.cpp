@@ -4,13 +4,13 @@
 #include "brief/routes.h"
 #include "painting/changes.h"
 #include "painting/group_changes.h"
-#include "painting/put_by.h"
+#include "painting/packed_step.h"
 
 namespace underpaint {
 
 Document::Document(QObject* parent)
-    : QObject(parent), putting_by_(this, Urgency::beside, "putting far steps by") {
-    connect(&putting_by_, &LatestJob::ended, this, &Document::put_far_steps_by);
+    : QObject(parent), packing_(this, Urgency::beside, "putting far steps by") {
+    connect(&packing_, &LatestJob::ended, this, &Document::pack_far_steps);
 }
 
 const Painting& Document::painting() const {
@@ -20,7 +20,7 @@ const Painting& Document::painting() const {
 
 void Document::begin(Painting painting, std::filesystem::path file, bool saved) {
     const Painting blank;
-    putting_by_.stop();
+    packing_.stop();
     painting.brief = with_a_route(std::move(painting.brief));
     // Groups that name no pass can come out of a change that replaces passes; nobody has to doubt
     // them from here on.
@@ -81,16 +81,16 @@ void Document::tell_changed() {
     first_changed_();
     emit changed();
     emit saved_changed();
-    if (!putting_by_.running()) put_far_steps_by();
+    if (!packing_.running()) pack_far_steps();
 }
 
 /// Strokes that nobody is about to undo take little memory.
-void Document::put_far_steps_by() {
+void Document::pack_far_steps() {
     auto far = history_->far();
     if (!far) return;
-    putting_by_.start([this, far = std::move(*far)](const std::stop_token&, const auto& deliver) {
-        deliver([this, far, put = PutBy(far.painting, far.beside)]() mutable {
-            history_->put_by(far, std::move(put));
+    packing_.start([this, far = std::move(*far)](const std::stop_token&, const auto& deliver) {
+        deliver([this, far, put = PackedStep(far.painting, far.beside)]() mutable {
+            history_->pack(far, std::move(put));
         });
     });
 }

@@ -53,12 +53,12 @@ signals:
 
 private:
     void tell_changed();
-    void put_far_steps_by();
+    void pack_far_steps();
 
     std::optional<History> history_;
     std::filesystem::path file_;
     std::uint64_t number_ = 0;
-    LatestJob putting_by_;
+    LatestJob packing_;
     std::function<void()> first_begun_ = [] {}, first_changed_ = [] {};
 };
 

@@ -26,7 +26,7 @@ Measuring::Measuring(Session& session, QObject* parent)
                 {[this] { return measure(); }, [this] { return sketch(); }}),
       placing_(this, Urgency::figures, "the place of a finding") {
     session_.when(this, &Measuring::put_off, &Document::changed, &Choices::reader_changed);
-    connect(&session_.own, &Own::changed, this, &Measuring::put_off);
+    connect(&session_.settings, &PainterSettings::changed, this, &Measuring::put_off);
     connect(&session_.document, &Document::begun, this, &Measuring::forget);
 }
 
@@ -73,7 +73,7 @@ void Measuring::find_place(const Finding& finding) {
 void Measuring::put_off() {
     if (!session_.document.has_painting()) return;
     Basis basis = basis_of(session_.document.painting(), Stage::colour, session_.choices.reader(),
-                           session_.own.rules());
+                           session_.settings.rules());
     if (basis_ == basis) return mark_what_is_meant();
     basis_ = std::move(basis);
     placing_.stop();
@@ -111,7 +111,8 @@ Follower::Work Measuring::sketch() {
     const int level = level_for(session_.document.painting().size(), kSketchSide);
     if (level == 0) return {};
     return [this, level, painting = session_.document.painting(),
-            reader = session_.choices.reader(), rules = session_.own.rules(), sketched = sketched_,
+            reader = session_.choices.reader(), rules = session_.settings.rules(),
+            sketched = sketched_,
             below = below_](const std::stop_token& stop, const Deliver& deliver) mutable {
         KnownFigures known = known_of(sketched, below, painting, reader);
         // What lies below the pass in hand is laid once for all that is done to it.
@@ -148,7 +149,7 @@ Follower::Work Measuring::measure() {
     if (found_) take(sketched_->audit, std::move(*found_));
     found_.reset();
     return [this, painting = session_.document.painting(), reader = session_.choices.reader(),
-            rules = session_.own.rules(),
+            rules = session_.settings.rules(),
             measured = measured_](const std::stop_token& stop, const Deliver& deliver) {
         const KnownFigures known = known_of(measured, nullptr, painting, reader);
         auto audit = underpaint::audit(painting, {reader, 0, {}, known, rules}, stop);

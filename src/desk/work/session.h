@@ -4,7 +4,7 @@
 #include "desk/work/choices.h"
 #include "desk/work/document.h"
 #include "desk/work/outlook.h"
-#include "desk/work/own.h"
+#include "desk/work/painter_settings.h"
 
 namespace underpaint {
 
@@ -13,7 +13,7 @@ namespace underpaint {
 struct Session {
     Document document;
     Choices choices;
-    Own own;
+    PainterSettings settings;
     Outlook outlook{document};
 
     /// Calls a slot at each of some signals, whichever of the three has them.

@@ -43,8 +43,8 @@ void TimeKeeper::act() {
 
 void TimeKeeper::keep_record() {
     if (!session_.document.has_painting()) return;
-    session_.own.keep_past(with_painting(session_.own.past(), session_.document.painting(),
-                                         done_steps(brief_.standing())));
+    session_.settings.keep_past(with_painting(
+        session_.settings.past(), session_.document.painting(), done_steps(brief_.standing())));
 }
 
 }  // namespace underpaint

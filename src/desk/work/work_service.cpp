@@ -69,13 +69,18 @@ void WorkService::queue(const std::shared_ptr<Job>& job) {
 
 void WorkService::begin(const std::shared_ptr<Job>& job) {
     QThreadPool& pool = job->urgency == Urgency::frame || job->may_hang ? at_once_ : queued_;
-    hand_over(job.get());
-    pool.start(
-        [this, job] {
-            taken_over(job.get());
-            run(*job);
-        },
-        job->urgency == Urgency::figures ? kFigures : kBeside);
+    struct Run : QRunnable {
+        Run(WorkService& by, std::shared_ptr<Job> of) : service(by), job(std::move(of)) {}
+        void run() override {
+            taken_over(this);
+            service.run(*job);
+        }
+        WorkService& service;
+        std::shared_ptr<Job> job;
+    };
+    auto* const run = new Run(*this, job);
+    hand_over(run);
+    pool.start(run, job->urgency == Urgency::figures ? kFigures : kBeside);
 }
 
 void WorkService::run(Job& job) {

@@ -3,7 +3,7 @@
 
 #include "blend/relight.h"
 #include "colour/srgb.h"
-#include "painting/value_curves.h"
+#include "terms/value_curves.h"
 
 namespace underpaint {
 namespace {

@@ -6,7 +6,7 @@
 
 #include "colour/rgb.h"
 #include "painting/begins_as.h"
-#include "painting/curve.h"
+#include "terms/curve.h"
 
 namespace underpaint {
 

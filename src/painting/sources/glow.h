@@ -7,8 +7,8 @@
 
 #include "colour/rgb.h"
 #include "painting/begins_as.h"
-#include "painting/parameter.h"
 #include "raster/geometry.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 

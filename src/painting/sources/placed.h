@@ -5,9 +5,9 @@
 #include <string_view>
 
 #include "painting/begins_as.h"
-#include "painting/parameter.h"
 #include "painting/placement.h"
 #include "raster/pyramid.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 

@@ -6,7 +6,7 @@
 
 #include "colour/rgb.h"
 #include "painting/begins_as.h"
-#include "painting/parameter.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 

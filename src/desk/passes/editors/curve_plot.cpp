@@ -10,7 +10,7 @@
 #include "colour/reader.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
-#include "painting/value_curves.h"
+#include "terms/value_curves.h"
 
 namespace underpaint {
 namespace {

@@ -12,7 +12,7 @@
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
-#include "painting/value_curves.h"
+#include "terms/value_curves.h"
 
 namespace underpaint {
 namespace {

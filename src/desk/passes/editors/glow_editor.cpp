@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "desk/view/canvas.h"
-#include "painting/parameter.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 namespace {

@@ -7,7 +7,7 @@
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/view/canvas.h"
-#include "painting/parameter.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 namespace {

@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "desk/work/own.h"
+#include "desk/work/painter_settings.h"
 
 #include <algorithm>
 
 namespace underpaint {
 
-Own::Own(OwnFiles files) : files_(std::move(files)) {
+PainterSettings::PainterSettings(PainterFiles files) : files_(std::move(files)) {
     if (auto rules = files_.rules())
         rules_ = std::move(*rules);
     else
@@ -19,17 +19,17 @@ Own::Own(OwnFiles files) : files_(std::move(files)) {
     for (const Trouble& trouble : troubles) note(trouble);
 }
 
-void Own::note(const Trouble& trouble) {
+void PainterSettings::note(const Trouble& trouble) {
     troubles_ << QString::fromStdString(trouble.message());
 }
 
-void Own::settle(const Done& done) {
+void PainterSettings::settle(const Done& done) {
     if (!done) note(done.error());
     emit changed();
     if (!done) emit troubled();
 }
 
-void Own::set_rule(HouseRule rule, std::optional<double> value) {
+void PainterSettings::set_rule(HouseRule rule, std::optional<double> value) {
     if (value)
         rules_[rule] = in_range(rule, *value);
     else
@@ -37,7 +37,7 @@ void Own::set_rule(HouseRule rule, std::optional<double> value) {
     settle(files_.save_rules(rules_));
 }
 
-void Own::keep_route(Route route) {
+void PainterSettings::keep_route(Route route) {
     const auto known = std::ranges::find(routes_, route.name, &Route::name);
     const Done done = files_.save_route(route);
     if (known != routes_.end())
@@ -47,13 +47,13 @@ void Own::keep_route(Route route) {
     settle(done);
 }
 
-void Own::keep_past(std::vector<PastPainting> past) {
+void PainterSettings::keep_past(std::vector<PastPainting> past) {
     if (past == past_) return;
     past_ = std::move(past);
     settle(files_.save_past(past_));
 }
 
-QStringList Own::take_troubles() {
+QStringList PainterSettings::take_troubles() {
     return std::exchange(troubles_, {});
 }
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "desk/passes/else_panel.h"
+#include "desk/passes/more_figures.h"
 
 #include <QHelpEvent>
 #include <QPainter>
@@ -43,9 +43,9 @@ const std::pair<const MeasureRecord*, const char*> kAbout[] = {
 
 }  // namespace
 
-ElsePanel::ElsePanel(const Session& session, const Measuring& measuring, QWidget* parent)
+MoreFigures::MoreFigures(const Session& session, const Measuring& measuring, QWidget* parent)
     : QWidget(parent), session_(session), measuring_(measuring) {
-    setObjectName(QStringLiteral("else_panel"));
+    setObjectName(QStringLiteral("more_figures"));
     setAccessibleName(tr("What else the passes did"));
     const auto refresh = [this] {
         updateGeometry();
@@ -56,14 +56,14 @@ ElsePanel::ElsePanel(const Session& session, const Measuring& measuring, QWidget
     connect(&session_.outlook, &Outlook::moment_changed, this, refresh);
 }
 
-const PassAudit* ElsePanel::state() const {
+const PassAudit* MoreFigures::state() const {
     const auto& audit = measuring_.audit();
     if (!audit || !session_.document.has_painting()) return nullptr;
     const std::size_t moment = std::min(session_.outlook.moment(), audit->passes.size());
     return moment == 0 ? &audit->ground : &audit->passes[moment - 1];
 }
 
-std::vector<ElsePanel::Row> ElsePanel::rows() const {
+std::vector<MoreFigures::Row> MoreFigures::rows() const {
     std::vector<Row> rows;
     const PassAudit* now = state();
     if (now == nullptr) return rows;
@@ -89,12 +89,12 @@ std::vector<ElsePanel::Row> ElsePanel::rows() const {
     return rows;
 }
 
-QSize ElsePanel::sizeHint() const {
+QSize MoreFigures::sizeHint() const {
     return {scaled(320), scaled(kHead + kRow * static_cast<double>(rows().size()) + 8)};
 }
 
 /// The rows, for those who hear them.
-void ElsePanel::describe() {
+void MoreFigures::describe() {
     QStringList lines;
     for (const Row& row : rows())
         lines.push_back(
@@ -102,7 +102,7 @@ void ElsePanel::describe() {
     setAccessibleDescription(lines.join(QStringLiteral("; ")));
 }
 
-void ElsePanel::paintEvent(QPaintEvent*) {
+void MoreFigures::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     const double left = scaled(12), right = width() - scaled(12), column = scaled(kColumn);
@@ -144,7 +144,7 @@ void ElsePanel::paintEvent(QPaintEvent*) {
     }
 }
 
-bool ElsePanel::event(QEvent* event) {
+bool MoreFigures::event(QEvent* event) {
     if (event->type() == QEvent::ToolTip) {
         const auto* help = static_cast<QHelpEvent*>(event);
         const auto all = rows();

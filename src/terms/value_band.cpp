@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "painting/value_band.h"
+#include "terms/value_band.h"
 
 #include <algorithm>
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "audit/figures.h"
+#include "terms/figures.h"
 
 #include <fmt/format.h>
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "painting/put_by.h"
+#include "painting/packed_step.h"
 
 #include <algorithm>
 
@@ -33,7 +33,7 @@ std::optional<std::size_t> nearest(const SharedPicture& picture,
 
 }  // namespace
 
-PutBy::PutBy(const Painting& painting, const Painting& beside) : trace_(painting) {
+PackedStep::PackedStep(const Painting& painting, const Painting& beside) : trace_(painting) {
     const std::vector<SharedPicture> others = pictures_in(beside);
     for (const SharedPicture& picture : pictures_in(painting)) {
         Kept& kept = pictures_.emplace_back();
@@ -44,7 +44,7 @@ PutBy::PutBy(const Painting& painting, const Painting& beside) : trace_(painting
     }
 }
 
-Painting PutBy::taken_out(const Painting& beside) const {
+Painting PackedStep::taken_out(const Painting& beside) const {
     const std::vector<SharedPicture> others = pictures_in(beside);
     Painting painting = trace_.rest();
     std::size_t at = 0;
@@ -63,7 +63,7 @@ Painting PutBy::taken_out(const Painting& beside) const {
     return painting;
 }
 
-std::size_t PutBy::bytes() const {
+std::size_t PackedStep::bytes() const {
     std::size_t sum = 0;
     for (const Kept& kept : pictures_)
         if (kept.tiles) sum += kept.tiles->bytes();

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Steps of the history that are far from now take little memory, and come back as they were.
-#include "painting/put_by.h"
+#include "painting/packed_step.h"
 
 #include <gtest/gtest.h>
 
@@ -65,12 +65,12 @@ Picture copied(const Picture& picture) {
     return SqueezedTiles(picture, nullptr).taken_out(nullptr);
 }
 
-TEST(PutByTest, APaintingOfEverySourceComesBack) {
+TEST(PackedStepTest, APaintingOfEverySourceComesBack) {
     auto painting = std::make_optional(testing::every_source({200, 150}));
     Painting beside = *painting;
     beside.passes.pop_back();
     beside.parts.clear();
-    const PutBy put(*painting, beside);
+    const PackedStep put(*painting, beside);
     EXPECT_TRUE(put.trace().is(*painting));
     EXPECT_FALSE(put.trace().is(beside));
     EXPECT_EQ(put.taken_out(beside), *painting) << "the very pictures, which are still held";
@@ -117,9 +117,9 @@ protected:
             keep();
         }
     }
-    void put_by() {
+    void pack() {
         while (const auto far = history_->far())
-            history_->put_by(*far, PutBy(far->painting, far->beside));
+            history_->pack(*far, PackedStep(far->painting, far->beside));
     }
     std::optional<History> history_;
     std::vector<std::unique_ptr<Picture>> states_;
@@ -127,35 +127,35 @@ protected:
 
 TEST_F(FarSteps, ComeBackOnTheirWay) {
     paint(40);
-    put_by();
-    EXPECT_EQ(history_->steps_put_by(), 36U);
+    pack();
+    EXPECT_EQ(history_->packed_steps(), 36U);
     for (int i = 39; i >= 0; --i) {
         history_->undo();
         ASSERT_TRUE(same_pixels(painted(), *states_[static_cast<std::size_t>(i)])) << i;
-        if (i % 5 == 0) put_by();
+        if (i % 5 == 0) pack();
     }
-    EXPECT_EQ(history_->steps_put_by(), 36U) << "those to be redone";
+    EXPECT_EQ(history_->packed_steps(), 36U) << "those to be redone";
     for (std::size_t i = 1; i <= 40; ++i) {
         history_->redo();
         ASSERT_TRUE(same_pixels(painted(), *states_[i])) << i;
-        if (i % 7 == 0) put_by();
+        if (i % 7 == 0) pack();
     }
 }
 
 TEST_F(FarSteps, GoWithWhatTheyWereUndoneBefore) {
     paint(30);
-    put_by();
+    pack();
     for (int i = 0; i < 27; ++i) history_->undo();
-    put_by();
-    EXPECT_GT(history_->steps_put_by(), 10U);
+    pack();
+    EXPECT_GT(history_->packed_steps(), 10U);
     Painting other = history_->now();
     other.name = "other";
     history_->change("Rename", other);
     EXPECT_FALSE(history_->can_redo());
     EXPECT_FALSE(history_->far());
-    EXPECT_EQ(history_->steps_put_by(), 0U);
+    EXPECT_EQ(history_->packed_steps(), 0U);
     paint(12);
-    put_by();
+    pack();
     while (history_->can_undo()) history_->undo();
     EXPECT_TRUE(same_pixels(painted(), *states_[0]));
 }
@@ -164,17 +164,17 @@ TEST_F(FarSteps, AreLeftAloneWhereTheHistoryMovedOn) {
     paint(10);
     const auto far = history_->far();
     ASSERT_TRUE(far);
-    const PutBy put(far->painting, far->beside);
+    const PackedStep put(far->painting, far->beside);
     for (int i = 0; i < 7; ++i) history_->undo();
-    history_->put_by(*far, put);
-    EXPECT_EQ(history_->steps_put_by(), 0U) << "it is near now";
+    history_->pack(*far, put);
+    EXPECT_EQ(history_->packed_steps(), 0U) << "it is near now";
 }
 
 TEST_F(FarSteps, AreKnownAsWhatWasSaved) {
     paint(4);
     history_->mark_saved_as(history_->now());
     paint(20);
-    put_by();
+    pack();
     EXPECT_EQ(history_->steps_since_saved(), 20U);
     for (int i = 0; i < 20; ++i) history_->undo();
     EXPECT_TRUE(history_->clean());
@@ -186,7 +186,7 @@ TEST_F(FarSteps, AreKnownAsWhatWasSavedWhileTheHandWentOn) {
     paint(6);
     const Painting saving = history_->now();
     paint(20);
-    put_by();
+    pack();
     history_->mark_saved_as(saving);
     EXPECT_EQ(history_->steps_since_saved(), 20U);
     for (int i = 0; i < 20; ++i) history_->undo();
@@ -201,7 +201,7 @@ TEST_F(FarSteps, WhatWasSavedIsNotHeldForThat) {
         std::get<Painted>(history_->now().passes[0].source).pixels;
     history_->mark_saved_as(history_->now());
     paint(10);
-    put_by();
+    pack();
     EXPECT_TRUE(was.expired());
 }
 

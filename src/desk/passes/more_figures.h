@@ -10,10 +10,10 @@ namespace underpaint {
 
 /// What the passes did beside the three columns of the ledger: a row for each measure that has
 /// something to say, as it was sealed, before the pass that is wound to, and after it.
-class ElsePanel : public QWidget {
+class MoreFigures : public QWidget {
     Q_OBJECT
 public:
-    ElsePanel(const Session& session, const Measuring& measuring, QWidget* parent = nullptr);
+    MoreFigures(const Session& session, const Measuring& measuring, QWidget* parent = nullptr);
     QSize sizeHint() const override;
 
 protected:

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "files/display_transform.h"
+#include "icc/display_transform.h"
 
-#include "files/icc.h"
+#include "icc/icc.h"
 
 namespace underpaint {
 

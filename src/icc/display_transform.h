@@ -5,7 +5,7 @@
 #include <memory>
 #include <span>
 
-#include "files/result.h"
+#include "terms/result.h"
 
 namespace underpaint {
 

@@ -11,13 +11,13 @@ namespace underpaint {
 
 /// A painting that is wanted again only together with one that it shares most pixels with, as two
 /// steps of a history are: of its pictures only what the other has not is kept, and that squeezed.
-class PutBy {
+class PackedStep {
 public:
-    PutBy(const Painting& painting, const Painting& beside);
+    PackedStep(const Painting& painting, const Painting& beside);
 
     /// The painting again. Pictures that somebody still holds are those; others are new ones with
     /// the same levels.
-    /// \param beside what it was put by beside
+    /// \param beside what it was packed against
     Painting taken_out(const Painting& beside) const;
 
     const Trace& trace() const { return trace_; }

@@ -5,21 +5,21 @@
 #include <vector>
 
 #include "brief/estimates.h"
-#include "files/result.h"
 #include "painting/house_rules.h"
 #include "painting/route.h"
+#include "terms/result.h"
 
 namespace underpaint {
 
 /// What is a painter's own and holds for every painting, each in a file of its own. What is not
 /// there yet is empty; a file that can't be read is trouble, and is kept beside the new one, under
 /// the same name and ".damaged", once something is saved.
-class OwnFiles {
+class PainterFiles {
 public:
     /// \param settings where rules and routes are, \param records where times are
-    OwnFiles(std::filesystem::path settings, std::filesystem::path records);
+    PainterFiles(std::filesystem::path settings, std::filesystem::path records);
     /// In the folders that the XDG Base Directory Specification (0.8) names.
-    static OwnFiles usual();
+    static PainterFiles usual();
 
     [[nodiscard]] Result<HouseRules> rules() const;
     [[nodiscard]] Done save_rules(const HouseRules& rules) const;

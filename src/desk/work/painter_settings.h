@@ -4,16 +4,16 @@
 #include <QObject>
 #include <QStringList>
 
-#include "files/own_files.h"
+#include "files/painter_files.h"
 
 namespace underpaint {
 
 /// What is the painter's own and holds for every painting: house rules, routes, and what earlier
 /// paintings took. Kept as it changes.
-class Own : public QObject {
+class PainterSettings : public QObject {
     Q_OBJECT
 public:
-    explicit Own(OwnFiles files = OwnFiles::usual());
+    explicit PainterSettings(PainterFiles files = PainterFiles::usual());
 
     const HouseRules& rules() const { return rules_; }
     /// Nothing: as usual.
@@ -34,7 +34,7 @@ private:
     void note(const Trouble& trouble);
     void settle(const Done& done);
 
-    OwnFiles files_;
+    PainterFiles files_;
     HouseRules rules_;
     std::vector<Route> routes_;
     std::vector<PastPainting> past_;

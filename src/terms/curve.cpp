@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "painting/curve.h"
+#include "terms/curve.h"
 
 #include <algorithm>
 

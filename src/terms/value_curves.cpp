@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "painting/value_curves.h"
+#include "terms/value_curves.h"
 
 #include <algorithm>
 #include <cmath>

@@ -4,7 +4,7 @@
 #include <functional>
 
 #include "colour/value_scale.h"
-#include "painting/curve.h"
+#include "terms/curve.h"
 
 namespace underpaint {
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "files/icc.h"
+#include "icc/icc.h"
 
 #include <cmath>
 

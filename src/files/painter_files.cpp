@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "files/own_files.h"
+#include "files/painter_files.h"
 
 #include <algorithm>
 
@@ -69,23 +69,23 @@ std::string file_name(const std::string& name) {
 
 }  // namespace
 
-OwnFiles::OwnFiles(fs::path settings, fs::path records)
+PainterFiles::PainterFiles(fs::path settings, fs::path records)
     : rules_(settings / "house-rules.json"),
       routes_(settings / "routes"),
       past_(records / "times.json") {}
 
-OwnFiles OwnFiles::usual() {
+PainterFiles PainterFiles::usual() {
     return {settings_folder(), records_folder()};
 }
 
-Result<HouseRules> OwnFiles::rules() const {
+Result<HouseRules> PainterFiles::rules() const {
     return read_own(rules_, parse_rules);
 }
-Done OwnFiles::save_rules(const HouseRules& rules) const {
+Done PainterFiles::save_rules(const HouseRules& rules) const {
     return write_own(rules_, write_rules(rules), parse_rules);
 }
 
-std::vector<Route> OwnFiles::routes(std::vector<Trouble>& troubles) const {
+std::vector<Route> PainterFiles::routes(std::vector<Trouble>& troubles) const {
     std::vector<fs::path> paths;
     std::error_code error;
     for (fs::directory_iterator at(routes_, error), end; !error && at != end; at.increment(error))
@@ -102,14 +102,14 @@ std::vector<Route> OwnFiles::routes(std::vector<Trouble>& troubles) const {
     }
     return routes;
 }
-Done OwnFiles::save_route(const Route& route) const {
+Done PainterFiles::save_route(const Route& route) const {
     return underpaint::save_route(routes_ / file_name(route.name), route);
 }
 
-Result<std::vector<PastPainting>> OwnFiles::past() const {
+Result<std::vector<PastPainting>> PainterFiles::past() const {
     return read_own(past_, parse_past);
 }
-Done OwnFiles::save_past(const std::vector<PastPainting>& past) const {
+Done PainterFiles::save_past(const std::vector<PastPainting>& past) const {
     return write_own(past_, write_past(past), parse_past);
 }
 

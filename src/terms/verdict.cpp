@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "audit/verdict.h"
+#include "terms/verdict.h"
 
 #include <cmath>
 
