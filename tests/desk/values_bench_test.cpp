@@ -228,5 +228,21 @@ TEST_F(ValuesBench, TheMeterFollowsAFocus) {
     EXPECT_LT(shown(150, 100).red(), 60) << "a flat place sinks";
 }
 
+TEST_F(ValuesBench, ADrawingOfTheLensBeforeIsNoneOfThisOne) {
+    settle();
+    ASSERT_NE(window_->meters().foci.pull(), nullptr);
+    LensDrawer drawer(window_->meters());
+    drawer.set_lens(Lens::pull);
+    EXPECT_FALSE(drawer.finished());
+    drawer.set_lens(Lens::colour);
+    QTest::qWait(60);
+    EXPECT_TRUE(drawer.finished());
+    EXPECT_EQ(drawer.of(Lens::colour), nullptr);
+    drawer.set_lens(Lens::pull);
+    ASSERT_TRUE(wait([&] { return drawer.finished(); }));
+    EXPECT_NE(drawer.of(Lens::pull), nullptr);
+    EXPECT_EQ(drawer.of(Lens::colour), nullptr);
+}
+
 }  // namespace
 }  // namespace underpaint

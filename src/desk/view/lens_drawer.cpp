@@ -13,6 +13,8 @@ LensDrawer::LensDrawer(const Meters& meters, QObject* parent)
 void LensDrawer::set_lens(Lens lens) {
     if (lens == lens_) return;
     lens_ = lens;
+    // A drawing of the lens before that is on its way is none of this one.
+    job_.stop();
     of_ = wanted_ = nullptr;
     draw();
 }
