@@ -45,7 +45,7 @@ void take_out(benchmark::State& state) {
     const PackedStep put(steps.one, steps.next);
     const Painting beside = steps.next;
     steps.one = {};  // nobody else has that step
-    for (auto _ : state) benchmark::DoNotOptimize(put.taken_out(beside));
+    for (auto _ : state) benchmark::DoNotOptimize(put.unpacked(beside));
 }
 BENCHMARK(take_out)->Name("history/24/take_out")->Unit(benchmark::kMillisecond);
 

@@ -13,12 +13,11 @@ namespace {
 constexpr int kBinsPerStep = 5000;
 constexpr int kFarthest = 8 * kBinsPerStep;  // steps 1-9 are at most 8 apart
 // What is more than a step off is lost whatever else it is: bins beyond are wider.
-constexpr int kWider = 10;
-constexpr int kBins = kBinsPerStep + (kFarthest - kBinsPerStep) / kWider + 1;
+constexpr int kBins = kBinsPerStep + (kFarthest - kBinsPerStep) / kWiderBins + 1;
 
 double steps_of_bin(std::size_t bin) {
     const double beyond = std::max(0.0, static_cast<double>(bin) - kBinsPerStep);
-    return (static_cast<double>(bin) + beyond * (kWider - 1)) / kBinsPerStep;
+    return (static_cast<double>(bin) + beyond * (kWiderBins - 1)) / kBinsPerStep;
 }
 
 }  // namespace

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "audit/seen_colours.h"
 
+#include <numeric>
+
 #include "audit/cell_states.h"
 #include "render/render.h"
 #include "render/view.h"
@@ -41,14 +43,19 @@ std::optional<std::vector<SeenColours>> colours_at_viewing_scale(
     CellStates<std::uint16_t> steps(grid.size(), moments.size(), 0);
     CellStates<LinearSum> lights(grid.size(), moments.size(), 0);
     const Recipe recipe(painting);
+    // From the earliest on, so that no pass is laid twice.
+    std::vector<std::size_t> order(moments.size());
+    std::iota(order.begin(), order.end(), std::size_t{0});
+    std::ranges::sort(order, {}, [&](std::size_t i) { return moments[i]; });
     const auto add = [&](TileWalk& walk, int) {
         thread_local FloatBlock of_tile;
         thread_local RgbBlock linear;
         thread_local StepCells step_cells;
         thread_local LinearCells light_cells;
-        for (std::size_t i = 0; i < moments.size(); ++i) {
-            walk.begin(walk.state().area());
-            walk.lay_all(0, moments[i]);
+        std::size_t laid = 0;
+        for (const std::size_t i : order) {
+            walk.lay_all(laid, moments[i]);
+            laid = moments[i];
             read_light(walk.state(), reader, of_tile, linear);
             grid.average(of_tile, linear, step_cells, light_cells);
             steps.begin(step_cells, i);

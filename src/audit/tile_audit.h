@@ -57,9 +57,9 @@ private:
     void gather_run(std::size_t first, std::size_t end, AuditTally& tally) const;
     void gather(const TileState& tile, StateTally& into) const;
     void gather_pass(const TileState& tile, PassTally& into) const;
-    /// The tile at viewing scale, as it stands: the ground, or what a pass made of the state that
-    /// it follows.
+    /// The tile as it stands, at viewing scale.
     void average(const AuditTally& tally, StepCells& steps, LinearCells& light) const;
+    /// Keeps that: of the ground, or of what a pass made of the state that it follows.
     void begin_viewing(AuditTally& tally);
     void change_viewing(std::size_t state, AuditTally& tally);
 

@@ -53,9 +53,10 @@ HWY_INLINE IntV Nearest(V v, std::int32_t last) {
 
 /// folded(): divided by ten as a product and a shift, which is exact up to 43,690.
 HWY_INLINE IntV Folded(IntV bin, std::int32_t per_unit) {
+    static_assert(kWiderBins == 10);
     const Ints d;
     const IntV unit = hn::Set(d, per_unit);
-    const IntV beyond = hn::Add(hn::Sub(bin, unit), hn::Set(d, 5));
+    const IntV beyond = hn::Add(hn::Sub(bin, unit), hn::Set(d, kWiderBins / 2));
     const IntV tenth = hn::ShiftRight<19>(hn::Mul(beyond, hn::Set(d, 52429)));
     return hn::IfThenElse(hn::Gt(bin, unit), hn::Add(unit, tenth), bin);
 }

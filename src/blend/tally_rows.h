@@ -18,8 +18,10 @@ struct RowDrift {
     std::uint32_t changed = 0;           ///< whose nearest whole number is another
     std::uint32_t above = 0, below = 0;  ///< that rose or fell by more than `slack`
 };
+/// So many times as wide are bins of differences beyond one unit.
+inline constexpr std::int32_t kWiderBins = 10;
 /// Into which bins differences are counted: the absolute one times `per_unit`, the nearest whole
-/// number, at most `last`; of that beyond `per_unit`, where bins are ten times as wide, a tenth.
+/// number, at most `last`; what of it is beyond `per_unit` by wider bins, see folded().
 struct DriftBins {
     std::int32_t per_unit, last;  ///< last less than 40,000 beyond the other
 };
@@ -27,7 +29,7 @@ RowDrift drift_row(std::span<const float> now, std::span<const float> then, floa
                    const DriftBins& into, std::span<std::int32_t> bins);
 /// The bin of such a whole number.
 constexpr std::int32_t folded(std::int32_t bin, std::int32_t per_unit) {
-    return bin <= per_unit ? bin : per_unit + (bin - per_unit + 5) / 10;
+    return bin <= per_unit ? bin : per_unit + (bin - per_unit + kWiderBins / 2) / kWiderBins;
 }
 
 /// Adds values times a weight to sums.

@@ -61,21 +61,21 @@ std::optional<History::Far> History::far() const {
     return std::nullopt;
 }
 
-void History::pack(const Far& far, PackedStep put) {
+void History::pack(const Far& far, PackedStep packed) {
     const auto now = this->far();
     if (!now || now->step != far.step || now->painting != far.painting || now->beside != far.beside)
         return;
     Step& step = steps_[far.step];
     step.saved = saved_.is(step.painting);
-    step.put = std::make_shared<const PackedStep>(std::move(put));
+    step.packed = std::make_shared<const PackedStep>(std::move(packed));
     step.painting = {};
     far.step == near_begin_ ? ++near_begin_ : --near_end_;
 }
 
 void History::take_out() {
     const auto take_out_beside = [&](std::size_t step, std::size_t beside) {
-        steps_[step].painting = steps_[step].put->taken_out(steps_[beside].painting);
-        steps_[step].put.reset();
+        steps_[step].painting = steps_[step].packed->unpacked(steps_[beside].painting);
+        steps_[step].packed.reset();
         // Its pictures may be others now.
         if (std::exchange(steps_[step].saved, false)) saved_ = Trace(steps_[step].painting);
     };
@@ -91,14 +91,14 @@ void History::set_log(WorkLog log) {
 
 void History::mark_saved_as(const Painting& painting) {
     saved_ = Trace(painting);
-    for (Step& step : steps_) step.saved = step.put && step.put->trace().is(painting);
+    for (Step& step : steps_) step.saved = step.packed && step.packed->trace().is(painting);
 }
 
 std::size_t History::steps_since_saved() const {
     for (std::size_t steps = 0; steps < steps_.size(); ++steps)
         for (const std::size_t step : {at_ - steps, at_ + steps})
             if (step < steps_.size() &&
-                (steps_[step].put ? steps_[step].saved : saved_.is(steps_[step].painting)))
+                (steps_[step].packed ? steps_[step].saved : saved_.is(steps_[step].painting)))
                 return steps;
     return at_;
 }

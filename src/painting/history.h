@@ -46,7 +46,7 @@ public:
     /// be done in another thread.
     std::optional<Far> far() const;
     /// Keeps that step so, if it still is what it was and as far away.
-    void pack(const Far& far, PackedStep put);
+    void pack(const Far& far, PackedStep packed);
     /// How many steps are packed.
     std::size_t packed_steps() const { return near_begin_ + steps_.size() - near_end_; }
 
@@ -65,7 +65,7 @@ private:
     struct Step {
         Painting painting;  // empty where it is packed
         std::string label, gesture;
-        std::shared_ptr<const PackedStep> put = nullptr;
+        std::shared_ptr<const PackedStep> packed = nullptr;
         bool saved = false;  // it is packed, and is what was last marked
     };
     /// Takes out what is packed and near.

@@ -44,7 +44,7 @@ PackedStep::PackedStep(const Painting& painting, const Painting& beside) : trace
     }
 }
 
-Painting PackedStep::taken_out(const Painting& beside) const {
+Painting PackedStep::unpacked(const Painting& beside) const {
     const std::vector<SharedPicture> others = pictures_in(beside);
     Painting painting = trace_.rest();
     std::size_t at = 0;
@@ -56,9 +56,9 @@ Painting PackedStep::taken_out(const Painting& beside) const {
         if (!kept.tiles)
             picture = other;
         else if (other)
-            picture = share(kept.tiles->taken_out(&other->base()), other, kept.tiles->area());
+            picture = share(kept.tiles->unpacked(&other->base()), other, kept.tiles->area());
         else
-            picture = share(kept.tiles->taken_out(nullptr));
+            picture = share(kept.tiles->unpacked(nullptr));
     });
     return painting;
 }

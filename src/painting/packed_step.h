@@ -18,7 +18,7 @@ public:
     /// The painting again. Pictures that somebody still holds are those; others are new ones with
     /// the same levels.
     /// \param beside what it was packed against
-    Painting taken_out(const Painting& beside) const;
+    Painting unpacked(const Painting& beside) const;
 
     const Trace& trace() const { return trace_; }
     /// Memory of the pixels.

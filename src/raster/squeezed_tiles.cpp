@@ -116,7 +116,7 @@ void SqueezedTiles::squeeze(const Picture::Planes<Sample>& planes, const Picture
     }
 }
 
-Picture SqueezedTiles::taken_out(const Picture* beside) const {
+Picture SqueezedTiles::unpacked(const Picture* beside) const {
     Picture picture = beside ? *beside : Picture(size_, channels_, depth_);
     std::visit([&](auto& planes) { take_out(planes); }, picture.planes_);
     return picture;

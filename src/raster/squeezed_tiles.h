@@ -16,7 +16,7 @@ public:
     SqueezedTiles(const Picture& picture, const Picture* beside);
 
     /// \param beside what it was squeezed beside, or one with the same levels
-    Picture taken_out(const Picture* beside) const;
+    Picture unpacked(const Picture* beside) const;
     /// Where the two differ: no pixel outside does.
     const Rect& area() const { return area_; }
     /// Memory that it takes.

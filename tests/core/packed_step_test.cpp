@@ -32,22 +32,22 @@ TEST(SqueezedTilesTest, GiveAnyPictureBackToTheBit) {
         for (const Channels channels : {Channels::grey, Channels::rgb, Channels::rgb_alpha}) {
             const Picture picture = noise({300, 170}, channels, depth);
             const SqueezedTiles squeezed(picture, nullptr);
-            EXPECT_TRUE(same_pixels(squeezed.taken_out(nullptr), picture));
+            EXPECT_TRUE(same_pixels(squeezed.unpacked(nullptr), picture));
             EXPECT_EQ(squeezed.area(), rect_of(picture.size()));
         }
     const Picture flat({300, 170}, Channels::rgb, Depth::bits16, 0.4F);
     const SqueezedTiles squeezed(flat, nullptr);
-    EXPECT_TRUE(same_pixels(squeezed.taken_out(nullptr), flat));
-    EXPECT_EQ(squeezed.taken_out(nullptr).bytes(), 0U) << "of one value as it was";
+    EXPECT_TRUE(same_pixels(squeezed.unpacked(nullptr), flat));
+    EXPECT_EQ(squeezed.unpacked(nullptr).bytes(), 0U) << "of one value as it was";
 }
 
 TEST(SqueezedTilesTest, KeepOnlyWhatDiffers) {
     const Picture before = noise({1000, 700}, Channels::rgb_alpha, Depth::bits16);
     const Picture after = with_stroke(before, 300, {0.9F, 0.2F, 0.1F});
     const SqueezedTiles squeezed(before, &after);
-    EXPECT_TRUE(same_pixels(squeezed.taken_out(&after), before));
+    EXPECT_TRUE(same_pixels(squeezed.unpacked(&after), before));
     EXPECT_LT(squeezed.area().height, 400);
-    EXPECT_GT(SqueezedTiles::shared(before, squeezed.taken_out(&after)), 0U)
+    EXPECT_GT(SqueezedTiles::shared(before, squeezed.unpacked(&after)), 0U)
         << "what does not differ is held once";
     EXPECT_EQ(SqueezedTiles(before, &before).bytes(), 0U);
 }
@@ -62,7 +62,7 @@ TEST(SqueezedTilesTest, SoftStrokesTakeATenth) {
 
 /// With pixels of its own.
 Picture copied(const Picture& picture) {
-    return SqueezedTiles(picture, nullptr).taken_out(nullptr);
+    return SqueezedTiles(picture, nullptr).unpacked(nullptr);
 }
 
 TEST(PackedStepTest, APaintingOfEverySourceComesBack) {
@@ -73,14 +73,14 @@ TEST(PackedStepTest, APaintingOfEverySourceComesBack) {
     const PackedStep put(*painting, beside);
     EXPECT_TRUE(put.trace().is(*painting));
     EXPECT_FALSE(put.trace().is(beside));
-    EXPECT_EQ(put.taken_out(beside), *painting) << "the very pictures, which are still held";
+    EXPECT_EQ(put.unpacked(beside), *painting) << "the very pictures, which are still held";
 
     std::vector<Picture> pictures;
     each_picture(*painting, [&](const SharedPicture& picture) {
         if (picture) pictures.push_back(copied(picture->base()));
     });
     painting.reset();
-    Painting again = put.taken_out(beside);
+    Painting again = put.unpacked(beside);
     EXPECT_EQ(again.parts.size(), 2U);
     std::size_t at = 0;
     each_picture(again, [&](const SharedPicture& picture) {

@@ -15,14 +15,11 @@
 #include "desk/view/canvas.h"
 #include "desk/window/main_window.h"
 #include "files/flat_picture.h"
+#include "support/hang.h"
 #include "support/pictures.h"
 #include "support/temporary_folder.h"
 
 namespace underpaint::testing {
-
-/// Waits end when what is waited for has come. This long, in milliseconds, none ends by itself on
-/// the slowest machine: it is there for a program that hangs.
-inline constexpr int kHang = 600'000;
 
 /// The real window, driven as a person would: widgets are found by name, actions triggered, keys
 /// and buttons pressed. File names come from the test instead of a dialog, and the day is fixed.

@@ -8,7 +8,7 @@
 #include <thread>
 
 #include "desk/work/faults.h"
-#include "work_fixture.h"
+#include "support/hang.h"
 
 namespace underpaint {
 namespace {

@@ -11,7 +11,7 @@
 #include "desk/work/follower.h"
 #include "desk/work/latest_job.h"
 #include "raster/in_parallel.h"
-#include "work_fixture.h"
+#include "support/hang.h"
 
 namespace underpaint {
 namespace {

@@ -89,8 +89,8 @@ void Document::pack_far_steps() {
     auto far = history_->far();
     if (!far) return;
     packing_.start([this, far = std::move(*far)](const std::stop_token&, const auto& deliver) {
-        deliver([this, far, put = PackedStep(far.painting, far.beside)]() mutable {
-            history_->pack(far, std::move(put));
+        deliver([this, far, packed = PackedStep(far.painting, far.beside)]() mutable {
+            history_->pack(far, std::move(packed));
         });
     });
 }

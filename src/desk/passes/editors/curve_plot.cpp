@@ -55,11 +55,11 @@ CurvePlot::CurvePlot(QWidget* parent) : QWidget(parent) {
         tr("From left to right the value that comes in, upwards the one that comes out. Drag "
            "a point, or double click for a new one; Delete takes it off"));
     setFocusPolicy(Qt::StrongFocus);
-    setMinimumSize(scaled(150), scaled(110));
+    setMinimumSize(scaled(150), scaled(92));
 }
 
 QSize CurvePlot::sizeHint() const {
-    return {scaled(220), scaled(120)};
+    return {scaled(220), scaled(92)};
 }
 
 void CurvePlot::set_curve(const Curve& curve, CurveChannel channel) {

@@ -196,7 +196,7 @@ CurveEffect::CurveEffect(QWidget* parent) : QWidget(parent) {
 }
 
 QSize CurveEffect::sizeHint() const {
-    return {scaled(150), scaled(120)};
+    return {scaled(150), scaled(92)};
 }
 
 void CurveEffect::set_curve(const Curve& curve, float strength) {

@@ -3,7 +3,8 @@
 
 namespace underpaint::testing {
 
-/// Milliseconds after which a test gives up: far more than any machine takes.
+/// Waits end when what is waited for has come. This long, in milliseconds, none ends by itself on
+/// the slowest machine: it is there for a program that hangs.
 inline constexpr int kHang = 600'000;
 
 }  // namespace underpaint::testing
