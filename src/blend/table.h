@@ -2,10 +2,13 @@
 #pragma once
 
 #include <algorithm>
+#include <array>
 #include <cassert>
 #include <functional>
 #include <span>
 #include <vector>
+
+#include "colour/rgb.h"
 
 namespace underpaint {
 
@@ -35,6 +38,39 @@ public:
 private:
     int pieces_;
     std::vector<float> points_;
+};
+
+/// Three such functions of one number, read together: the channels of a gradient's colour.
+class ColourTable {
+public:
+    ColourTable(int pieces, const std::function<Rgb(double)>& f) : pieces_(pieces) {
+        assert(pieces > 0);
+        for (int i = 0; i <= pieces; ++i) {
+            const Rgb colour = f(static_cast<double>(i) / pieces);
+            points_.push_back({colour.r, colour.g, colour.b, 0});
+        }
+        points_.push_back(points_.back());
+    }
+
+    /// As Table reads them.
+    Rgb operator()(float x) const {
+        const float at = (x > 0 ? std::min(x, 1.0F) : 0.0F) * static_cast<float>(pieces_);
+        const auto i = static_cast<std::size_t>(at);
+        const auto channel = [&](std::size_t c) {
+            return points_[i][c] +
+                   (at - static_cast<float>(i)) * (points_[i + 1][c] - points_[i][c]);
+        };
+        return {channel(0), channel(1), channel(2)};
+    }
+
+    int pieces() const { return pieces_; }
+    /// pieces() + 2 of them, the last one twice: red, green, blue and a 0 that makes them four, as
+    /// vectors are loaded.
+    std::span<const std::array<float, 4>> points() const { return points_; }
+
+private:
+    int pieces_;
+    std::vector<std::array<float, 4>> points_;
 };
 
 }  // namespace underpaint

@@ -43,17 +43,9 @@ Rgb gradient_at(const GradientStops& stops, double at, Mixing mixing) {
                                      : mixed_in_oklab(a.colour, b.colour, t);
 }
 
-std::array<Table, 3> tables_of(const GradientStops& stops, Mixing mixing, const Tune& tune) {
-    std::vector<Rgb> colours;
-    for (int i = 0; i <= kGradientPieces; ++i)
-        colours.push_back(
-            tuned(gradient_at(stops, static_cast<double>(i) / kGradientPieces, mixing), tune));
-    const auto table = [&](float Rgb::*channel) {
-        return Table(kGradientPieces, [&](double at) {
-            return colours[static_cast<std::size_t>(std::lround(at * kGradientPieces))].*channel;
-        });
-    };
-    return {table(&Rgb::r), table(&Rgb::g), table(&Rgb::b)};
+ColourTable table_of(const GradientStops& stops, Mixing mixing, const Tune& tune) {
+    return ColourTable(kGradientPieces,
+                       [&](double at) { return tuned(gradient_at(stops, at, mixing), tune); });
 }
 
 GradientStops in_range(GradientStops stops) {

@@ -32,9 +32,9 @@ inline constexpr float kLeastMiddle = 0.05F, kMostMiddle = 0.95F;
 /// Without stops it runs from black to white.
 Rgb gradient_at(const GradientStops& stops, double at, Mixing mixing = Mixing::encoded);
 
-/// One table a channel, of the gradient's colours as they are tuned.
-std::array<Table, 3> tables_of(const GradientStops& stops, Mixing mixing = Mixing::encoded,
-                               const Tune& tune = {});
+/// The gradient's colours as they are tuned.
+ColourTable table_of(const GradientStops& stops, Mixing mixing = Mixing::encoded,
+                     const Tune& tune = {});
 
 /// Sorted, all within their ranges; stops at one place keep their order.
 GradientStops in_range(GradientStops stops);

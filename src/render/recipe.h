@@ -22,7 +22,8 @@ struct ReadyPass {
     SeenPicture* painted = nullptr;   ///< the painted reach; null: none is needed
     SeenPlaced* pixels = nullptr;
     SeenBlurred* blurred = nullptr;  ///< the ground
-    std::vector<Table> tables;       ///< a channel each
+    std::vector<Table> tables;       ///< of a curve, a channel each
+    std::optional<ColourTable> gradient;
 };
 
 /// A painting made ready to be evaluated at one shrink: what is looked up once a pass, and not once

@@ -249,6 +249,30 @@ TEST(TableRow, ReadsWhatTheTableReads) {
     EXPECT_NEAR(bent(0.505F), 0.505 * 0.505, 3e-5);
 }
 
+TEST(TableRow, ReadsThreeChannelsAtOnce) {
+    const auto colour = [](double x) {
+        return Rgb{float(x * x), float(1 - x), float(std::sqrt(x))};
+    };
+    const ColourTable table(100, colour);
+    Random random(7);
+    for (const std::size_t count : {0, 1, 3, 15, 16, 17, 33, 150}) {
+        std::vector<float> in = random.values();
+        in.resize(count, 0.3F);
+        if (count > 3) std::ranges::copy(std::array{kNan, -1.0F, 2.0F, kInfinity}, in.begin());
+        on_every_target([&] {
+            std::vector<float> r(count), g(count), b(count);
+            table_row(table, in, {r, g, b});
+            for (std::size_t i = 0; i < count; ++i) {
+                const float x = in[i] > 0 ? std::min(in[i], 1.0F) : 0.0F;
+                ASSERT_NEAR(r[i], table(in[i]).r, 1e-6) << in[i];
+                ASSERT_NEAR(r[i], colour(x).r, 3e-5) << in[i];
+                ASSERT_NEAR(g[i], 1 - x, 1e-6) << in[i];
+                ASSERT_NEAR(b[i], table(in[i]).b, 1e-6) << in[i];
+            }
+        });
+    }
+}
+
 TEST(CoverageRows, UniteAndIntersect) {
     const std::vector<float> a{0, 0.25F, 1, 0.5F, kNan, 3, 0.1F}, b{0.5F, 0.5F, 0, 1, 0.5F, 1, -1};
     on_every_target([&] {

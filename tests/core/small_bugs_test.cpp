@@ -97,7 +97,7 @@ TEST(CurveTest, FlatStretchesAreFlatAndFinite) {
         for (int i = 0; i <= 100; ++i) EXPECT_TRUE(std::isfinite(curve_at(points, i / 100.0)));
         EXPECT_NEAR(curve_at(points, 0.45), points[1].out, 1e-6);
     }
-    const Table table = table_of({{0, 0.4F}, {1, 0.4F}}, {});
+    const Table table = table_of(CurvePoints{{0, 0.4F}, {1, 0.4F}}, {});
     EXPECT_NEAR(table(0.7F), 0.4F, 1e-4F);
 }
 

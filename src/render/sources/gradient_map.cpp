@@ -7,8 +7,7 @@
 namespace underpaint {
 
 void prepare_source(const GradientMap& map, const SourceNeeds&, ReadyPass& ready) {
-    const auto tables = tables_of(map.stops, map.mixing, ready.pass->tune);
-    ready.tables.assign(tables.begin(), tables.end());
+    ready.gradient = table_of(map.stops, map.mixing, ready.pass->tune);
 }
 
 Cover fill(const GradientMap& map, SourceTile& tile) {
@@ -21,10 +20,7 @@ Cover fill(const GradientMap& map, SourceTile& tile) {
         read_row(Reader::lightness, tile.state.all(), at);
         for (float& v : at) v *= 0.01F;
     }
-    const RgbRow to = tile.colour.all();
-    table_row(tile.ready.tables[0], at, to.r);
-    table_row(tile.ready.tables[1], at, to.g);
-    table_row(tile.ready.tables[2], at, to.b);
+    table_row(*tile.ready.gradient, at, tile.colour.all());
     return Cover::all;
 }
 
