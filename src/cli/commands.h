@@ -9,7 +9,10 @@
 #include "colour/reader.h"
 #include "colour/value_scale.h"
 #include "painting/plan.h"
+#include "palette/forecast.h"
+#include "palette/tubes.h"
 #include "raster/picture.h"
+#include "terms/mix_as.h"
 #include "terms/result.h"
 
 namespace underpaint {
@@ -53,6 +56,27 @@ struct BriefRequest {
     bool json = false, strict = false;
     Reader reader = Reader::lightness;
 };
+struct PaletteRequest {
+    std::filesystem::path in;
+    std::optional<int> from_picture;  ///< so many colours, 2..12; the painting's own unless given
+    bool json = false, csv = false, tokens = false, strict = false;
+    Reader reader = Reader::lightness;
+};
+struct ForecastRequest {
+    std::filesystem::path in;
+    LaidColour laid;
+    std::optional<std::string> part;
+    bool json = false, strict = false;
+    Reader reader = Reader::lightness;
+};
+/// Either what parts come to, or the recipe for a colour.
+struct MixRequest {
+    std::vector<Tube> tubes;
+    std::vector<int> parts;
+    std::optional<Rgb> target;
+    MixAs as = MixAs::paint;
+    bool white = false, json = false;
+};
 struct DemoRequest {
     std::filesystem::path folder;
     std::string route;         ///< see demo::kDemos
@@ -64,6 +88,9 @@ int run(const AuditRequest& request);
 int run(const MendRequest& request);
 int run(const ValuesRequest& request);
 int run(const BriefRequest& request);
+int run(const PaletteRequest& request);
+int run(const ForecastRequest& request);
+int run(const MixRequest& request);
 int run(const DemoRequest& request);
 int run_info(const std::filesystem::path& in);
 

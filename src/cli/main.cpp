@@ -4,38 +4,13 @@
 #include <charconv>
 #include <cmath>
 
+#include "cli/arguments.h"
 #include "cli/commands.h"
 #include "terms/figures.h"
 
 namespace {
 
 using namespace underpaint;
-
-/// --focus X,Y,R, checked while the command line is read.
-Focus focus_from(const std::string& text, std::size_t number) {
-    Focus focus{"Focus " + std::to_string(number), {}, 0};
-    int used = 0;
-    if (std::sscanf(text.c_str(), "%lf,%lf,%lf%n", &focus.centre.x, &focus.centre.y, &focus.radius,
-                    &used) != 3 ||
-        used != static_cast<int>(text.size()) || !(focus.radius > 0) ||
-        !std::isfinite(focus.centre.x) || !std::isfinite(focus.centre.y) ||
-        !std::isfinite(focus.radius))
-        throw CLI::ValidationError("--focus", "\"" + text +
-                                                  "\" is not X,Y,R: three numbers in pixels, the "
-                                                  "radius above 0");
-    return focus;
-}
-
-Size size_from(const std::string& text) {
-    Size size;
-    int used = 0;
-    if (std::sscanf(text.c_str(), "%dx%d%n", &size.width, &size.height, &used) != 2 ||
-        used != static_cast<int>(text.size()) || size.width < 16 || size.height < 16 ||
-        size.width > 20000 || size.height > 20000)
-        throw CLI::ValidationError("--size",
-                                   "\"" + text + "\" is not WxH with 16 to 20000 pixels a side");
-    return size;
-}
 
 /// An option that names one of the readers.
 void add_reader(CLI::App& command, const std::string& name, const std::string& help,
@@ -49,6 +24,22 @@ void add_reader(CLI::App& command, const std::string& name, const std::string& h
             for (const ReaderText& reader : kReaders) ids.emplace_back(reader.id);
             throw CLI::ValidationError(name,
                                        "\"" + id + "\" is no reader. There are " + listed(ids));
+        },
+        help);
+}
+
+/// A share written as 0.5 or as 50%.
+void add_share(CLI::App& command, const std::string& name, const std::string& help, float& share) {
+    command.add_option_function<std::string>(
+        name,
+        [name, &share](const std::string& text) {
+            const bool percent = text.ends_with('%');
+            const char* const last = text.data() + text.size() - (percent ? 1 : 0);
+            const auto [end, wrong] = std::from_chars(text.data(), last, share);
+            if (percent) share /= 100;
+            if (wrong != std::errc() || end != last || !(share >= 0 && share <= 1))
+                throw CLI::ValidationError(
+                    name, "\"" + text.substr(0, 40) + "\" is no share from 0 to 1");
         },
         help);
 }
@@ -169,6 +160,72 @@ int main(int argc, char** argv) {
                [&](Reader reader) { brief.reader = reader; });
     add_strict(*brief_command, brief.strict);
 
+    PaletteRequest palette;
+    auto* palette_command = app.add_subcommand("palette", "List a painting's palette");
+    palette_command->add_option("IN", palette.in, "The painting or picture")->required();
+    palette_command
+        ->add_option("--from-picture", palette.from_picture,
+                     "Take so many colours from its picture instead")
+        ->check(CLI::Range(2, 12));
+    auto* palette_json = palette_command->add_flag("--json", palette.json, "Print JSON");
+    auto* palette_csv =
+        palette_command->add_flag("--csv", palette.csv, "Print comma-separated values")
+            ->excludes(palette_json);
+    palette_command->add_flag("--tokens", palette.tokens, "Print W3C design tokens")
+        ->excludes(palette_json)
+        ->excludes(palette_csv);
+    add_reader(*palette_command, "--reader", kReaderHelp,
+               [&](Reader reader) { palette.reader = reader; });
+    add_strict(*palette_command, palette.strict);
+
+    ForecastRequest forecast;
+    std::string forecast_colour;
+    auto* forecast_command = app.add_subcommand(
+        "forecast", "Say what a colour would do to the greys; 0 within the budget, 1 not");
+    forecast_command->add_option("IN", forecast.in, "The painting or picture")->required();
+    forecast_command->add_option("--colour", forecast_colour, "As #rrggbb")->required();
+    forecast_command->add_option_function<std::string>(
+        "--blend",
+        [&](const std::string& id) {
+            const auto blend = blend_from_id(id);
+            if (!blend) {
+                std::vector<std::string> ids;
+                for (const BlendText& text : kBlendTexts) ids.emplace_back(text.id);
+                throw CLI::ValidationError(
+                    "--blend",
+                    "\"" + id.substr(0, 40) + "\" is no blend. There are " + listed(ids));
+            }
+            forecast.laid.blend = *blend;
+        },
+        "How it is laid; color unless given");
+    add_share(*forecast_command, "--strength", "0 to 1; 1 unless given", forecast.laid.strength);
+    add_share(*forecast_command, "--hold", "0 to 1; 0 unless given", forecast.laid.hold);
+    forecast_command->add_option("--part", forecast.part, "Over this part alone");
+    forecast_command->add_flag("--json", forecast.json, "Print JSON");
+    add_reader(*forecast_command, "--reader", kReaderHelp,
+               [&](Reader reader) { forecast.reader = reader; });
+    add_strict(*forecast_command, forecast.strict);
+
+    MixRequest mix;
+    std::string tubes, parts, target;
+    auto* mix_command = app.add_subcommand(
+        "mix", "Mix tubes as paint: what parts come to, or the recipe for a colour");
+    mix_command->add_option("--tubes", tubes, "By name or as #rrggbb, with commas")->required();
+    auto* parts_option =
+        mix_command->add_option("--parts", parts, "Whole numbers with commas, one a tube");
+    mix_command->add_option("--target", target, "The colour to find a recipe for, as #rrggbb")
+        ->excludes(parts_option);
+    mix_command->add_flag("--white", mix.white, "White is mixed in where a recipe wants it");
+    mix_command->add_option_function<std::string>(
+        "--as",
+        [&](const std::string& id) {
+            const auto as = mix_from_id(id);
+            if (!as) throw CLI::ValidationError("--as", "there are paint, glaze and light");
+            mix.as = *as;
+        },
+        "paint, glaze or light");
+    mix_command->add_flag("--json", mix.json, "Print JSON");
+
     DemoRequest demo;
     std::string size;
     auto* demo_command = app.add_subcommand("demo", "Make the demo painting");
@@ -188,6 +245,14 @@ int main(int argc, char** argv) {
             audit.foci.push_back(focus_from(text, audit.foci.size() + 1));
         mend.foci = audit.foci;
         if (!size.empty()) demo.size = size_from(size);
+        if (*forecast_command) forecast.laid.colour = colour_from("--colour", forecast_colour);
+        if (*mix_command) {
+            mix.tubes = tubes_from(tubes);
+            if (parts.empty() == target.empty())
+                throw CLI::ValidationError("mix", "say --parts or --target");
+            if (!parts.empty()) mix.parts = parts_from(parts, mix.tubes.size());
+            if (!target.empty()) mix.target = colour_from("--target", target);
+        }
     } catch (const CLI::ParseError& error) {
         return app.exit(error) == 0 ? kHeldStatus : kTroubleStatus;
     }
@@ -200,6 +265,9 @@ int main(int argc, char** argv) {
         if (tenths) values.scale = ValueScale::zero_to_ten;
         if (*values_command) return run(values);
         if (*brief_command) return run(brief);
+        if (*palette_command) return run(palette);
+        if (*forecast_command) return run(forecast);
+        if (*mix_command) return run(mix);
         if (*demo_command) return run(demo);
         if (*info_command) return run_info(info);
     } catch (const std::bad_alloc&) {

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "files/json.h"
+#include "files/palette_json.h"
 #include "files/source_json.h"
 #include "files/unknown_members.h"
 #include "painting/changes.h"
@@ -134,6 +135,8 @@ Json to_json(const Painting& painting, const NamePicture& name) {
     for (const Pass& pass : painting.values) json["values"].push_back(to_json(pass, name));
     for (const Group& group : painting.groups) json["groups"].push_back(to_json(group));
     for (const Pass& pass : painting.passes) json["passes"].push_back(to_json(pass, name));
+    if (painting.palette != Palette{}) json["palette"] = to_json(painting.palette);
+    if (painting.colour_plan != ColourPlan{}) json["colour_plan"] = to_json(painting.colour_plan);
     add_foreign(painting.foreign, json);
     return json;
 }
@@ -169,7 +172,9 @@ public:
         read_passes(json.at("passes"), painting, painting.passes);
         if (json.contains("meant")) read_meant(json.at("meant"), painting);
         read_foreign(json, painting);
-        return {with_settled_groups(std::move(painting)), std::move(lost_)};
+        painting = with_settled_groups(std::move(painting));
+        read_palette(json, painting);
+        return {std::move(painting), std::move(lost_)};
     }
 
 private:
@@ -235,6 +240,19 @@ private:
             } catch (const Trouble& error) {
                 lost_.push_back("Seal " + std::to_string(number) + " was lost: " + error.what);
             }
+        }
+    }
+
+    /// Older paintings have none. A damaged one is lost by itself.
+    void read_palette(const Json& json, Painting& painting) {
+        try {
+            if (json.contains("palette"))
+                painting = with_palette(std::move(painting), palette_from_json(json.at("palette")));
+            if (json.contains("colour_plan"))
+                painting =
+                    with_colour_plan(std::move(painting), plan_from_json(json.at("colour_plan")));
+        } catch (const Json::exception&) {
+            lost_.push_back("A part of the palette or the colour plan was lost: it is damaged.");
         }
     }
 

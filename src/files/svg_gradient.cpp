@@ -52,20 +52,6 @@ std::optional<float> share_of(std::string_view text) {
     return std::clamp(unit.empty() ? number->first : number->first / 100, 0.0F, 1.0F);
 }
 
-std::optional<Rgb> from_hex(std::string_view figures) {
-    if (figures.size() != 3 && figures.size() != 6) return std::nullopt;
-    const std::size_t width = figures.size() / 3;
-    float channels[3];
-    for (std::size_t c = 0; c < 3; ++c) {
-        int v = 0;
-        const char* from = figures.data() + c * width;
-        const auto [end, error] = std::from_chars(from, from + width, v, 16);
-        if (error != std::errc() || end != from + width || v < 0) return std::nullopt;
-        channels[c] = static_cast<float>(v) / (width == 1 ? 15.0F : 255.0F);
-    }
-    return Rgb{channels[0], channels[1], channels[2]};
-}
-
 /// "208, 140, 62", "81% 55% 24%"
 std::optional<Rgb> from_figures(std::string_view text) {
     float channels[3];
@@ -90,12 +76,12 @@ std::optional<Rgb> from_name(const std::string& name) {
         {"yellow", "ffff00"},  {"navy", "000080"},   {"blue", "0000ff"}, {"teal", "008080"},
         {"aqua", "00ffff"},    {"orange", "ffa500"}};
     const auto found = names.find(name);
-    return found == names.end() ? std::nullopt : from_hex(found->second);
+    return found == names.end() ? std::nullopt : rgb_from_hex(found->second);
 }
 
 std::optional<Rgb> stop_colour(std::string_view text) {
     text = trimmed(text);
-    if (text.starts_with('#')) return from_hex(text.substr(1));
+    if (text.starts_with('#')) return rgb_from_hex(text);
     std::string lower(text);
     std::ranges::transform(lower, lower.begin(), [](unsigned char c) { return std::tolower(c); });
     if (lower.starts_with("rgb(") && lower.ends_with(')'))

@@ -110,6 +110,7 @@ Painting without_part(Painting painting, PartId id) {
     std::erase_if(painting.parts, [&](const Part& other) { return other.id == id; });
     painting.plan.steps.erase(id);
     painting.plan.reserved.erase(id);
+    painting.colour_plan.parts.erase(id);
     return painting;
 }
 
@@ -199,6 +200,33 @@ Painting with_brief_of(Painting painting, const Painting& briefed) {
 
 Painting with_brief(Painting painting, Brief brief) {
     painting.brief = in_range(std::move(brief));
+    return painting;
+}
+
+Painting with_palette(Painting painting, Palette palette) {
+    painting.palette = in_range(std::move(palette));
+    ColourPlan plan = std::move(painting.colour_plan);
+    return with_colour_plan(std::move(painting), std::move(plan));
+}
+
+Painting with_colour_plan(Painting painting, ColourPlan plan) {
+    const auto settle = [&](PlannedPart& part) {
+        for (auto& tone : part.tones) {
+            if (!tone) continue;
+            if (Rgb* own = std::get_if<Rgb>(&*tone)) {
+                *own = {unit(own->r), unit(own->g), unit(own->b)};
+            } else if (painting.palette.find(std::get<ColourId>(*tone)) == nullptr) {
+                tone.reset();
+            }
+        }
+    };
+    settle(plan.whole);
+    for (auto& [id, part] : plan.parts) settle(part);
+    std::erase_if(plan.parts, [&](const auto& planned) {
+        return painting.part(planned.first) == nullptr || planned.second.empty();
+    });
+    if (painting.group(plan.laid) == nullptr) plan.laid = kNoGroup;
+    painting.colour_plan = std::move(plan);
     return painting;
 }
 

@@ -43,6 +43,11 @@ bool is_blank(const Painting& painting);
 Painting with_brief_of(Painting painting, const Painting& briefed);
 /// What it is to be; see in_range().
 Painting with_brief(Painting painting, Brief brief);
+/// Its palette; see in_range().
+Painting with_palette(Painting painting, Palette palette);
+/// Its colour plan, without what is planned for parts that are not there, or with colours that the
+/// palette has not.
+Painting with_colour_plan(Painting painting, ColourPlan plan);
 /// Accepts a finding, in the place of what was accepted of the same before.
 Painting with_meant(Painting painting, Meant meant);
 /// Accepts it no longer.

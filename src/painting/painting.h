@@ -8,6 +8,7 @@
 #include "painting/foreign.h"
 #include "painting/group.h"
 #include "painting/meant.h"
+#include "painting/palette.h"
 #include "painting/part.h"
 #include "painting/pass.h"
 #include "painting/plan.h"
@@ -28,6 +29,8 @@ struct Painting {
     std::vector<Group> groups;  ///< of passes; those of one stand one after the other
     std::vector<Seal> seals;    ///< oldest first
     std::size_t seal_at = 0;    ///< which of them is in force
+    Palette palette;
+    ColourPlan colour_plan;
     Brief brief;
     std::vector<Meant> meant;  ///< findings that the painter accepts
     WorkLog log;

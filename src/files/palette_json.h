@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "files/json.h"
+#include "painting/painting.h"
+
+namespace underpaint {
+
+// A palette and a colour plan as members of a painting's data.
+
+Json to_json(const Palette& palette);
+Json to_json(const ColourPlan& plan);
+
+/// What can't be read of them is left out: numbers are brought into range, colours beyond
+/// kMostColours are dropped. Throws Json::exception for members of the wrong type.
+Palette palette_from_json(const Json& json);
+ColourPlan plan_from_json(const Json& json);
+
+}  // namespace underpaint

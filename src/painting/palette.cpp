@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "painting/palette.h"
+
+#include <algorithm>
+#include <set>
+
+namespace underpaint {
+
+const PaletteColour* Palette::find(ColourId id) const {
+    const auto found = std::ranges::find(colours, id, &PaletteColour::id);
+    return found == colours.end() ? nullptr : &*found;
+}
+
+ColourId next_colour_id(const Palette& palette) {
+    ColourId most = 0;
+    for (const PaletteColour& colour : palette.colours) most = std::max(most, colour.id);
+    return most + 1;
+}
+
+Palette in_range(Palette palette) {
+    std::set<ColourId> seen;
+    std::erase_if(palette.colours, [&](const PaletteColour& colour) {
+        return colour.id <= 0 || colour.id > 1'000'000 || !seen.insert(colour.id).second;
+    });
+    if (palette.colours.size() > kMostColours) palette.colours.resize(kMostColours);
+    for (PaletteColour& colour : palette.colours) {
+        colour.colour = {unit(colour.colour.r), unit(colour.colour.g), unit(colour.colour.b)};
+        if (colour.wanted)
+            colour.wanted = *colour.wanted == *colour.wanted ? std::clamp(*colour.wanted, 0.0, 1.0)
+                                                             : 0;
+    }
+    if (!palette.mother) return palette;
+    if (palette.find(palette.mother->colour) == nullptr) {
+        palette.mother.reset();
+    } else {
+        const float share = palette.mother->share;
+        palette.mother->share = share == share ? std::clamp(share, 0.0F, kMostMother) : 0;
+    }
+    return palette;
+}
+
+}  // namespace underpaint

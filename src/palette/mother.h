@@ -1,0 +1,21 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+
+#include "painting/palette.h"
+#include "palette/mixing.h"
+
+namespace underpaint {
+
+/// A colour with a share 0..kMostMother of the mother in it: as light by linear mixing in OKLab,
+/// as paint or as a glaze as those mix. The mother itself and a share of 0 leave it as it is.
+Rgb with_mother(Rgb colour, Rgb mother, float share, MixAs as);
+
+/// A colour of a palette with the mother's share in it.
+Rgb effective(const Palette& palette, const PaletteColour& colour);
+/// What a planned colour comes to: a palette's with the mother's share, the plan's own likewise.
+/// Nothing where the palette has no such colour any more.
+std::optional<Rgb> effective(const Palette& palette, const PlannedColour& colour);
+
+}  // namespace underpaint
