@@ -2,6 +2,7 @@
 #include "routes.h"
 
 #include "demo/brief.h"
+#include "demo/palette.h"
 #include "painting/changes.h"
 #include "painting/flats.h"
 #include "painting/gradient_tools.h"
@@ -65,20 +66,25 @@ Pass of_source(std::string name, Source source, BlendMode blend, float strength 
     return pass;
 }
 
+/// With all that is said about it.
+Painting finished(Painting painting, const char* route) {
+    return with_demo_palette(with_demo_brief(std::move(painting), route));
+}
+
 }  // namespace
 
 const std::array<Demo, 3> kDemos{
     {{"",
       "salt-cart.ora",
-      [](Size size) { return with_demo_brief(salt_cart(size), "Grey to colour"); },
+      [](Size size) { return finished(salt_cart(size), "Grey to colour"); },
       {1536, 1152}},
      {"grey",
       "salt-cart-grey.ora",
-      [](Size size) { return with_demo_brief(grey_to_colour(size), "Grey to colour"); },
+      [](Size size) { return finished(grey_to_colour(size), "Grey to colour"); },
       {880, 660}},
      {"flats",
       "salt-cart-flats.ora",
-      [](Size size) { return with_demo_brief(flats_and_shade(size), "Flats and shade"); },
+      [](Size size) { return finished(flats_and_shade(size), "Flats and shade"); },
       {880, 660}}}};
 
 Painting grey_to_colour(Size size) {

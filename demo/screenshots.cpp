@@ -146,7 +146,6 @@ const std::vector<Shot>& shots() {
              v.wind_to(1);
              turn_over(v);
          }},
-        {"painted", "salt-cart-grey", "passes", [](Sitting& v) { v.wind_to(5); }},
         {"grain", "salt-cart-grey", "passes",
          [](Sitting& v) {
              v.wind_to(5);
@@ -159,6 +158,7 @@ const std::vector<Shot>& shots() {
              v.session().outlook.choose_group(groups.back().id);
              v.settle();
          }},
+        {"palette", "salt-cart", "palette", [](Sitting& v) { v.click("palette_disc"); }},
     };
     return all;
 }

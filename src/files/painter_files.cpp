@@ -6,6 +6,7 @@
 #include "files/brief_json.h"
 #include "files/disk.h"
 #include "files/limits.h"
+#include "files/path_text.h"
 #include "files/user_folders.h"
 #include "files/zip_container.h"
 
@@ -54,19 +55,6 @@ Done write_own(const fs::path& path, const std::string& text, Parse parse) {
     return write_text(path, text);
 }
 
-/// A file name for what a painter has named.
-std::string file_name(const std::string& name) {
-    std::string result;
-    for (const char c : name) {
-        const auto byte = static_cast<unsigned char>(c);
-        const bool plain =
-            byte >= 0x80 || std::isalnum(byte) != 0 || c == ' ' || c == '-' || c == ',';
-        result += plain ? c : '_';
-    }
-    if (result.empty()) result = "route";
-    return result.substr(0, 100) + ".json";
-}
-
 }  // namespace
 
 PainterFiles::PainterFiles(fs::path settings, fs::path records)
@@ -103,7 +91,7 @@ std::vector<Route> PainterFiles::routes(std::vector<Trouble>& troubles) const {
     return routes;
 }
 Done PainterFiles::save_route(const Route& route) const {
-    return underpaint::save_route(routes_ / file_name(route.name), route);
+    return underpaint::save_route(routes_ / (file_name_for(route.name) + ".json"), route);
 }
 
 Result<std::vector<PastPainting>> PainterFiles::past() const {

@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include <cctype>
 #include <charconv>
 
 #include "terms/shown_name.h"
@@ -48,6 +49,17 @@ std::filesystem::path path_from_text(std::string_view text) {
 
 std::string name_from_file(const std::filesystem::path& path) {
     return valid_utf8(path.stem().native());
+}
+
+std::string file_name_for(std::string_view name) {
+    std::string result;
+    for (const char c : name) {
+        const auto byte = static_cast<unsigned char>(c);
+        const bool plain =
+            byte >= 0x80 || std::isalnum(byte) != 0 || c == ' ' || c == '-' || c == ',';
+        result += plain ? c : '_';
+    }
+    return result.empty() ? "unnamed" : result.substr(0, 100);
 }
 
 }  // namespace underpaint

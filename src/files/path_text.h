@@ -18,4 +18,8 @@ std::filesystem::path path_from_text(std::string_view text);
 /// A file's name without its ending, for a name in a painting: what is no UTF-8 becomes U+FFFD.
 std::string name_from_file(const std::filesystem::path& path);
 
+/// A file's name, without an ending, for what a painter has named: letters of any script, figures,
+/// spaces, hyphens and commas, at most 100 bytes.
+std::string file_name_for(std::string_view name);
+
 }  // namespace underpaint

@@ -1,52 +1,25 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The real command, run as a program.
 #include <gtest/gtest.h>
-#include <sys/wait.h>
 
 #include <cmath>
-#include <cstdlib>
-#include <nlohmann/json.hpp>
-#include <valijson/adapters/nlohmann_json_adapter.hpp>
-#include <valijson/schema.hpp>
-#include <valijson/schema_parser.hpp>
-#include <valijson/validator.hpp>
 
+#include "cli/command_fixture.h"
 #include "files/flat_picture.h"
 #include "files/openraster.h"
 #include "files/png.h"
 #include "files/zip_container.h"
 #include "support/pictures.h"
-#include "support/temporary_folder.h"
 
 namespace underpaint {
 namespace {
 
+using testing::Command;
+using testing::faults_of;
 using testing::pixel;
+using testing::Ran;
 using testing::sealed;
 using testing::tint;
-
-struct Ran {
-    int status;
-    std::string out, err;
-};
-
-class Command : public ::testing::Test {
-protected:
-    Ran run(const std::string& arguments) {
-        const auto out = folder_ / "out", err = folder_ / "err";
-        const std::string line = std::string(UNDERPAINT_COMMAND) + " " + arguments + " >" +
-                                 out.string() + " 2>" + err.string();
-        const int status = std::system(line.c_str());
-        return {WEXITSTATUS(status), testing::read_text(out), testing::read_text(err)};
-    }
-    std::string file(const char* name) const { return (folder_ / name).string(); }
-    std::string painting(const Pass& pass) {
-        EXPECT_TRUE(
-            save_painting(folder_ / "a.ora", with_pass(sealed(testing::ramp({201, 40})), pass)));
-        return file("a.ora");
-    }
-    testing::TemporaryFolder folder_;
-};
 
 TEST_F(Command, AuditSaysWithItsStatusWhetherAllHeld) {
     EXPECT_EQ(run("audit " + painting(tint({1, 0, 0}, BlendMode::true_colour))).status, 0);
@@ -79,23 +52,6 @@ TEST_F(Command, AuditPrintsTheJsonThatIsPromised) {
     EXPECT_EQ(slip["budget"], 0.25);
     ASSERT_FALSE(slip["mends"].empty());
     EXPECT_LE(slip["mends"].front()["moves"], slip["mends"].back()["moves"]);
-}
-
-/// Whether JSON is as a schema says, and what is wrong if not.
-std::string faults_of(const nlohmann::json& json, const nlohmann::json& schema_json) {
-    valijson::Schema schema;
-    valijson::SchemaParser parser;
-    parser.populateSchema(valijson::adapters::NlohmannJsonAdapter(schema_json), schema);
-    valijson::ValidationResults results;
-    valijson::Validator validator;
-    if (validator.validate(schema, valijson::adapters::NlohmannJsonAdapter(json), &results))
-        return {};
-    std::string faults;
-    for (valijson::ValidationResults::Error error; results.popError(error);) {
-        for (const std::string& step : error.context) faults += step;
-        faults += ": " + error.description + "\n";
-    }
-    return faults.empty() ? "not valid" : faults;
 }
 
 TEST_F(Command, AuditKeepsToItsSchema) {

@@ -14,6 +14,7 @@
 #include "desk/kit/panel.h"
 #include "desk/kit/verdict_mark.h"
 #include "desk/kit/words.h"
+#include "desk/work/palette_offer.h"
 
 namespace underpaint {
 namespace {
@@ -131,6 +132,7 @@ void BriefPanel::build() {
                        tr("A colour that all others hold some of, with its share: Blue hour 15%"),
                        &BriefPanel::take_mother);
     colour_ = new ColourButton;
+    colour_->set_offer(palette_offer(session_));
     colour_->setObjectName(QStringLiteral("brief_mother_colour"));
     colour_->setToolTip(tr("The mother colour"));
     colour_->setAccessibleName(tr("The mother colour"));

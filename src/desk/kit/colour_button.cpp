@@ -38,6 +38,7 @@ void ColourButton::open() {
         connect(sheet_, &ColourSheet::released, this, &ColourButton::released);
     }
     sheet_->set_colour(colour_);
+    sheet_->offer(offer_ ? offer_() : std::vector<NamedColour>());
     sheet_->move(mapToGlobal(QPoint(-sheet_->width() - scaled(18), 0)));
     sheet_->show();
     sheet_->setFocus();

@@ -16,6 +16,8 @@ public:
 
     void set_colour(Rgb colour);
     Rgb colour() const { return colour_; }
+    /// Colours that the sheet offers by name; asked for each time it is opened.
+    void set_offer(std::function<std::vector<NamedColour>()> offer) { offer_ = std::move(offer); }
 
 signals:
     void picked(underpaint::Rgb colour);  ///< by the person, again and again while dragged
@@ -29,6 +31,7 @@ private:
     void open();
 
     Rgb colour_;
+    std::function<std::vector<NamedColour>()> offer_;
     ColourSheet* sheet_ = nullptr;  // made when first opened
 };
 

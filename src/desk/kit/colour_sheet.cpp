@@ -57,7 +57,24 @@ ColourSheet::ColourSheet(QWidget* parent) : QWidget(parent), text_(new QLineEdit
     text_->setFont(code_font());
     text_->setGeometry(scaled(84), scaled(102), scaled(96), scaled(22));
     connect(text_, &QLineEdit::editingFinished, this, &ColourSheet::take_text);
+    offered_ = new ColourStrip(this);
+    offered_->setObjectName(QStringLiteral("offered_colours"));
+    offered_->setAccessibleName(tr("Colours of the palette"));
+    offered_->setToolTip(tr("Colours of the palette; click one to take it"));
+    offered_->setGeometry(scaled(12), scaled(134), width() - scaled(24), scaled(20));
+    connect(offered_, &ColourStrip::taken, this, [this](Rgb colour) {
+        set_colour(colour);
+        emit picked(colour);
+        emit released();
+    });
+    offer({});
     show_text();
+}
+
+void ColourSheet::offer(const std::vector<NamedColour>& colours) {
+    offered_->set_named(colours);
+    offered_->setVisible(!colours.empty());
+    setFixedHeight(scaled(colours.empty() ? 134 : 166));
 }
 
 Rgb ColourSheet::colour_of(const Mix& mix) {
@@ -171,6 +188,12 @@ void ColourSheet::take_text() {
     set_colour(*typed);
     emit picked(in_levels(*typed));
     emit released();
+}
+
+QIcon swatch_of(Rgb colour) {
+    QPixmap picture(scaled(14), scaled(14));
+    picture.fill(qcolor(colour));
+    return QIcon(picture);
 }
 
 }  // namespace underpaint

@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QIcon>
 #include <QWidget>
 #include <optional>
 
 #include "colour/oklab.h"
+#include "desk/kit/colour_strip.h"
 
 class QLineEdit;
 
@@ -19,6 +21,8 @@ public:
     explicit ColourSheet(QWidget* parent = nullptr);
     void set_colour(Rgb colour);
     Rgb colour() const;
+    /// Colours by name, in a row at its foot; without any there is no row.
+    void offer(const std::vector<NamedColour>& colours);
 
 signals:
     void picked(Rgb colour);
@@ -46,6 +50,7 @@ private:
     Mix mix_;
     int bar_ = 0;
     QLineEdit* text_;
+    ColourStrip* offered_;
 };
 
 /// "#d08c3e", 8 bits a channel.
@@ -53,5 +58,7 @@ QString hex_of(Rgb colour);
 /// What somebody wrote for a colour: six figures with or without "#", or the name of one.
 std::optional<Rgb> colour_from_text(const QString& text);
 QColor qcolor(Rgb colour);
+/// A square of it, for a menu.
+QIcon swatch_of(Rgb colour);
 
 }  // namespace underpaint

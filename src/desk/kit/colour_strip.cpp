@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/kit/colour_strip.h"
 
+#include <QHelpEvent>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QToolTip>
 
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/greys.h"
@@ -23,7 +25,19 @@ QSize ColourStrip::sizeHint() const {
     return {scaled(200), scaled(20)};
 }
 
+void ColourStrip::set_named(const std::vector<NamedColour>& colours) {
+    std::vector<Rgb> plain;
+    QStringList names;
+    for (const NamedColour& each : colours) {
+        plain.push_back(each.colour);
+        names << each.name;
+    }
+    set_colours(std::move(plain));
+    names_ = names;
+}
+
 void ColourStrip::set_colours(std::vector<Rgb> colours) {
+    names_.clear();
     colours_ = std::move(colours);
     chosen_ = std::min(chosen_, colours_.empty() ? 0 : colours_.size() - 1);
     update();
@@ -39,6 +53,18 @@ void ColourStrip::paintEvent(QPaintEvent*) {
         painter.fillRect(box(i), hasFocus() && i == chosen_ ? greys().strong : greys().rule);
         painter.fillRect(box(i).adjusted(1, 1, -1, -1), qcolor(colours_[i]));
     }
+}
+
+bool ColourStrip::event(QEvent* event) {
+    if (event->type() == QEvent::ToolTip) {
+        auto* help = static_cast<QHelpEvent*>(event);
+        for (qsizetype i = 0; i < names_.size(); ++i)
+            if (box(static_cast<std::size_t>(i)).contains(help->pos())) {
+                QToolTip::showText(help->globalPos(), names_[i], this);
+                return true;
+            }
+    }
+    return QWidget::event(event);
 }
 
 void ColourStrip::mousePressEvent(QMouseEvent* event) {

@@ -38,6 +38,9 @@ enum class Lens {
     extremes,
     grain,
     pull,
+    red_blind,
+    green_blind,
+    blue_blind,
 };
 
 /// How strongly one squints: the blur's sigma as a share of the picture's long side.
@@ -123,14 +126,15 @@ struct LensRecord {
 
 extern const LensRecord kColourLens, kGreyLens, kSealLens, kTwinLens, kSquintLens, kShapes2Lens,
     kShapes3Lens, kShapes5Lens, kEdgesLens, kDriftLens, kWarmthLens, kIntensityLens, kExtremesLens,
-    kGrainLens, kPullLens;
+    kGrainLens, kPullLens, kRedBlindLens, kGreenBlindLens, kBlueBlindLens;
 
 /// In the order of the enumeration, which is that of the row of lenses.
 inline constexpr std::array kLenses{&kColourLens,   &kGreyLens,    &kSealLens,    &kTwinLens,
                                     &kSquintLens,   &kShapes2Lens, &kShapes3Lens, &kShapes5Lens,
                                     &kEdgesLens,    &kDriftLens,   &kWarmthLens,  &kIntensityLens,
-                                    &kExtremesLens, &kGrainLens,   &kPullLens};
-static_assert(kLenses.size() == static_cast<std::size_t>(Lens::pull) + 1,
+                                    &kExtremesLens, &kGrainLens,   &kPullLens,
+                                    &kRedBlindLens, &kGreenBlindLens, &kBlueBlindLens};
+static_assert(kLenses.size() == static_cast<std::size_t>(Lens::blue_blind) + 1,
               "one of a list is missing");
 
 inline const LensRecord& record_of(Lens lens) {

@@ -12,6 +12,7 @@
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
+#include "desk/work/palette_offer.h"
 #include "terms/value_curves.h"
 
 namespace underpaint {
@@ -90,10 +91,12 @@ QLayout* CurvesEditor::channel_row() {
 /// Two colours that set the channels' curves.
 QLayout* CurvesEditor::tone_row() {
     shadows_ = new ColourButton;
+    shadows_->set_offer(palette_offer(edits().session()));
     shadows_->setObjectName(QStringLiteral("tone_shadows"));
     shadows_->setToolTip(tr("The colour that shadows go toward, values kept"));
     shadows_->set_colour({0.20F, 0.25F, 0.45F});
     lights_ = new ColourButton;
+    lights_->set_offer(palette_offer(edits().session()));
     lights_->setObjectName(QStringLiteral("tone_lights"));
     lights_->setToolTip(tr("The colour that lights go toward, values kept"));
     lights_->set_colour({0.95F, 0.80F, 0.55F});

@@ -14,6 +14,7 @@
 #include "desk/kit/words.h"
 #include "desk/passes/editors/gradient_plot.h"
 #include "desk/passes/editors/reference_choice.h"
+#include "desk/work/palette_offer.h"
 #include "files/flat_picture.h"
 #include "files/svg_gradient.h"
 #include "painting/gradient_tools.h"
@@ -80,6 +81,7 @@ GradientEditor::GradientEditor(const EditorDesk& desk) : PassEditor(desk) {
 
 QLayout* GradientEditor::stop_row() {
     swatch_ = new ColourButton;
+    swatch_->set_offer(palette_offer(edits().session()));
     connect(swatch_, &ColourButton::picked, this, [this](Rgb colour) {
         change(
             tr("Colour a stop"), [&](GradientMap& map) { map.stops[chosen_].colour = colour; },

@@ -15,6 +15,7 @@
 #include "desk/passes/editors/reference_choice.h"
 #include "desk/view/canvas.h"
 #include "desk/work/stroke_meter.h"
+#include "desk/work/palette_offer.h"
 #include "files/openraster.h"
 #include "raster/shrink.h"
 #include "render/probe.h"
@@ -32,6 +33,7 @@ constexpr Rgb kFirstColour{0.69F, 0.49F, 0.33F};
 PaintedEditor::PaintedEditor(const EditorDesk& desk)
     : PassEditor(desk), reading_(this, Urgency::beside, "reading a reference") {
     swatch_ = new ColourButton;
+    swatch_->set_offer(palette_offer(edits().session()));
     swatch_->set_colour(kFirstColour);
     paint_ =
         action_button("paint_colour", tr("Paint"),
@@ -84,9 +86,17 @@ PaintedEditor::PaintedEditor(const EditorDesk& desk)
     });
     connect(reference_, &PicturePicker::picked, this, &PaintedEditor::take_colour);
     Choices& choices = edits().session().choices;
-    connect(&choices, &Choices::used_colours_changed, this,
-            [this, &choices] { strip_->set_colours(choices.used_colours()); });
-    strip_->set_colours(choices.used_colours());
+    // The palette's by name, then those used lately.
+    const auto fill_strip = [this, &choices] {
+        std::vector<NamedColour> named = palette_by_name(edits().session());
+        for (const Rgb colour : choices.used_colours())
+            if (std::ranges::find(named, colour, &NamedColour::colour) == named.end())
+                named.push_back({tr("used lately"), colour});
+        strip_->set_named(named);
+    };
+    connect(&choices, &Choices::used_colours_changed, this, fill_strip);
+    connect(&edits().session().document, &Document::changed, this, fill_strip);
+    fill_strip();
     connect(&canvas(), &Canvas::tool_changed, this, &PaintedEditor::refresh_tools);
     connect(&strokes(), &StrokeMeter::changed, this, &PaintedEditor::take_strokes);
     BrushTool& brush = canvas().brush();

@@ -8,12 +8,14 @@
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
 #include "desk/panes/source_editor.h"
+#include "desk/work/palette_offer.h"
 #include "painting/source_fields.h"
 
 namespace underpaint {
 
 PlainEditor::PlainEditor(const EditorDesk& desk, const QString& hint) : PassEditor(desk) {
     swatch_ = new ColourButton;
+    swatch_->set_offer(palette_offer(edits().session()));
     numbers_ = new SourceEditor;
     column_ = new QVBoxLayout;
     column_->setSpacing(scaled(6));

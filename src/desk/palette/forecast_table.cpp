@@ -1,0 +1,280 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/palette/forecast_table.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <cmath>
+
+#include "audit/limits.h"
+#include "colour/value_scale.h"
+#include "desk/kit/colour_sheet.h"
+#include "desk/kit/greys.h"
+#include "desk/kit/look.h"
+#include "desk/kit/marks.h"
+#include "desk/kit/words.h"
+#include "palette/mother.h"
+
+namespace underpaint {
+namespace {
+
+constexpr int kFirstStep = 2, kLastStep = 8;
+
+int row_height() {
+    return scaled(21);
+}
+int head_height() {
+    return scaled(20);
+}
+// Columns from the right: their widths.
+int kept_width() {
+    return scaled(86);
+}
+int p95_width() {
+    return scaled(76);
+}
+
+/// Where a row's columns of steps begin.
+double names_width(double width) {
+    return std::clamp(width * 0.21, static_cast<double>(scaled(120)),
+                      static_cast<double>(scaled(190)));
+}
+
+}  // namespace
+
+ForecastTable::ForecastTable(Session& session, PaletteEdits& edits, PaletteMeter& meter,
+                             QWidget* parent)
+    : QWidget(parent), session_(session), edits_(edits), meter_(meter) {
+    setObjectName(QStringLiteral("forecast_table"));
+    setFocusPolicy(Qt::StrongFocus);
+    connect(&edits_, &PaletteEdits::changed, this, &ForecastTable::refresh);
+    connect(&edits_, &PaletteEdits::ghosts_changed, this, &ForecastTable::refresh);
+    connect(&meter_, &PaletteMeter::backdrop_changed, this, &ForecastTable::refresh);
+    connect(&session_.settings, &PainterSettings::changed, this, &ForecastTable::refresh);
+    connect(&session_.choices, &Choices::reader_changed, this, &ForecastTable::refresh);
+    refresh();
+}
+
+double ForecastTable::budget() const {
+    return limits_of(session_.document.painting(), session_.settings.rules()).drift;
+}
+
+void ForecastTable::show_blends(bool on) {
+    blends_ = on;
+    refresh();
+}
+
+void ForecastTable::set_wanted_step(int step) {
+    wanted_step_ = step;
+    refresh();
+}
+
+/// Over a grey seal this is some hundred pixels, so it follows at once; over more it is as many as
+/// the meter gives.
+void ForecastTable::refresh() {
+    rows_.clear();
+    const Backdrop* over = meter_.backdrop();
+    if (over != nullptr && session_.document.has_painting()) {
+        const Reader reader = session_.choices.reader();
+        const ForecastSetting& setting = meter_.setting();
+        const auto add = [&](const QString& name, Rgb colour, BlendMode blend) -> ForecastRow& {
+            ForecastRow row;
+            row.name = name;
+            row.laid = {colour, blend, setting.strength, setting.hold};
+            row.forecast = forecast(*over, row.laid, reader, budget());
+            LaidColour kept = row.laid;
+            kept.blend = BlendMode::true_colour;
+            row.kept = forecast(*over, kept, reader, budget()).p95;
+            rows_.push_back(std::move(row));
+            return rows_.back();
+        };
+        const Palette& palette = edits_.palette();
+        if (blends_) {
+            const PaletteColour* chosen = edits_.chosen();
+            if (chosen != nullptr) {
+                const Rgb wanted = effective(palette, *chosen);
+                const Rgb at = grey(
+                    encoded_grey_of(lightness_of_step(static_cast<float>(wanted_step_))));
+                for (const BlendText& text : kBlendTexts)
+                    add(label_of(text.mode), wanted, text.mode).needed =
+                        needed_source(text.mode, at, wanted);
+            }
+        } else {
+            for (const PaletteColour& colour : palette.colours)
+                add(shown(colour.name), effective(palette, colour), setting.blend);
+            for (const GhostColour& ghost : edits_.ghosts())
+                add(ghost.name, ghost.colour, setting.blend).ghost = true;
+        }
+    }
+    QStringList said;
+    for (const ForecastRow& row : rows_)
+        said << tr("%1: 95% within %2 steps, %3")
+                    .arg(row.name)
+                    .arg(row.forecast.p95, 0, 'f', 2)
+                    .arg(word_of(row.forecast.verdict));
+    setAccessibleName(tr("What each would do to your greys"));
+    setAccessibleDescription(said.join(QStringLiteral("; ")));
+    updateGeometry();
+    update();
+    emit chosen_changed();
+}
+
+QSize ForecastTable::sizeHint() const {
+    const auto rows = static_cast<int>(std::max<std::size_t>(rows_.size(), 3));
+    return {scaled(480), head_height() + rows * row_height() + scaled(4)};
+}
+
+std::optional<std::size_t> ForecastTable::chosen_row() const {
+    if (rows_.empty()) return std::nullopt;
+    if (blends_) return std::min(blend_row_, rows_.size() - 1);
+    const auto place = edits_.chosen_place();
+    return place && *place < rows_.size() ? place : std::nullopt;
+}
+
+std::optional<ForecastRow> ForecastTable::chosen() const {
+    const auto row = chosen_row();
+    return row ? std::optional(rows_[*row]) : std::nullopt;
+}
+
+void ForecastTable::choose(std::size_t row) {
+    if (row >= rows_.size() || rows_[row].ghost) return;
+    if (blends_) {
+        blend_row_ = row;
+        update();
+        emit chosen_changed();
+    } else {
+        edits_.choose_place(row);
+    }
+}
+
+std::optional<std::size_t> ForecastTable::row_at(double y) const {
+    const double row = (y - head_height()) / row_height();
+    if (row < 0 || row >= static_cast<double>(rows_.size())) return std::nullopt;
+    return static_cast<std::size_t>(row);
+}
+
+QRectF ForecastTable::column(int step, double y) const {
+    const double from = names_width(width());
+    const double to = width() - kept_width() - p95_width();
+    const double each = (to - from) / (kLastStep - kFirstStep + 1);
+    return {from + each * (step - kFirstStep), y, each - scaled(4),
+            static_cast<double>(row_height())};
+}
+
+void ForecastTable::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    draw_head(painter);
+    for (std::size_t i = 0; i < rows_.size(); ++i) draw_row(painter, i);
+    if (!rows_.empty()) return;
+    painter.setFont(secondary_font());
+    painter.setPen(greys().secondary);
+    const QString why = !session_.document.has_painting() ? tr("Open a painting first.")
+                        : edits_.palette().colours.empty()
+                            ? tr("Take some colours first; what they would do is said here.")
+                            : tr("Reading the greys …");
+    painter.drawText(QRect(scaled(2), head_height(), width(), 2 * row_height()),
+                     Qt::AlignLeft | Qt::AlignVCenter, why);
+}
+
+void ForecastTable::draw_head(QPainter& painter) const {
+    painter.setFont(secondary_font());
+    painter.setPen(greys().secondary);
+    for (int step = kFirstStep; step <= kLastStep; ++step)
+        painter.drawText(column(step, 0), Qt::AlignRight | Qt::AlignVCenter,
+                         QString::number(step));
+    const double right = width() - kept_width();
+    const auto high = static_cast<double>(row_height());
+    painter.drawText(QRectF(right - p95_width(), 0, p95_width() - scaled(4), high),
+                     Qt::AlignRight | Qt::AlignVCenter, tr("95%"));
+    painter.drawText(QRectF(right, 0, kept_width() - scaled(4), high),
+                     Qt::AlignRight | Qt::AlignVCenter,
+                     blends_ ? tr("to lay at %1").arg(wanted_step_) : tr("true colour"));
+}
+
+void ForecastTable::draw_row(QPainter& painter, std::size_t i) const {
+    const ForecastRow& row = rows_[i];
+    const double y = head_height() + static_cast<double>(i) * row_height();
+    const auto high = static_cast<double>(row_height());
+    if (chosen_row() == i) {
+        painter.fillRect(QRectF(0, y, width(), high), greys().chosen);
+        if (hasFocus()) {
+            painter.setPen(greys().strong);
+            painter.setBrush(Qt::NoBrush);
+            painter.drawRect(QRectF(0.5, y + 0.5, width() - 1, high - 1));
+        }
+    }
+    const double side = scaled(12);
+    const QRectF swatch(scaled(6), y + (high - side) / 2, side, side);
+    painter.setPen(QPen(greys().bar, 1));
+    painter.setBrush(qcolor(row.laid.colour));
+    painter.drawRect(swatch);
+    painter.setFont(secondary_font());
+    painter.setPen(row.ghost ? greys().secondary : greys().text);
+    const QRectF name(swatch.right() + scaled(7), y,
+                      names_width(width()) - swatch.right() - scaled(9), high);
+    painter.drawText(name, Qt::AlignLeft | Qt::AlignVCenter,
+                     painter.fontMetrics().elidedText(row.name, Qt::ElideRight,
+                                                      static_cast<int>(name.width())));
+    const double most = budget();
+    for (int step = kFirstStep; step <= kLastStep; ++step) {
+        const auto drift = row.forecast.steps[static_cast<std::size_t>(step - 1)];
+        const bool beyond = drift && std::abs(*drift) > most;
+        painter.setFont(figure_font(11, beyond));
+        painter.setPen(beyond ? greys().strong : greys().secondary);
+        painter.drawText(column(step, y), Qt::AlignRight | Qt::AlignVCenter,
+                         drift ? signed_figure(*drift, 2) : QStringLiteral("–"));
+    }
+    const double right = width() - kept_width();
+    const double mark = scaled(9);
+    draw_mark(painter,
+              QRectF(right - p95_width() + scaled(14), y + (high - mark) / 2, mark, mark),
+              row.forecast.verdict, greys().strong);
+    painter.setFont(figure_font(11, is_bad(row.forecast.verdict)));
+    painter.setPen(greys().text);
+    painter.drawText(QRectF(right - p95_width(), y, p95_width() - scaled(4), high),
+                     Qt::AlignRight | Qt::AlignVCenter,
+                     QString::number(row.forecast.p95, 'f', 2));
+    const QRectF last(right, y, kept_width() - scaled(4), high);
+    painter.setFont(figure_font());
+    painter.setPen(greys().secondary);
+    if (!row.needed) {
+        painter.drawText(last, Qt::AlignRight | Qt::AlignVCenter,
+                         QString::number(row.kept, 'f', 2));
+        return;
+    }
+    const bool reached = row.needed->off <= kReachedSource;
+    painter.setPen(QPen(greys().bar, 1));
+    painter.setBrush(qcolor(row.needed->source));
+    painter.drawRect(QRectF(last.left() + scaled(14), swatch.top(), side, side));
+    painter.setPen(reached ? greys().text : greys().secondary);
+    painter.setFont(secondary_font());
+    painter.drawText(last, Qt::AlignRight | Qt::AlignVCenter,
+                     reached ? tr("there") : tr("off %1").arg(row.needed->off, 0, 'f', 0));
+}
+
+void ForecastTable::mousePressEvent(QMouseEvent* event) {
+    if (const auto row = row_at(event->position().y())) choose(*row);
+}
+
+void ForecastTable::mouseDoubleClickEvent(QMouseEvent* event) {
+    const auto row = row_at(event->position().y());
+    if (!row || rows_[*row].ghost) return;
+    choose(*row);
+    emit wants_laying();
+}
+
+void ForecastTable::keyPressEvent(QKeyEvent* event) {
+    const auto row = chosen_row();
+    if (!row) return QWidget::keyPressEvent(event);
+    switch (event->key()) {
+        case Qt::Key_Up:
+            if (*row > 0) choose(*row - 1);
+            return;
+        case Qt::Key_Down: return choose(*row + 1);
+        case Qt::Key_Return:
+        case Qt::Key_Enter: emit wants_laying(); return;
+        default: QWidget::keyPressEvent(event);
+    }
+}
+
+}  // namespace underpaint

@@ -1,0 +1,229 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/palette/palette_meter.h"
+
+#include <random>
+
+#include "audit/viewing.h"
+#include "colour/oklab.h"
+#include "colour/srgb.h"
+#include "desk/kit/screen_image.h"
+#include "painting/changes.h"
+#include "raster/shrink.h"
+#include "render/render.h"
+#include "render/view.h"
+
+namespace underpaint {
+namespace {
+
+constexpr std::chrono::milliseconds kAtOnce{0}, kRest{60};
+constexpr int kDots = 1400;
+constexpr int kPlanSide = 640;  // of the picture that a plan is tried on
+
+std::optional<RgbBlock> seen_at(const Painting& painting, int side, const std::stop_token& stop) {
+    const Size size = painting.size();
+    const double shrink =
+        std::max(1.0, std::max(size.width, size.height) / static_cast<double>(side));
+    return render_view(painting, painting.passes.size(), whole_at(size, shrink), stop);
+}
+
+/// The same pixels on every run.
+std::vector<ColourDot> dots_of(const RgbBlock& pixels) {
+    const ConstRgbRow all = pixels.all();
+    std::mt19937 random(1);
+    std::uniform_int_distribution<std::size_t> any(0, all.r.size() - 1);
+    std::vector<ColourDot> dots;
+    for (int i = 0; i < kDots; ++i) {
+        const OkLch colour = oklch(oklab(decode(all[any(random)])));
+        dots.push_back({colour.h, colour.c});
+    }
+    return dots;
+}
+
+/// The plan's passes and no others, over the seal.
+Painting plan_alone(Painting painting, const PlanPlaces& places) {
+    painting.passes.clear();
+    painting.groups.clear();
+    painting.colour_plan.laid = kNoGroup;
+    return with_plan_laid(std::move(painting), places);
+}
+
+bool same_but_for_palette(Painting a, const Painting& b) {
+    a.palette = b.palette;
+    a.colour_plan = b.colour_plan;
+    a.log = b.log;
+    return a == b;
+}
+
+}  // namespace
+
+PaletteMeter::PaletteMeter(Session& session, QObject* parent)
+    : QObject(parent),
+      session_(session),
+      seeing_(this, "the picture's colours", kRest, {[this] { return see(); }}),
+      figuring_(this, "the palette in the picture", kRest, {[this] { return measure_figures(); }}),
+      reading_(this, "the greys that are laid over", kAtOnce,
+               {[this] { return read_backdrop(); }}),
+      placing_(this, "the places of the colour plan", kAtOnce, {[this] { return find_places(); }}),
+      planning_(this, "what the colour plan comes to", kRest, {[this] { return try_plan(); }}) {
+    connect(&session_.document, &Document::begun, this, [this] {
+        for (Follower* each : {&seeing_, &figuring_, &reading_, &placing_, &planning_})
+            each->forget();
+        followed_.reset();
+        picture_.reset();
+        dots_.clear();
+        figures_.reset();
+        backdrop_.reset();
+        places_.reset();
+        outcome_.reset();
+    });
+    session_.when(this, &PaletteMeter::follow, &Document::changed, &Choices::reader_changed);
+}
+
+void PaletteMeter::watch(bool on) {
+    watching_ = on;
+    follow();
+}
+
+void PaletteMeter::set_setting(const ForecastSetting& setting) {
+    if (setting_ == setting) return;
+    const bool other = setting.part != setting_.part || setting.over_now != setting_.over_now;
+    setting_ = setting;
+    if (other && watching_ && session_.document.has_painting()) reading_.follow_at_once();
+    emit backdrop_changed();
+}
+
+bool PaletteMeter::finished() const {
+    if (!watching_) return true;
+    for (const Follower* each : {&seeing_, &figuring_, &reading_, &placing_, &planning_})
+        if (!each->settled()) return false;
+    return true;
+}
+
+/// Begins only what the change touches.
+void PaletteMeter::follow() {
+    if (!watching_ || !session_.document.has_painting()) return;
+    const Painting& painting = session_.document.painting();
+    const bool other_reader = reader_ != session_.choices.reader();
+    const bool first = !followed_;
+    const bool picture = first || !same_but_for_palette(*followed_, painting);
+    const bool ground = first || followed_->ground() != painting.ground() ||
+                        followed_->parts != painting.parts;
+    const bool palette = first || followed_->palette != painting.palette;
+    const bool plan = first || followed_->colour_plan.parts != painting.colour_plan.parts ||
+                      followed_->colour_plan.whole != painting.colour_plan.whole;
+    followed_ = painting;
+    reader_ = session_.choices.reader();
+    if (picture) seeing_.follow();
+    if (palette || other_reader) figuring_.follow();
+    if (ground || (picture && setting_.over_now)) reading_.follow_at_once();
+    if (ground) placing_.follow_at_once();
+    if (palette || plan || ground || other_reader) planning_.follow();
+}
+
+Follower::Work PaletteMeter::see() {
+    return [this, painting = as_seen(session_.document.painting())](const std::stop_token& stop,
+                                                                   const Deliver& deliver) {
+        auto pixels = seen_at(painting, kViewingSide, stop);
+        if (!pixels) return;
+        auto dots = dots_of(*pixels);
+        auto picture = std::make_shared<const RgbBlock>(std::move(*pixels));
+        deliver([this, picture = std::move(picture), dots = std::move(dots)] {
+            picture_ = picture;
+            dots_ = dots;
+            emit picture_changed();
+            figuring_.follow_at_once();
+        });
+    };
+}
+
+Follower::Work PaletteMeter::measure_figures() {
+    if (!picture_) return {};
+    return [this, picture = picture_, palette = session_.document.painting().palette,
+            reader = session_.choices.reader()](const std::stop_token& stop,
+                                                const Deliver& deliver) {
+        auto figures = figures_of(palette, *picture, reader);
+        if (stop.stop_requested()) return;
+        deliver([this, figures = std::move(figures)] {
+            figures_ = figures;
+            emit figures_changed();
+        });
+    };
+}
+
+Follower::Work PaletteMeter::read_backdrop() {
+    return [this, painting = session_.document.painting(), setting = setting_](
+               const std::stop_token& stop, const Deliver& deliver) {
+        const Part* part = setting.part ? painting.part(*setting.part) : nullptr;
+        const Picture* mask = part == nullptr ? nullptr : &part->mask->base();
+        std::optional<Backdrop> made;
+        if (setting.over_now) {
+            const auto pixels = seen_at(as_seen(painting), kViewingSide, stop);
+            if (!pixels) return;
+            FloatBlock covered;
+            if (mask != nullptr) {
+                covered.reshape(pixels->area());
+                const double across = static_cast<double>(mask->size().width) /
+                                      static_cast<double>(pixels->area().width);
+                const double down = static_cast<double>(mask->size().height) /
+                                    static_cast<double>(pixels->area().height);
+                std::vector<float> row(static_cast<std::size_t>(mask->size().width));
+                for (int y = 0; y < pixels->area().height; ++y) {
+                    mask->read_channel(0, 0, static_cast<int>((y + 0.5) * down), row);
+                    for (std::size_t x = 0; x < covered.row(y).size(); ++x)
+                        covered.row(y)[x] = row[static_cast<std::size_t>(
+                            (static_cast<double>(x) + 0.5) * across)];
+                }
+            }
+            made = backdrop_of(*pixels, covered);
+        } else {
+            made = backdrop_of(painting.ground()->base(), mask, stop);
+        }
+        if (!made) return;
+        auto backdrop = std::make_shared<const Backdrop>(std::move(*made));
+        deliver([this, backdrop = std::move(backdrop)] {
+            backdrop_ = backdrop;
+            emit backdrop_changed();
+        });
+    };
+}
+
+Follower::Work PaletteMeter::find_places() {
+    return [this, painting = session_.document.painting()](const std::stop_token& stop,
+                                                           const Deliver& deliver) {
+        auto places = plan_places(painting, stop);
+        if (!places) return;
+        deliver([this, places = std::move(*places)] {
+            places_ = places;
+            emit places_changed();
+            planning_.follow_at_once();
+        });
+    };
+}
+
+Follower::Work PaletteMeter::try_plan() {
+    if (!places_ || !session_.document.painting().sealed()) return {};
+    return [this, painting = plan_alone(session_.document.painting(), *places_),
+            reader = session_.choices.reader(),
+            rules = session_.settings.rules()](const std::stop_token& stop,
+                                               const Deliver& deliver) {
+        PlanOutcome outcome;
+        outcome.passes = painting.passes.size();
+        if (outcome.passes > 0) {
+            AuditOptions options;
+            options.reader = reader;
+            options.level = level_for(painting.size(), kPlanSide);
+            options.own_rules = rules;
+            auto audit = underpaint::audit(painting, options, stop);
+            const auto pixels = audit ? seen_at(painting, kPlanSide, stop) : std::nullopt;
+            if (!pixels) return;
+            outcome.audit = std::move(*audit);
+            outcome.picture = image_of(*pixels);
+        }
+        deliver([this, outcome = std::move(outcome)] {
+            outcome_ = outcome;
+            emit outcome_changed();
+        });
+    };
+}
+
+}  // namespace underpaint

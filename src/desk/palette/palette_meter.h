@@ -1,0 +1,96 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QImage>
+#include <QObject>
+#include <memory>
+#include <vector>
+
+#include "audit/audit.h"
+#include "desk/work/follower.h"
+#include "desk/work/session.h"
+#include "palette/forecast.h"
+#include "palette/palette_figures.h"
+#include "palette/plan_passes.h"
+
+namespace underpaint {
+
+/// How the colours of the table would be laid, and over what.
+struct ForecastSetting {
+    BlendMode blend = BlendMode::color;
+    float strength = 1, hold = 0;
+    bool over_now = false;       ///< over the finished picture, not over the seal
+    std::optional<PartId> part;  ///< nothing: the whole picture
+    friend bool operator==(const ForecastSetting&, const ForecastSetting&) = default;
+};
+
+/// A pixel of the picture on the disc.
+struct ColourDot {
+    float hue, chroma;  ///< OKLCh; degrees
+};
+
+/// What a plan would come to, once it is laid.
+struct PlanOutcome {
+    Audit audit;         ///< of the plan's passes alone over the seal
+    QImage picture;      ///< as it would be
+    std::size_t passes = 0;
+};
+
+/// Measures what the Palette bench shows, beside the interface, while somebody looks: how the
+/// palette lies in the picture, what its colours would do, and what the colour plan comes to.
+class PaletteMeter : public QObject {
+    Q_OBJECT
+public:
+    explicit PaletteMeter(Session& session, QObject* parent = nullptr);
+
+    /// Follows the document only while somebody looks.
+    void watch(bool on);
+    const ForecastSetting& setting() const { return setting_; }
+    void set_setting(const ForecastSetting& setting);
+
+    /// Of the finished picture; null or empty until it is there.
+    const std::shared_ptr<const RgbBlock>& picture() const { return picture_; }
+    const std::vector<ColourDot>& dots() const { return dots_; }
+    /// In the palette's order; may be of the palette before. Null until they are there.
+    const PaletteFigures* figures() const { return figures_ ? &*figures_ : nullptr; }
+    /// Null until there is a seal and it was read; of the reader's choice.
+    const Backdrop* backdrop() const { return backdrop_.get(); }
+    const PlanPlaces* places() const { return places_ ? &*places_ : nullptr; }
+    const PlanOutcome* outcome() const { return outcome_ ? &*outcome_ : nullptr; }
+
+    bool finished() const;
+
+signals:
+    void picture_changed();
+    void figures_changed();
+    void backdrop_changed();
+    void places_changed();
+    void outcome_changed();
+
+private:
+    struct Seen {
+        Painting painting;
+        friend bool operator==(const Seen&, const Seen&) = default;
+    };
+    void follow();
+    Follower::Work see();
+    Follower::Work measure_figures();
+    Follower::Work read_backdrop();
+    Follower::Work find_places();
+    Follower::Work try_plan();
+
+    Session& session_;
+    bool watching_ = false;
+    ForecastSetting setting_;
+    Follower seeing_, figuring_, reading_, placing_, planning_;
+    std::optional<Painting> followed_;  // what all of these are of
+    std::optional<Reader> reader_;
+    std::shared_ptr<const RgbBlock> picture_;
+    std::vector<ColourDot> dots_;
+    std::optional<PaletteFigures> figures_;
+    std::shared_ptr<const Backdrop> backdrop_;
+    std::optional<PlanPlaces> places_;
+    std::optional<PlanOutcome> outcome_;
+};
+
+}  // namespace underpaint
