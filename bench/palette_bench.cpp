@@ -4,14 +4,13 @@
 
 #include <random>
 
-#include "audit/audit.h"
 #include "audit/viewing.h"
 #include "colour/srgb.h"
 #include "large_painting.h"
 #include "palette/forecast.h"
 #include "palette/paint_recipe.h"
 #include "palette/palette_figures.h"
-#include "palette/plan_passes.h"
+#include "palette/plan_outcome.h"
 #include "palette/tube_reach.h"
 #include "render/render.h"
 
@@ -78,12 +77,11 @@ BENCHMARK(finds_places)
 
 void tries_the_plan(benchmark::State& state, int side) {
     static const PlanPlaces places = *plan_places(planned());
-    AuditOptions options;
-    options.level = level_for(planned().size(), side);
     for (auto _ : state)
-        benchmark::DoNotOptimize(audit(with_plan_laid(planned(), places), options)->passes.size());
+        benchmark::DoNotOptimize(
+            plan_outcome(planned(), places, {Reader::lightness, {}, side})->passes);
 }
-BENCHMARK_CAPTURE(tries_the_plan, sketch, 640)
+BENCHMARK_CAPTURE(tries_the_plan, sketch, 400)
     ->Name("palette/24/plan of twelve parts, small copy")
     ->Unit(benchmark::kMillisecond)
     ->UseRealTime();

@@ -3,8 +3,10 @@
 #include <cstdio>
 
 #include "files/brief_json.h"
+#include "files/design_tokens.h"
 #include "files/openraster.h"
 #include "files/painting_json.h"
+#include "files/palette_csv.h"
 #include "files/pass_transfer.h"
 #include "files/png.h"
 #include "files/svg_gradient.h"
@@ -112,6 +114,10 @@ void add_texts(const Corpus& corpus) {
                R"x(<svg xmlns="http://www.w3.org/2000/svg"><linearGradient id="a">
 <stop offset="10%" stop-color="#123"/><stop offset=".5" style="stop-color:rgb(10,20,30)"/>
 <stop offset="1" stop-color="seagreen"/></linearGradient></svg>)x");
+    Palette palette;
+    palette.colours = {{1, "Dusk, \"late\"", {0.3F, 0.4F, 0.6F}, "", 0.4, true}};
+    corpus.add("palette", "own-tokens", write_tokens("Dusk", palette));
+    corpus.add("palette", "own-csv", write_palette_csv(palette));
 }
 
 void add_unsaved(const Corpus& corpus, const fs::path& folder) {

@@ -12,6 +12,7 @@
 #include "colour/intensity.h"
 #include "colour/oklab.h"
 #include "colour/srgb.h"
+#include "palette/mother.h"
 #include "raster/regions.h"
 #include "raster/shrink.h"
 #include "render/readings.h"
@@ -139,10 +140,7 @@ std::optional<PictureFigures> measure_picture(const RgbBlock& pixels, Reader rea
 }
 
 double mother_share(const PictureFigures& figures, Rgb mother) {
-    const OkLab to = oklab(decode(mother)), is = oklab(decode(figures.mean));
-    const float square = to.a * to.a + to.b * to.b;
-    if (square < 1e-6F) return 0;
-    return static_cast<double>((is.a * to.a + is.b * to.b) / square);
+    return share_of_mother(figures.mean, mother);
 }
 
 void tint(RgbBlock& pixels, Rgb colour) {

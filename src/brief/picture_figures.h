@@ -45,9 +45,7 @@ std::optional<PictureFigures> measure_picture(const RgbBlock& pixels, Reader rea
                                               std::span<const Focus> foci = {},
                                               const std::stop_token& stop = {});
 
-/// How far a picture lies toward a mother colour: its mean OKLab a, b along those of the mother, as
-/// a share of them. Mixing share s of the mother (in OKLab) into a picture whose colours are
-/// neutral in the mean gives s. 0 for a grey mother.
+/// How far a picture lies toward a mother colour; see share_of_mother().
 double mother_share(const PictureFigures& figures, Rgb mother);
 
 /// A grey picture read as if it were made in one colour: the tint at the luminance of each pixel

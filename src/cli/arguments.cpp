@@ -82,8 +82,8 @@ std::vector<int> parts_from(const std::string& list, std::size_t tubes) {
         int part = 0;
         const auto [end, wrong] = std::from_chars(word.data(), word.data() + word.size(), part);
         if (wrong != std::errc() || end != word.data() + word.size() || part < 0 || part > 10'000)
-            throw CLI::ValidationError("--parts", "\"" + word.substr(0, 40) +
-                                                      "\" is no whole number from 0 to 10000");
+            throw CLI::ValidationError(
+                "--parts", "\"" + word.substr(0, 40) + "\" is no whole number from 0 to 10000");
         parts.push_back(part);
         whole += part;
     }

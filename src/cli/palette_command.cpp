@@ -28,8 +28,7 @@ namespace {
 RgbBlock seen(const Painting& painting, int side) {
     const Size size = painting.size();
     const double shrink = std::max(1.0, std::max(size.width, size.height) / double(side));
-    return *render_view(as_seen(painting), as_seen(painting).passes.size(),
-                        whole_at(size, shrink));
+    return *render_view(as_seen(painting), as_seen(painting).passes.size(), whole_at(size, shrink));
 }
 
 constexpr int kTakenSide = 256;  // of the copy that colours are taken from
@@ -39,8 +38,12 @@ Palette taken_from(const Painting& painting, int count) {
     Palette palette;
     for (const Swatch& swatch : palette_of(seen(painting, kTakenSide), count)) {
         const auto number = static_cast<ColourId>(palette.colours.size() + 1);
-        palette.colours.push_back({number, fmt::format("Colour {}", number), swatch.colour,
-                                   "from the painting", {}, false});
+        palette.colours.push_back({number,
+                                   fmt::format("Colour {}", number),
+                                   swatch.colour,
+                                   "from the painting",
+                                   {},
+                                   false});
     }
     return palette;
 }
@@ -76,16 +79,20 @@ int run(const PaletteRequest& request) {
         const ColourFigures& is = figures.colours[i];
         const std::string written = hex(effective(palette, colour));
         if (request.json) {
-            Json each{{"name", colour.name},        {"hex", written},
-                      {"chosen", hex(colour.colour)}, {"step", is.step},
-                      {"intensity", is.intensity},  {"warmth", is.warmth},
-                      {"share", is.area},           {"wanted", or_null(colour.wanted)},
+            Json each{{"name", colour.name},
+                      {"hex", written},
+                      {"chosen", hex(colour.colour)},
+                      {"step", is.step},
+                      {"intensity", is.intensity},
+                      {"warmth", is.warmth},
+                      {"share", is.area},
+                      {"wanted", or_null(colour.wanted)},
                       {"accent", colour.accent}};
             json["colours"].push_back(std::move(each));
         } else {
             fmt::print("{}  step {:.1f}  intensity {:3.0f}%  warmth {:>5}  area {:4.1f}%  {}{}\n",
-                       written, is.step, 100 * is.intensity, with_sign(is.warmth, 1),
-                       100 * is.area, shown_name(colour.name),
+                       written, is.step, 100 * is.intensity, with_sign(is.warmth, 1), 100 * is.area,
+                       shown_name(colour.name),
                        palette.mother && palette.mother->colour == colour.id ? "  (mother)" : "");
         }
     }
@@ -115,8 +122,8 @@ int run(const ForecastRequest& request) {
             return report({request.in.string(), "it has no part \"" + *request.part + "\"."});
         part = &*found;
     }
-    const auto over = backdrop_of(painting.ground()->base(),
-                                  part == nullptr ? nullptr : &part->mask->base());
+    const auto over =
+        backdrop_of(painting.ground()->base(), part == nullptr ? nullptr : &part->mask->base());
     const double budget = limits_of(painting).drift;
     const Forecast made = forecast(*over, request.laid, request.reader, budget);
     if (request.json) {

@@ -6,16 +6,18 @@
 #include "files/design_tokens.h"
 #include "files/limits.h"
 #include "files/palette_csv.h"
+#include "terms/shown_name.h"
 
 namespace underpaint {
 
-std::string palette_name(std::string_view name, std::size_t number) {
+std::string palette_name(std::string_view as_read, std::size_t number) {
+    const std::string name = valid_utf8(as_read);
     std::size_t length = std::min(name.size(), kMostNameBytes);
     // Not amidst a character of UTF-8: its further bytes are 10xxxxxx.
     while (length > 0 && length < name.size() &&
            (static_cast<unsigned char>(name[length]) & 0xC0) == 0x80)
         --length;
-    return length == 0 ? fmt::format("Colour {}", number) : std::string(name.substr(0, length));
+    return length == 0 ? fmt::format("Colour {}", number) : name.substr(0, length);
 }
 
 void add_colour(ReadPalette& read, std::string_view name, Rgb colour, std::optional<double> wanted,

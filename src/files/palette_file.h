@@ -18,8 +18,8 @@ struct ReadPalette {
 
 /// Characters of a name that are kept.
 inline constexpr std::size_t kMostNameBytes = 200;
-/// The name cut to that, at a whole character, or "Colour 3" for an empty one.
-std::string palette_name(std::string_view name, std::size_t number);
+/// The name as UTF-8 cut to that, at a whole character, or "Colour 3" for an empty one.
+std::string palette_name(std::string_view as_read, std::size_t number);
 /// Adds a colour, or says once that there are too many.
 void add_colour(ReadPalette& read, std::string_view name, Rgb colour,
                 std::optional<double> wanted = {}, bool accent = false);

@@ -13,6 +13,13 @@ Rgb rgb_from(const Json& json) {
     return {json.at(0).get<float>(), json.at(1).get<float>(), json.at(2).get<float>()};
 }
 
+Json to_json(const Tube& tube) {
+    return {{"name", tube.name}, {"colour", to_json(tube.colour)}, {"strength", tube.strength}};
+}
+Tube tube_from(const Json& json) {
+    return {json.at("name"), rgb_from(json.at("colour")), json.at("strength").get<double>()};
+}
+
 Json to_json(const PlannedPart& part) {
     Json json = Json::object();
     for (std::size_t i = 0; i < kToneIds.size(); ++i) {
@@ -56,6 +63,8 @@ Json to_json(const Palette& palette) {
         json["mother"] = {{"colour", palette.mother->colour},
                           {"share", palette.mother->share},
                           {"as", text_of(palette.mother->as).id}};
+    for (const Tube& tube : palette.tubes.tubes) json["tubes"].push_back(to_json(tube));
+    if (palette.tubes.white) json["white"] = to_json(*palette.tubes.white);
     return json;
 }
 
@@ -75,17 +84,27 @@ Palette palette_from_json(const Json& json) {
     Palette palette;
     for (const Json& each : json.at("colours")) {
         if (palette.colours.size() >= kMostColours) break;
-        PaletteColour colour{each.at("id"), each.at("name"), rgb_from(each.at("colour")),
-                             each.value("from", ""), {}, each.value("accent", false)};
+        PaletteColour colour{each.at("id"),
+                             each.at("name"),
+                             rgb_from(each.at("colour")),
+                             each.value("from", ""),
+                             {},
+                             each.value("accent", false)};
         if (each.contains("wanted")) colour.wanted = each.at("wanted").get<double>();
         palette.colours.push_back(std::move(colour));
     }
     if (json.contains("mother")) {
         const Json& mother = json.at("mother");
-        palette.mother = Mother{mother.at("colour"), mother.at("share").get<float>(),
-                                mix_from_id(mother.at("as").get<std::string>())
-                                    .value_or(MixAs::light)};
+        palette.mother =
+            Mother{mother.at("colour"), mother.at("share").get<float>(),
+                   mix_from_id(mother.at("as").get<std::string>()).value_or(MixAs::light)};
     }
+    if (json.contains("tubes"))
+        for (const Json& tube : json.at("tubes")) {
+            if (palette.tubes.tubes.size() >= kMostTubesOfASet) break;
+            palette.tubes.tubes.push_back(tube_from(tube));
+        }
+    if (json.contains("white")) palette.tubes.white = tube_from(json.at("white"));
     return palette;
 }
 

@@ -17,7 +17,21 @@ ColourId next_colour_id(const Palette& palette) {
     return most + 1;
 }
 
+TubeSet in_range(TubeSet set) {
+    if (set.tubes.size() > kMostTubesOfASet) set.tubes.resize(kMostTubesOfASet);
+    const auto settle = [](Tube& tube) {
+        tube.colour = {unit(tube.colour.r), unit(tube.colour.g), unit(tube.colour.b)};
+        tube.strength = tube.strength == tube.strength
+                            ? std::clamp(tube.strength, kLeastTinting, kMostTinting)
+                            : 1;
+    };
+    for (Tube& tube : set.tubes) settle(tube);
+    if (set.white) settle(*set.white);
+    return set;
+}
+
 Palette in_range(Palette palette) {
+    palette.tubes = in_range(std::move(palette.tubes));
     std::set<ColourId> seen;
     std::erase_if(palette.colours, [&](const PaletteColour& colour) {
         return colour.id <= 0 || colour.id > 1'000'000 || !seen.insert(colour.id).second;
@@ -26,8 +40,8 @@ Palette in_range(Palette palette) {
     for (PaletteColour& colour : palette.colours) {
         colour.colour = {unit(colour.colour.r), unit(colour.colour.g), unit(colour.colour.b)};
         if (colour.wanted)
-            colour.wanted = *colour.wanted == *colour.wanted ? std::clamp(*colour.wanted, 0.0, 1.0)
-                                                             : 0;
+            colour.wanted =
+                *colour.wanted == *colour.wanted ? std::clamp(*colour.wanted, 0.0, 1.0) : 0;
     }
     if (!palette.mother) return palette;
     if (palette.find(palette.mother->colour) == nullptr) {

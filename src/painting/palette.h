@@ -11,6 +11,7 @@
 #include "colour/rgb.h"
 #include "painting/group.h"
 #include "painting/part.h"
+#include "painting/tube.h"
 #include "terms/mix_as.h"
 
 namespace underpaint {
@@ -44,6 +45,7 @@ inline constexpr float kMostMother = 0.5F;
 struct Palette {
     std::vector<PaletteColour> colours;
     std::optional<Mother> mother;
+    TubeSet tubes;  ///< that are mixed from; none: any colour can be had
 
     /// Null when there is no such colour.
     const PaletteColour* find(ColourId id) const;

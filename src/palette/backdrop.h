@@ -13,11 +13,11 @@ namespace underpaint {
 
 /// The pixels that a colour would be laid over, those alike counted once.
 struct Backdrop {
-    std::vector<float> r, g, b;           ///< encoded
-    std::vector<float> coverage;          ///< 0..1, of the part; empty: 1 everywhere
-    std::vector<std::uint64_t> pixels;    ///< how many there are of each
-    std::uint64_t picture = 0;            ///< pixels of the whole picture
-    bool grey = true;                     ///< all are neutral
+    std::vector<float> r, g, b;         ///< encoded
+    std::vector<float> coverage;        ///< 0..1, of the part; empty: 1 everywhere
+    std::vector<std::uint64_t> pixels;  ///< how many there are of each
+    std::uint64_t picture = 0;          ///< pixels of the whole picture
+    bool grey = true;                   ///< all are neutral
     ConstRgbRow colours() const { return {r, g, b}; }
 };
 

@@ -17,8 +17,8 @@ std::vector<Rgb> bridge(Rgb from, Rgb to, int greys, Reader reader) {
     std::vector<Rgb> made;
     for (int i = 1; i <= greys; ++i) {
         const float t = static_cast<float>(i) / static_cast<float>(greys + 1);
-        const OkLch way = oklch(OkLab{std::lerp(a.l, b.l, t), std::lerp(a.a, b.a, t),
-                                      std::lerp(a.b, b.b, t)});
+        const OkLch way =
+            oklch(OkLab{std::lerp(a.l, b.l, t), std::lerp(a.a, b.a, t), std::lerp(a.b, b.b, t)});
         made.push_back(colour_at(way.h, std::lerp(light_from, light_to, t),
                                  std::min(intensity(way), kBridgeIntensity), reader));
     }

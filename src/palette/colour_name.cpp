@@ -31,12 +31,13 @@ constexpr std::array<HueName, 12> kHues{{{12, "rose"},
                                          {275, "blue"},
                                          {320, "violet"},
                                          {350, "magenta"}}};
-constexpr float kGrey = 0.015F, kMuted = 0.05F;        // chroma
-constexpr float kDark = 0.4F, kPale = 0.8F;            // OKLab lightness
+constexpr float kGrey = 0.015F, kMuted = 0.05F;  // chroma
+constexpr float kDark = 0.4F, kPale = 0.8F;      // OKLab lightness
 constexpr float kBlack = 0.2F, kWhite = 0.95F;
 
 std::string_view hue_name(float hue) {
-    const auto found = std::ranges::find_if(kHues, [&](const HueName& n) { return hue < n.before; });
+    const auto found =
+        std::ranges::find_if(kHues, [&](const HueName& n) { return hue < n.before; });
     return found == kHues.end() ? kHues.front().name : found->name;
 }
 

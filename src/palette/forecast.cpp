@@ -14,9 +14,7 @@ namespace {
 /// Lightness (L*-equivalents) before and after a colour was laid.
 struct Moved {
     std::vector<float> before, after;
-    double drift(std::size_t i) const {
-        return step_of(after[i]) - step_of(before[i]);
-    }
+    double drift(std::size_t i) const { return step_of(after[i]) - step_of(before[i]); }
 };
 
 Moved lay_over(const ConstRgbRow& pixels, std::span<const float> coverage, const LaidColour& laid,
@@ -40,8 +38,7 @@ struct Counted {
 double percentile(std::vector<Counted>& sorted, double share, std::uint64_t whole) {
     std::uint64_t counted = 0;
     for (const Counted& each : sorted) counted += each.pixels;
-    const auto rank =
-        static_cast<std::uint64_t>(std::ceil(share * static_cast<double>(whole)));
+    const auto rank = static_cast<std::uint64_t>(std::ceil(share * static_cast<double>(whole)));
     std::uint64_t below = whole - counted;
     for (const Counted& each : sorted) {
         below += each.pixels;

@@ -29,7 +29,7 @@ struct Forecast {
     /// 95th percentile of |drift| over what it reaches (covered by half or more), and over the
     /// whole picture, as a pass that reaches the part alone is judged. Nearest rank.
     double p95 = 0, p95_of_picture = 0;
-    double mean = 0;  ///< of |drift|, over what it reaches
+    double mean = 0;                  ///< of |drift|, over what it reaches
     Verdict verdict = Verdict::held;  ///< of p95 against the budget, as drift is judged
     /// The least hold in hundredths that keeps it within the budget, where `hold` does not.
     std::optional<int> least_hold;

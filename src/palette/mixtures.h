@@ -2,20 +2,12 @@
 #pragma once
 
 #include <functional>
-#include <optional>
 #include <span>
 #include <vector>
 
 #include "palette/tubes.h"
 
 namespace underpaint {
-
-/// A limited palette at work: some tubes, and white where one mixes with it.
-struct TubeSet {
-    std::vector<Tube> tubes;
-    std::optional<Tube> white;
-    friend bool operator==(const TubeSet&, const TubeSet&) = default;
-};
 
 /// Parts of a mixture, all together, at most: twentieths.
 inline constexpr int kMostParts = 20;

@@ -24,6 +24,13 @@ Rgb with_mother(Rgb colour, Rgb mother, float share, MixAs as) {
     return encode({unit(made.r), unit(made.g), unit(made.b)});
 }
 
+double share_of_mother(Rgb mean, Rgb mother) {
+    const OkLab to = oklab(decode(mother)), is = oklab(decode(mean));
+    const float square = to.a * to.a + to.b * to.b;
+    if (square < 1e-6F) return 0;
+    return static_cast<double>((is.a * to.a + is.b * to.b) / square);
+}
+
 namespace {
 
 Rgb with_its_mother(const Palette& palette, Rgb colour) {

@@ -12,6 +12,11 @@ namespace underpaint {
 /// as paint or as a glaze as those mix. The mother itself and a share of 0 leave it as it is.
 Rgb with_mother(Rgb colour, Rgb mother, float share, MixAs as);
 
+/// How far a mean colour lies toward a mother colour: its OKLab a, b along those of the mother, as
+/// a share of them. Mixing share s of the mother (in OKLab) into colours that are neutral in the
+/// mean gives s. 0 for a grey mother.
+double share_of_mother(Rgb mean, Rgb mother);
+
 /// A colour of a palette with the mother's share in it.
 Rgb effective(const Palette& palette, const PaletteColour& colour);
 /// What a planned colour comes to: a palette's with the mother's share, the plan's own likewise.

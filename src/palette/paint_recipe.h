@@ -21,6 +21,7 @@ inline constexpr double kNearRecipe = 2;
 /// The fewest whole parts, at most kMostParts, of at most three tubes and white that come within
 /// kNearRecipe of a colour: of mixtures with as many parts the nearest. Where none comes so near,
 /// the nearest of all, in the fewest parts. Nothing without tubes, or when stopped.
-std::optional<PaintRecipe> recipe_for(Rgb wanted, const TubeSet& set, const std::stop_token& stop = {});
+std::optional<PaintRecipe> recipe_for(Rgb wanted, const TubeSet& set,
+                                      const std::stop_token& stop = {});
 
 }  // namespace underpaint

@@ -57,7 +57,8 @@ PaletteFigures figures_of(const Palette& palette, const RgbBlock& picture, Reade
         figures.none -= is.area;
         if (is.warmth >= kWarmColour) figures.warm += is.area;
         if (is.warmth <= -kWarmColour) figures.cool += is.area;
-        if (const float strong = strength(colour); strong > most) most = strong, figures.strongest = i;
+        if (const float strong = strength(colour); strong > most)
+            most = strong, figures.strongest = i;
         figures.colours.push_back(is);
     }
     figures.none = std::max(0.0, figures.none);

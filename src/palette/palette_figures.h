@@ -22,8 +22,8 @@ struct ColourFigures {
 struct PaletteFigures {
     std::vector<ColourFigures> colours;  ///< as they come out, with the mother's share
     double darkest = 0, lightest = 0;    ///< steps covered, from one colour to another
-    double warm = 0, cool = 0;           ///< shares 0..1 of the picture nearest to warm and cool ones
-    double none = 0;                     ///< share that is near none of them
+    double warm = 0, cool = 0;  ///< shares 0..1 of the picture nearest to warm and cool ones
+    double none = 0;            ///< share that is near none of them
     std::optional<std::size_t> strongest;  ///< place of the one with the most strength
 };
 

@@ -80,7 +80,9 @@ Planned plan_of(const Suggesting& suggesting, const TonePlaces& places, bool acc
         made.part.tones[i] = best.colour->id;
         made.reason += fmt::format("{}{} at step {:.1f}: {} ({:.1f}, {})", i == 0 ? "" : "; ",
                                    names[i], step, shown_name(best.colour->name), best.step,
-                                   best.warmth > 1 ? "warm" : best.warmth < -1 ? "cool" : "neutral");
+                                   best.warmth > 1    ? "warm"
+                                   : best.warmth < -1 ? "cool"
+                                                      : "neutral");
     }
     made.reason += ".";
     return made;
@@ -100,8 +102,7 @@ SuggestedPlan suggest_plan(const Painting& painting, const PlanPlaces& places, R
     for (const Part& part : painting.parts) {
         const auto place = places.parts.find(part.id);
         if (place == places.parts.end()) continue;
-        const Planned planned =
-            plan_of(suggesting, place->second, area_of(part) < kAccentPart);
+        const Planned planned = plan_of(suggesting, place->second, area_of(part) < kAccentPart);
         made.plan.parts[part.id] = planned.part;
         made.reasons[part.id] = planned.reason;
     }

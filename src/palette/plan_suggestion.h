@@ -25,8 +25,8 @@ struct SuggestedPlan {
 /// stays empty.
 SuggestedPlan suggest_plan(const Painting& painting, const PlanPlaces& places, Reader reader);
 
-inline constexpr double kWrongSide = 1.5;   ///< steps, for the warmest or coolest colour
-inline constexpr double kAccentCost = 3;    ///< steps
-inline constexpr double kAccentPart = 0.03; ///< share of the picture
+inline constexpr double kWrongSide = 1.5;    ///< steps, for the warmest or coolest colour
+inline constexpr double kAccentCost = 3;     ///< steps
+inline constexpr double kAccentPart = 0.03;  ///< share of the picture
 
 }  // namespace underpaint

@@ -4,8 +4,8 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <map>
 #include <limits>
+#include <map>
 #include <numeric>
 #include <tuple>
 
@@ -26,7 +26,11 @@ public:
           b_(static_cast<float>(from.b)),
           chroma_(std::hypot(a_, b_)),
           by_chroma_(1 / square(1 + 0.045F * chroma_)),
-          by_hue_(1 / square(1 + 0.015F * chroma_)) {}
+          by_hue_(1 / square(1 + 0.015F * chroma_)),
+          near_(a_ > b_ && b_ < 0 ? kNearBlue : kNear) {}
+
+    /// Within this may lie what CIEDE2000 has within reach.
+    float near() const { return near_ * near_; }
 
     float squared(float l, float a, float b) const {
         const float chroma = std::sqrt(a * a + b * b) - chroma_;
@@ -37,12 +41,11 @@ public:
 
 private:
     static float square(float v) { return v * v; }
-    float l_, a_, b_, chroma_, by_chroma_, by_hue_;
+    // The most that was seen of 300,000 pairs that CIEDE2000 has within kWithinReach is 4.6, and
+    // 6.4 between blues, whose hues it turns.
+    static constexpr float kNear = 5.5F, kNearBlue = 8;
+    float l_, a_, b_, chroma_, by_chroma_, by_hue_, near_;
 };
-
-/// What lies within kWithinReach by CIEDE2000 lies within this by CIE94: the most that was seen of
-/// 300,000 pairs is 6.4, between two blues.
-constexpr float kNear94 = 8;
 
 using Bits = std::vector<std::uint64_t>;
 
@@ -60,7 +63,8 @@ public:
         const auto l = static_cast<float>(is.l), a = static_cast<float>(is.a),
                    b = static_cast<float>(is.b);
         for (std::size_t i = 0; i < from_.size(); ++i)
-            if (from_[i].squared(l, a, b) < kNear94 * kNear94 && (reached[i / 64] >> i % 64 & 1) == 0 &&
+            if (from_[i].squared(l, a, b) < from_[i].near() &&
+                (reached[i / 64] >> i % 64 & 1) == 0 &&
                 ciede2000(picture_.colours[i], is) <= kWithinReach)
                 reached[i / 64] |= std::uint64_t{1} << i % 64;
     }
@@ -149,7 +153,7 @@ TubeReach::TubeReach(const TubeSet& set, const std::stop_token& stop) {
 bool TubeReach::reaches(const Lab& colour) const {
     const NearBy94 from(colour);
     for (std::size_t i = 0; i < l_.size(); ++i)
-        if (from.squared(l_[i], a_[i], b_[i]) < kNear94 * kNear94 &&
+        if (from.squared(l_[i], a_[i], b_[i]) < from.near() &&
             ciede2000(colour, lab(mixtures_[i])) <= kWithinReach)
             return true;
     return false;

@@ -3,22 +3,12 @@
 
 #include <optional>
 #include <span>
-#include <string>
 #include <string_view>
-#include <vector>
 
+#include "painting/tube.h"
 #include "palette/reflectance.h"
 
 namespace underpaint {
-
-/// A paint as it comes from the tube.
-struct Tube {
-    std::string name;
-    Rgb colour;           ///< laid opaque, at full strength
-    double strength = 1;  ///< tinting strength against the white's, 0.05..20; 1 unless it says so
-    friend bool operator==(const Tube&, const Tube&) = default;
-};
-inline constexpr double kLeastTinting = 0.05, kMostTinting = 20;
 
 /// Generic pigments in the order of the wheel, earths after them, then black. Their colours and
 /// strengths are approximate and this program's own: no two makers' tubes agree.

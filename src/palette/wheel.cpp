@@ -96,8 +96,7 @@ const Chromaticity& white() {
 
 float light_place(Rgb colour) {
     const Chromaticity at = chromaticity_of(xyz_of(decode(colour)));
-    return turned_in(
-        static_cast<float>(std::atan2(at.v - white().v, at.u - white().u) / kDegree));
+    return turned_in(static_cast<float>(std::atan2(at.v - white().v, at.u - white().u) / kDegree));
 }
 
 /// The place on the wheel of light of each OKLCh hue, at one lightness and intensity; found where
@@ -184,9 +183,8 @@ Rgb as_light_as(float hue, float light, Reader reader, Chroma chroma) {
 }  // namespace
 
 Rgb colour_at(float hue, float light, float intensity, Reader reader) {
-    return as_light_as(hue, light, reader, [&](float l) {
-        return unit(intensity) * gamut_chroma_exact(l, hue);
-    });
+    return as_light_as(hue, light, reader,
+                       [&](float l) { return unit(intensity) * gamut_chroma_exact(l, hue); });
 }
 
 Rgb colour_of_chroma(float hue, float light, float chroma, Reader reader) {

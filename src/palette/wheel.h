@@ -37,7 +37,7 @@ std::optional<Wheel> wheel_from_id(std::string_view id);
 struct Harmony {
     std::string_view id;
     std::string_view label;
-    std::string_view about;  ///< what it does in a picture
+    std::string_view about;        ///< what it does in a picture
     std::span<const float> turns;  ///< degrees from the first colour on the wheel
 };
 extern const std::array<Harmony, 5> kHarmonies;
@@ -46,7 +46,8 @@ extern const std::array<Harmony, 5> kHarmonies;
 ///  seen   hue in OKLCh
 ///  light  angle about the white point in the CIE 1976 u'v' diagram (CIE 15:2018, 8.2.2), where
 ///         lights that add up to a neutral lie on a line through it
-///  paint  place on the wheel whose saturated colours are those of Gossett and Chen, "Paint inspired
+///  paint  place on the wheel whose saturated colours are those of Gossett and Chen, "Paint
+///  inspired
 ///         color mixing and compositing for visualization", 2004, and which has the same OKLCh hue
 std::optional<float> place_on(Wheel wheel, Rgb colour);
 

@@ -35,8 +35,7 @@ protected:
     }
     std::string file(const char* name) const { return (folder_ / name).string(); }
     std::string painting(const Pass& pass) {
-        EXPECT_TRUE(
-            save_painting(folder_ / "a.ora", with_pass(sealed(ramp({201, 40})), pass)));
+        EXPECT_TRUE(save_painting(folder_ / "a.ora", with_pass(sealed(ramp({201, 40})), pass)));
         return file("a.ora");
     }
     TemporaryFolder folder_;

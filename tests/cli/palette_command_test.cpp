@@ -31,8 +31,7 @@ protected:
 };
 
 TEST_F(PaletteCommand, MixSaysWhatPartsComeTo) {
-    const auto mixed =
-        json_of("mix --tubes '#1f3fa0,#ffd800' --parts 1,1 --json", "mix-1");
+    const auto mixed = json_of("mix --tubes '#1f3fa0,#ffd800' --parts 1,1 --json", "mix-1");
     EXPECT_EQ(mixed["colour"], "#1e6060");
     EXPECT_EQ(json_of("mix --tubes '#1f3fa0,#ffd800' --parts 5,5 --json", "mix-1")["colour"],
               "#1e6060");
@@ -41,8 +40,7 @@ TEST_F(PaletteCommand, MixSaysWhatPartsComeTo) {
 }
 
 TEST_F(PaletteCommand, MixFindsARecipe) {
-    const auto recipe =
-        json_of("mix --tubes '#1f3fa0,#ffd800' --target '#1e6060' --json", "mix-1");
+    const auto recipe = json_of("mix --tubes '#1f3fa0,#ffd800' --target '#1e6060' --json", "mix-1");
     EXPECT_EQ(recipe["parts"], (std::vector<int>{1, 1}));
     EXPECT_LT(recipe["ciede2000"].get<double>(), 1);
     const auto far = json_of("mix --tubes white,black --target '#00aa00' --json", "mix-1");
@@ -58,8 +56,7 @@ TEST_F(PaletteCommand, ForecastIsWhatTheAuditMeasuresOnceItIsLaid) {
         const std::string laid = painting(pass);
         const auto audit = nlohmann::json::parse(run("audit --json " + laid).out);
         const auto said = json_of("forecast " + laid + " --colour '#cc6633' --blend " +
-                                      std::string(text_of(blend).id) +
-                                      " --strength 60% --json",
+                                      std::string(text_of(blend).id) + " --strength 60% --json",
                                   "forecast-1");
         EXPECT_NEAR(said["p95"].get<double>(), audit["passes"][0]["value"]["p95"].get<double>(),
                     0.005);
@@ -74,9 +71,9 @@ TEST_F(PaletteCommand, ForecastOfAFileWithoutASealAndOfAPart) {
                       "forecast-1")["verdict"],
               "held");
     EXPECT_EQ(run("demo --size 160x120 " + file("d")).status, 0);
-    const auto part = json_of(
-        "forecast " + file("d/salt-cart.ora") + " --colour '#aa4422' --part Sky --json",
-        "forecast-1");
+    const auto part =
+        json_of("forecast " + file("d/salt-cart.ora") + " --colour '#aa4422' --part Sky --json",
+                "forecast-1");
     EXPECT_EQ(part["part"], "Sky");
     EXPECT_LE(part["p95_of_picture"].get<double>(), part["p95"].get<double>() + 1e-9);
     const Ran none = run("forecast " + file("d/salt-cart.ora") + " --colour '#aa4422' --part Moon");
@@ -98,8 +95,8 @@ TEST_F(PaletteCommand, PaletteIsListedAsJsonCsvAndTokens) {
     for (const auto& colour : taken["colours"]) shares += colour["share"].get<double>();
     EXPECT_NEAR(shares, 1, 1e-6);
     EXPECT_TRUE(run("palette " + demo + " --csv").out.starts_with("name,hex,wanted,accent\r\n"));
-    EXPECT_TRUE(nlohmann::json::parse(run("palette " + demo + " --tokens").out)
-                    .contains("palette"));
+    EXPECT_TRUE(
+        nlohmann::json::parse(run("palette " + demo + " --tokens").out).contains("palette"));
     ASSERT_TRUE(save_png(folder_ / "p.png", testing::ramp({60, 20}, Depth::bits8)));
     EXPECT_NE(run("palette " + file("p.png")).out.find("has no palette"), std::string::npos);
 }
@@ -107,16 +104,25 @@ TEST_F(PaletteCommand, PaletteIsListedAsJsonCsvAndTokens) {
 TEST_F(PaletteCommand, WrongWordsAreRefusedWithASentence) {
     const std::string a = painting(testing::tint({1, 0, 0}, BlendMode::color));
     for (const std::string& arguments : std::vector<std::string>{
-             "palette " + a + " --from-picture 1", "palette " + a + " --from-picture 99",
-             "palette " + a + " --json --csv", "palette " + file("none.ora"), "palette",
-             "forecast " + a, "forecast " + a + " --colour red",
-             "forecast " + a + " --colour '#12345'", "forecast " + a + " --colour '#123456' --blend x",
+             "palette " + a + " --from-picture 1",
+             "palette " + a + " --from-picture 99",
+             "palette " + a + " --json --csv",
+             "palette " + file("none.ora"),
+             "palette",
+             "forecast " + a,
+             "forecast " + a + " --colour red",
+             "forecast " + a + " --colour '#12345'",
+             "forecast " + a + " --colour '#123456' --blend x",
              "forecast " + a + " --colour '#123456' --strength 2",
              "forecast " + a + " --colour '#123456' --hold -1",
-             "forecast " + a + " --colour '#123456' --strength nan", "mix --tubes mud --parts 1",
-             "mix --tubes '#123456'", "mix --tubes '#123456' --parts 1,2",
-             "mix --tubes '#123456' --parts 0", "mix --tubes '#123456' --parts -1",
-             "mix --tubes '' --parts 1", "mix --tubes '#123456' --parts 1 --as soup",
+             "forecast " + a + " --colour '#123456' --strength nan",
+             "mix --tubes mud --parts 1",
+             "mix --tubes '#123456'",
+             "mix --tubes '#123456' --parts 1,2",
+             "mix --tubes '#123456' --parts 0",
+             "mix --tubes '#123456' --parts -1",
+             "mix --tubes '' --parts 1",
+             "mix --tubes '#123456' --parts 1 --as soup",
              "mix --tubes '#1,#2' --target '#fff'",
              "mix --tubes white,white,white,white,white,white,white,white,white --target '#fff'"}) {
         const Ran ran = run(arguments);

@@ -32,7 +32,7 @@ protected:
         {"brief", {""}},
         {"values", {"shapes", "plan", "passes", "seals"}},
         {"passes", {"pass", "also", "temperature", "ramps", "balance", "stages"}},
-        {"palette", {"disc", "picture", "mixes"}}};
+        {"palette", {"disc", "picture", "mixes", "tubes", "plan"}}};
 
     /// What could be pressed now: buttons without a menu, and entries of menus.
     std::vector<QPointer<QObject>> in_reach() const {
@@ -135,8 +135,10 @@ TEST_F(EveryAction, IsSafeWithoutAPainting) {
             QTest::keyClick(&window_->canvas(), Qt::Key(key));
         while (QWidget* popup = QApplication::activePopupWidget()) popup->close();
     };
-    for (const auto& [key, bench] :
-         {std::pair(Qt::Key_1, "brief"), {Qt::Key_2, "values"}, {Qt::Key_3, "passes"}, {Qt::Key_4, "palette"}}) {
+    for (const auto& [key, bench] : {std::pair(Qt::Key_1, "brief"),
+                                     {Qt::Key_2, "values"},
+                                     {Qt::Key_3, "passes"},
+                                     {Qt::Key_4, "palette"}}) {
         QTest::keyClick(window_.get(), key);
         EXPECT_STREQ(window_->bench().text().id, bench);
         window_->grab();

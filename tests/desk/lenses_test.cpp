@@ -34,6 +34,10 @@ TEST(Lenses, StandAtTheirPlacesAndHaveNamesOfTheirOwn) {
     }
 }
 
+bool is_of_other_eyes(const LensRecord& lens) {
+    return &lens == &kRedBlindLens || &lens == &kGreenBlindLens || &lens == &kBlueBlindLens;
+}
+
 TEST(Lenses, OnlyThoseThatTintPutColourIn) {
     // Of grey pixels none makes anything but grey, those that tint included.
     for (const LensRecord* lens : kLenses) {
@@ -44,8 +48,20 @@ TEST(Lenses, OnlyThoseThatTintPutColourIn) {
     for (const LensRecord* lens : kLenses) {
         const bool tints = lens->lens == Lens::warmth || lens->lens == Lens::intensity;
         if (lens->pixels == nullptr || lens->lens == Lens::drift) continue;
+        if (is_of_other_eyes(*lens)) continue;
         EXPECT_EQ(tint_of(through(*lens, {kOrange})[0]) > 0.1F, tints) << lens->id;
         EXPECT_EQ(lens->legend.has_value(), tints) << lens->id;
+    }
+}
+
+TEST(Lenses, OtherEyesSeeRedAndGreenAsOneAndKeepTheRest) {
+    const Rgb red{0.75F, 0.3F, 0.25F}, green{0.42F, 0.48F, 0.25F};
+    for (const LensRecord* lens : {&kRedBlindLens, &kGreenBlindLens, &kBlueBlindLens}) {
+        const auto seen = through(*lens, {red, green});
+        const float apart = std::abs((seen[0].r - seen[0].g) - (seen[1].r - seen[1].g));
+        EXPECT_EQ(apart < 0.25F, lens != &kBlueBlindLens) << lens->id << " " << apart;
+        EXPECT_TRUE(has_lens(Stage::colour, lens->lens));
+        EXPECT_FALSE(has_lens(Stage::values, lens->lens));
     }
 }
 

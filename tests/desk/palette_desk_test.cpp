@@ -13,11 +13,15 @@
 #include "desk/palette/hue_disc.h"
 #include "desk/palette/palette_list.h"
 #include "desk/palette/plan_list.h"
+#include "desk/palette/tubes_page.h"
 #include "files/disk.h"
 #include "files/openraster.h"
 #include "files/palette_library.h"
+#include "files/png.h"
 #include "painting/changes.h"
+#include "palette/mixing.h"
 #include "palette/mother.h"
+#include "palette/tubes.h"
 #include "support/desk_fixture.h"
 
 namespace underpaint {
@@ -350,6 +354,98 @@ TEST_F(PaletteDesk, OnesOwnPalettesAreKeptAcrossPaintings) {
     EXPECT_NE(testing::read_text(path).find("\"theirs\""), std::string::npos);
 }
 
+TEST_F(PaletteDesk, TubesGiveTheChosenColourItsRecipe) {
+    begin_with_palette();
+    click("palette_tubes");
+    pick("add_tube", "Warm blue");
+    pick("add_tube", "Burnt earth");
+    ASSERT_EQ(palette().tubes.tubes.size(), 2U);
+    EXPECT_TRUE(palette().tubes.white) << "white comes with the first";
+    all_there();
+    auto* page = find<TubesPage>("tubes_page");
+    ASSERT_TRUE(page->recipe());
+    EXPECT_EQ(page->recipe()->parts.size(), 3U);
+    EXPECT_TRUE(find<QLabel>("recipe")->text().contains("Blue: "));
+    ASSERT_TRUE(page->beyond());
+    // Without white the greys of the ramp lie farther off.
+    const double with_white = *page->beyond();
+    click("tube_white");
+    all_there();
+    EXPECT_GT(*page->beyond(), with_white);
+    QTest::mouseClick(page, Qt::LeftButton, {}, QPoint(20, 44));
+    EXPECT_EQ(palette().tubes.tubes.size(), 1U);
+    trigger("undo");
+    EXPECT_EQ(palette().tubes.tubes.size(), 2U);
+}
+
+TEST_F(PaletteDesk, TheFewestTubesForThePictureAreFound) {
+    // A picture mixed from two of the generic tubes and white.
+    const Size size{200, 100};
+    const Tube &yellow = generic_tubes()[0], &blue = generic_tubes()[7];
+    Picture mixed_picture(size, Channels::rgb, Depth::bits16);
+    RgbBlock pixels(rect_of(size));
+    for (int y = 0; y < size.height; ++y)
+        for (std::size_t x = 0; x < 200; ++x) {
+            // In twentieths, half of them white in the lower half.
+            const auto parts = static_cast<double>(x / 20);
+            const double white = y < 50 ? 0 : 10;
+            const std::array paints{PaintPart{solved_reflectance(yellow.colour),
+                                              (white > 0 ? 1 : 2) * parts * yellow.strength},
+                                    PaintPart{solved_reflectance(blue.colour),
+                                              (white > 0 ? 1 : 2) * (10 - parts) * blue.strength},
+                                    PaintPart{solved_reflectance(generic_white().colour), white}};
+            const LinearRgb made = colour_of(mixed_paint(paints));
+            pixels.row(y).set(x, encode({unit(made.r), unit(made.g), unit(made.b)}));
+        }
+    mixed_picture.write_rgb(pixels);
+    Pass pass;
+    pass.name = "Mixed";
+    pass.source = Placed{share(std::move(mixed_picture)), {}};
+    pass.blend = BlendMode::normal;
+    begin(with_pass(testing::sealed(testing::ramp(size)), pass));
+    window_->show_bench("palette");
+    click("palette_tubes");
+    all_there();
+    pick("fewest_tubes", "leaving at most 2% beyond");
+    ASSERT_TRUE(wait([&] { return !palette().tubes.tubes.empty(); }));
+    EXPECT_EQ(palette().tubes.tubes, (std::vector<Tube>{yellow, blue}));
+    all_there();
+    EXPECT_LT(*find<TubesPage>("tubes_page")->beyond(), 0.03);
+}
+
+TEST_F(PaletteDesk, ATubeOfOnesOwnComesFromItsSwatch) {
+    begin_with_palette();
+    click("palette_tubes");
+    // Left the paint, right one part of it in ten of white, as a tube twice as strong would have
+    // it.
+    const std::array parts{PaintPart{reflectance_of(decode(kDuskBlue)), 2},
+                           PaintPart{reflectance_of(decode(generic_white().colour)), 10}};
+    const LinearRgb tint = colour_of(mixed_paint(parts));
+    Picture photograph({200, 100}, Channels::rgb, Depth::bits16);
+    RgbBlock pixels(rect_of({200, 100}));
+    for (int y = 0; y < 100; ++y)
+        for (std::size_t x = 0; x < 200; ++x)
+            pixels.row(y).set(x, x < 100 ? kDuskBlue : encode(tint));
+    photograph.write_rgb(pixels);
+    ASSERT_TRUE(save_png(folder_ / "my blue.png", photograph));
+    picked_ = folder_ / "my blue.png";
+    pick("add_tube", "One of my own, from a swatch…");
+    auto* swatch = find("swatch_picture");
+    ASSERT_TRUE(wait([&] { return swatch->isVisible(); }));
+    const auto click_at = [&](double share) {
+        QTest::mouseClick(swatch, Qt::LeftButton, {},
+                          QPoint(static_cast<int>(swatch->width() * share), swatch->height() / 2));
+    };
+    click_at(0.4);
+    click_at(0.4);
+    EXPECT_TRUE(palette().tubes.tubes.empty()) << "the paint is no tint of itself";
+    click_at(0.6);
+    ASSERT_EQ(palette().tubes.tubes.size(), 1U);
+    EXPECT_EQ(palette().tubes.tubes[0].name, "my blue");
+    EXPECT_NEAR(palette().tubes.tubes[0].strength, 2, 0.15);
+    EXPECT_LT(ciede2000(lab(palette().tubes.tubes[0].colour), lab(kDuskBlue)), 1);
+}
+
 TEST_F(PaletteDesk, WithoutASealNothingIsLaidAndItSaysWhy) {
     begin_with_palette();
     Painting bare = blank_painting("Bare");
@@ -367,14 +463,14 @@ TEST_F(PaletteDesk, SixtyFourColoursAndOnePixelAreFine) {
     begin_with_palette();
     Palette many;
     for (int i = 1; i <= 64; ++i)
-        many.colours.push_back({i, std::string(300, 'x'), grey(static_cast<float>(i) / 64), "", {},
-                                i % 2 == 0});
+        many.colours.push_back(
+            {i, std::string(300, 'x'), grey(static_cast<float>(i) / 64), "", {}, i % 2 == 0});
     Painting one = testing::sealed(Picture({1, 1}, Channels::grey, Depth::bits16, 0.5F));
     begin(with_palette(std::move(one), many));
     window_->show_bench("palette");
     all_there();
     EXPECT_EQ(table().rows().size(), 64U);
-    for (const char* page : {"disc", "picture", "mixes"}) {
+    for (const char* page : {"disc", "picture", "mixes", "tubes", "plan"}) {
         EXPECT_TRUE(window_->bench().show_page(page));
         window_->grab();
     }

@@ -3,8 +3,8 @@
 
 #include "files/design_tokens.h"
 #include "files/json.h"
-#include "files/palette_csv.h"
 #include "files/painting_json.h"
+#include "files/palette_csv.h"
 #include "painting/changes.h"
 #include "support/pictures.h"
 
@@ -86,9 +86,11 @@ TEST(PaletteFiles, AStrangersTokensAreRead) {
 
 TEST(PaletteFiles, HostileOnesAreRefusedOrCutAndNeverTaken) {
     for (const std::string text :
-         {"", "   ", "{", "[]", "{}", "null", "a,b,c", "name,hex\r\nx,mud\r\n", "\"unended", ",,,,\n",
+         {"", "   ", "{", "[]", "{}", "null", "a,b,c", "name,hex\r\nx,mud\r\n", "\"unended",
+          ",,,,\n",
           "{\"a\":{\"$type\":\"color\",\"$value\":{\"colorSpace\":7,\"components\":[1,2]}}}",
-          "{\"a\":{\"$type\":[],\"$value\":{}}}", "{\"a\":{\"$type\":\"color\",\"$value\":\"{a}\"}}"})
+          "{\"a\":{\"$type\":[],\"$value\":{}}}",
+          "{\"a\":{\"$type\":\"color\",\"$value\":\"{a}\"}}"})
         EXPECT_FALSE(parse_palette("bad", text)) << text;
     EXPECT_FALSE(parse_palette("deep", std::string(100'000, '{')));
     std::string many = "name,hex\n";
@@ -98,10 +100,17 @@ TEST(PaletteFiles, HostileOnesAreRefusedOrCutAndNeverTaken) {
     EXPECT_EQ(read->colours.size(), kMostColours);
     EXPECT_EQ(read->lost.size(), 1U);
     EXPECT_EQ(read->colours.front().name.size(), kMostNameBytes);
-    EXPECT_EQ(palette_name(std::string(150, 'x') + std::string(50, '\xc3') + "\xa4", 1).size(), 199U)
+    EXPECT_EQ(palette_name(std::string(199, 'x') + "\xc3\xa4", 1).size(), 199U)
         << "not amidst a character";
+    // Names that are no UTF-8 stay two colours when they are written again.
+    const auto broken = parse_palette("broken", "name,hex\n\xff\xfc,#fff\n\xff\xfe,#eee\n");
+    ASSERT_TRUE(broken);
+    Palette two;
+    two.colours = broken->colours;
+    EXPECT_EQ(parse_tokens("again", write_tokens("x", two))->colours.size(), 2U);
     const auto beyond = parse_palette(
-        "beyond", R"({"a":{"$type":"color","$value":{"colorSpace":"srgb","components":[7,-1,0.5]}}})");
+        "beyond",
+        R"({"a":{"$type":"color","$value":{"colorSpace":"srgb","components":[7,-1,0.5]}}})");
     ASSERT_TRUE(beyond);
     EXPECT_EQ(beyond->colours.front().colour, (Rgb{1, 0, 0.5F}));
 }
@@ -122,6 +131,7 @@ Painting planned() {
                          share(Picture(painting.size(), Channels::grey, Depth::bits8, 1)));
     Palette palette = some_palette();
     palette.mother = Mother{5, 0.2F, MixAs::paint};
+    palette.tubes = {{{"Ochre", {0.7F, 0.5F, 0.2F}, 0.6}}, Tube{"White", {1, 1, 1}, 1}};
     painting = with_palette(std::move(painting), palette);
     ColourPlan plan;
     plan.parts[painting.parts.front().id].tones = {PlannedColour(ColourId{1}), std::nullopt,
@@ -176,7 +186,8 @@ TEST(PaletteFiles, APlanKnowsOnlyPartsAndColoursThatAreThere) {
     EXPECT_FALSE(less.colour_plan.parts.at(sky).tones[0]);
     EXPECT_TRUE(less.colour_plan.parts.at(sky).tones[2]);
     Palette wild;
-    wild.colours = {{1, "a", {NAN, 7, -1}, "", NAN, false}, {1, "b", {}, "", {}, false},
+    wild.colours = {{1, "a", {NAN, 7, -1}, "", NAN, false},
+                    {1, "b", {}, "", {}, false},
                     {-3, "c", {}, "", {}, false}};
     wild.mother = Mother{1, NAN, MixAs::light};
     const Palette tame = in_range(wild);

@@ -87,8 +87,8 @@ TEST(Forecast, OfAPartIsThatOfThePixelsThatItCoversByHalf) {
             seal.read_channel(0, x, y, {&grey_is, 1});
             mask.read_channel(0, x, y, {&cover, 1});
             if (cover < 0.5F) continue;
-            const Rgb over = lay({laid.blend, 0}, grey(grey_is), laid.colour,
-                                 laid.strength * cover);
+            const Rgb over =
+                lay({laid.blend, 0}, grey(grey_is), laid.colour, laid.strength * cover);
             drifts.push_back(std::abs(static_cast<double>(read(Reader::lightness, over) -
                                                           read(Reader::lightness, grey(grey_is))) /
                                       12.5));

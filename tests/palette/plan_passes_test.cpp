@@ -12,6 +12,7 @@
 #include "painting/changes.h"
 #include "palette/mother.h"
 #include "palette/palette_figures.h"
+#include "palette/plan_outcome.h"
 #include "render/render.h"
 #include "support/pictures.h"
 
@@ -128,12 +129,33 @@ TEST(PlanPasses, AFlatPartHasOneToneAndTheMotherIsInAll) {
     EXPECT_GT(ciede2000(lab(mothered[2].colour), lab(plain[2].colour)), 5);
 }
 
+TEST(PlanOutcome, IsWhatTheAuditMeasuresOnceThePlanIsLaid) {
+    const Painting painting = planned();
+    const auto places = plan_places(painting);
+    const auto outcome = plan_outcome(painting, *places, {Reader::lightness, {}, 1600});
+    ASSERT_TRUE(outcome);
+    EXPECT_EQ(outcome->passes, 2U);
+    const auto laid = audit(with_plan_laid(painting, *places), {});
+    const PassAudit &is = outcome->audit.passes.back(), &wanted = laid->passes.back();
+    EXPECT_NEAR(is.swing.swing, wanted.swing.swing, 0.02);
+    EXPECT_NEAR(is.value.running.p95, wanted.value.running.p95, 0.01);
+    ASSERT_EQ(is.colours.size(), wanted.colours.size());
+    for (std::size_t i = 0; i < is.colours.size(); ++i)
+        EXPECT_NEAR(is.colours[i].swing(), wanted.colours[i].swing(), 0.02);
+    EXPECT_NEAR(*is.intensity.accent_share, *wanted.intensity.accent_share, 0.005);
+    EXPECT_EQ(plan_outcome(two_parts(), *places, {})->passes, 0U);
+    std::stop_source stopped;
+    stopped.request_stop();
+    EXPECT_FALSE(plan_outcome(painting, *places, {}, stopped.get_token()));
+}
+
 TEST(PaletteFigures, AreaIsWhatLiesNearest) {
     RgbBlock picture(rect_of({100, 1}));
     for (std::size_t x = 0; x < 100; ++x)
         picture.row(0).set(x, x < 60 ? kSlate : x < 85 ? kCream : Rgb{0, 0.8F, 0});
     Palette palette;
-    palette.colours = {{1, "Slate", kSlate, "", {}, false}, {2, "Cream", kCream, "", {}, false},
+    palette.colours = {{1, "Slate", kSlate, "", {}, false},
+                       {2, "Cream", kCream, "", {}, false},
                        {3, "Rose", kRose, "", {}, false}};
     const PaletteFigures figures = figures_of(palette, picture, Reader::lightness);
     EXPECT_NEAR(figures.colours[0].area, 0.60, 1e-9);

@@ -57,9 +57,8 @@ TEST(Wheel, AsLightAColourAndItsOppositeAddUpToANeutral) {
 }
 
 TEST(Wheel, AsPaintRedIsOppositeGreenYellowPurpleAndBlueOrange) {
-    const Rgb corners[] = {{1, 0, 0},        {1, 0.5F, 0},
-                           {1, 1, 0},        {0, 0.66F, 0.2F},
-                           {0.163F, 0.373F, 0.6F}, {0.5F, 0, 0.5F}};
+    const Rgb corners[] = {{1, 0, 0},        {1, 0.5F, 0},           {1, 1, 0},
+                           {0, 0.66F, 0.2F}, {0.163F, 0.373F, 0.6F}, {0.5F, 0, 0.5F}};
     for (std::size_t i = 0; i < 6; ++i) {
         const Rgb on = paint_wheel(60.0F * static_cast<float>(i));
         EXPECT_NEAR(on.r, corners[i].r, 1e-6);

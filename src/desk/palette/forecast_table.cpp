@@ -18,7 +18,8 @@
 namespace underpaint {
 namespace {
 
-constexpr int kFirstStep = 2, kLastStep = 8;
+// All steps but the ends of the scale; fewer where the table is narrow.
+const std::vector<int> kSteps{2, 3, 4, 5, 6, 7, 8}, kFewSteps{2, 4, 6, 8}, kFewestSteps{3, 5, 7};
 
 int row_height() {
     return scaled(21);
@@ -93,8 +94,8 @@ void ForecastTable::refresh() {
             const PaletteColour* chosen = edits_.chosen();
             if (chosen != nullptr) {
                 const Rgb wanted = effective(palette, *chosen);
-                const Rgb at = grey(
-                    encoded_grey_of(lightness_of_step(static_cast<float>(wanted_step_))));
+                const Rgb at =
+                    grey(encoded_grey_of(lightness_of_step(static_cast<float>(wanted_step_))));
                 for (const BlendText& text : kBlendTexts)
                     add(label_of(text.mode), wanted, text.mode).needed =
                         needed_source(text.mode, at, wanted);
@@ -121,7 +122,7 @@ void ForecastTable::refresh() {
 
 QSize ForecastTable::sizeHint() const {
     const auto rows = static_cast<int>(std::max<std::size_t>(rows_.size(), 3));
-    return {scaled(480), head_height() + rows * row_height() + scaled(4)};
+    return {scaled(300), head_height() + rows * row_height() + scaled(4)};
 }
 
 std::optional<std::size_t> ForecastTable::chosen_row() const {
@@ -153,11 +154,19 @@ std::optional<std::size_t> ForecastTable::row_at(double y) const {
     return static_cast<std::size_t>(row);
 }
 
-QRectF ForecastTable::column(int step, double y) const {
+std::vector<int> ForecastTable::steps() const {
+    const double room = width() - kept_width() - p95_width() - names_width(width());
+    const double figure = scaled(46);
+    for (const auto* steps : {&kSteps, &kFewSteps})
+        if (room >= figure * static_cast<double>(steps->size())) return *steps;
+    return kFewestSteps;
+}
+
+QRectF ForecastTable::column(std::size_t place, std::size_t of, double y) const {
     const double from = names_width(width());
     const double to = width() - kept_width() - p95_width();
-    const double each = (to - from) / (kLastStep - kFirstStep + 1);
-    return {from + each * (step - kFirstStep), y, each - scaled(4),
+    const double each = (to - from) / static_cast<double>(of);
+    return {from + each * static_cast<double>(place), y, each - scaled(4),
             static_cast<double>(row_height())};
 }
 
@@ -179,9 +188,10 @@ void ForecastTable::paintEvent(QPaintEvent*) {
 void ForecastTable::draw_head(QPainter& painter) const {
     painter.setFont(secondary_font());
     painter.setPen(greys().secondary);
-    for (int step = kFirstStep; step <= kLastStep; ++step)
-        painter.drawText(column(step, 0), Qt::AlignRight | Qt::AlignVCenter,
-                         QString::number(step));
+    const std::vector<int> across = steps();
+    for (std::size_t i = 0; i < across.size(); ++i)
+        painter.drawText(column(i, across.size(), 0), Qt::AlignRight | Qt::AlignVCenter,
+                         QString::number(across[i]));
     const double right = width() - kept_width();
     const auto high = static_cast<double>(row_height());
     painter.drawText(QRectF(right - p95_width(), 0, p95_width() - scaled(4), high),
@@ -212,28 +222,27 @@ void ForecastTable::draw_row(QPainter& painter, std::size_t i) const {
     painter.setPen(row.ghost ? greys().secondary : greys().text);
     const QRectF name(swatch.right() + scaled(7), y,
                       names_width(width()) - swatch.right() - scaled(9), high);
-    painter.drawText(name, Qt::AlignLeft | Qt::AlignVCenter,
-                     painter.fontMetrics().elidedText(row.name, Qt::ElideRight,
-                                                      static_cast<int>(name.width())));
+    painter.drawText(
+        name, Qt::AlignLeft | Qt::AlignVCenter,
+        painter.fontMetrics().elidedText(row.name, Qt::ElideRight, static_cast<int>(name.width())));
     const double most = budget();
-    for (int step = kFirstStep; step <= kLastStep; ++step) {
-        const auto drift = row.forecast.steps[static_cast<std::size_t>(step - 1)];
+    const std::vector<int> across = steps();
+    for (std::size_t place = 0; place < across.size(); ++place) {
+        const auto drift = row.forecast.steps[static_cast<std::size_t>(across[place] - 1)];
         const bool beyond = drift && std::abs(*drift) > most;
         painter.setFont(figure_font(11, beyond));
         painter.setPen(beyond ? greys().strong : greys().secondary);
-        painter.drawText(column(step, y), Qt::AlignRight | Qt::AlignVCenter,
+        painter.drawText(column(place, across.size(), y), Qt::AlignRight | Qt::AlignVCenter,
                          drift ? signed_figure(*drift, 2) : QStringLiteral("–"));
     }
     const double right = width() - kept_width();
     const double mark = scaled(9);
-    draw_mark(painter,
-              QRectF(right - p95_width() + scaled(14), y + (high - mark) / 2, mark, mark),
+    draw_mark(painter, QRectF(right - p95_width() + scaled(14), y + (high - mark) / 2, mark, mark),
               row.forecast.verdict, greys().strong);
     painter.setFont(figure_font(11, is_bad(row.forecast.verdict)));
     painter.setPen(greys().text);
     painter.drawText(QRectF(right - p95_width(), y, p95_width() - scaled(4), high),
-                     Qt::AlignRight | Qt::AlignVCenter,
-                     QString::number(row.forecast.p95, 'f', 2));
+                     Qt::AlignRight | Qt::AlignVCenter, QString::number(row.forecast.p95, 'f', 2));
     const QRectF last(right, y, kept_width() - scaled(4), high);
     painter.setFont(figure_font());
     painter.setPen(greys().secondary);

@@ -59,7 +59,9 @@ private:
     double budget() const;
     void draw_head(QPainter& painter) const;
     void draw_row(QPainter& painter, std::size_t row) const;
-    QRectF column(int step, double y) const;
+    /// Those that there is room for, from dark to light.
+    std::vector<int> steps() const;
+    QRectF column(std::size_t place, std::size_t of, double y) const;
 
     Session& session_;
     PaletteEdits& edits_;

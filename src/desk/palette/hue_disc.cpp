@@ -155,12 +155,12 @@ void HueDisc::draw_ground(QPainter& painter) const {
 
     double step = limit_step_.value_or(5);
     if (!limit_step_ && edits_.chosen() != nullptr)
-        step = static_cast<double>(step_of(read(session_.choices.reader(), edits_.chosen()->colour)));
+        step =
+            static_cast<double>(step_of(read(session_.choices.reader(), edits_.chosen()->colour)));
     const float l = lightness_of_neutral(step);
     QPolygonF limit;
     for (int hue = 0; hue <= 360; hue += 2)
-        limit << place_of(static_cast<float>(hue),
-                          gamut_chroma(l, static_cast<float>(hue % 360)));
+        limit << place_of(static_cast<float>(hue), gamut_chroma(l, static_cast<float>(hue % 360)));
     painter.setPen(QPen(greys().secondary, 1));
     painter.drawPolygon(limit);
 }
@@ -198,8 +198,8 @@ void HueDisc::draw_colours(QPainter& painter) const {
     }
     if (!palette.mother || palette.mother->share <= 0) return;
     for (const PaletteColour& colour : palette.colours) {
-        const OkLch from = place_of_colour(colour.colour), to =
-            place_of_colour(effective(palette, colour));
+        const OkLch from = place_of_colour(colour.colour),
+                    to = place_of_colour(effective(palette, colour));
         const QPointF a = place_of(from.h, from.c), b = place_of(to.h, to.c);
         painter.setPen(QPen(greys().bar, 3));
         painter.drawLine(a, b);
@@ -224,8 +224,8 @@ void HueDisc::draw_ghosts(QPainter& painter) const {
         painter.setPen(QPen(greys().strong, 1.4));
         painter.setBrush(qcolor(ghost.colour));
         painter.drawRect(QRectF(place - QPointF(half, half), QSizeF(2 * half, 2 * half)));
-        const QString name = painter.fontMetrics().elidedText(ghost.name, Qt::ElideRight,
-                                                              scaled(190));
+        const QString name =
+            painter.fontMetrics().elidedText(ghost.name, Qt::ElideRight, scaled(190));
         const double wide = painter.fontMetrics().horizontalAdvance(name);
         const bool left = place.x() + scaled(14) + wide > width();
         QRectF box(left ? place.x() - scaled(14) - wide : place.x() + scaled(12),
@@ -263,8 +263,8 @@ void HueDisc::mouseMoveEvent(QMouseEvent* event) {
     if ((event->modifiers() & Qt::ShiftModifier) != 0) {
         const OkLch at = place_of_colour(chosen->colour);
         const double by = (pressed_.y() - event->position().y()) / (2 * radius()) * 100;
-        move_chosen(at.h, at.c,
-                    std::clamp(pressed_light_ + static_cast<float>(by), 0.0F, 100.0F), kDrag);
+        move_chosen(at.h, at.c, std::clamp(pressed_light_ + static_cast<float>(by), 0.0F, 100.0F),
+                    kDrag);
         return;
     }
     const Spot spot = spot_at(event->position());
@@ -277,8 +277,8 @@ void HueDisc::mouseReleaseEvent(QMouseEvent*) {
 
 void HueDisc::move_chosen(float hue, float chroma, float light, const QString& gesture) {
     if (const PaletteColour* chosen = edits_.chosen())
-        edits_.recolour(chosen->id,
-                        colour_of_chroma(hue, light, chroma, session_.choices.reader()), gesture);
+        edits_.recolour(chosen->id, colour_of_chroma(hue, light, chroma, session_.choices.reader()),
+                        gesture);
 }
 
 void HueDisc::keyPressEvent(QKeyEvent* event) {

@@ -103,10 +103,10 @@ void MixesView::draw_table(QPainter& painter, const QRectF& place, const QColor&
                          qcolor(colours_[row]));
         painter.setPen(ink);
         const double room = scaled(88);
-        painter.drawText(QRectF(place.left() + scaled(20), first.top(), room, first.height()),
-                         Qt::AlignLeft | Qt::AlignVCenter,
-                         painter.fontMetrics().elidedText(names_[row], Qt::ElideRight,
-                                                          static_cast<int>(room)));
+        painter.drawText(
+            QRectF(place.left() + scaled(20), first.top(), room, first.height()),
+            Qt::AlignLeft | Qt::AlignVCenter,
+            painter.fontMetrics().elidedText(names_[row], Qt::ElideRight, static_cast<int>(room)));
         for (std::size_t column = row + 1; column < across(); ++column) {
             const QRectF cell = grid.cell(row, column - 1);
             const double wide = cell.width() / kShares;
@@ -120,8 +120,7 @@ void MixesView::draw_table(QPainter& painter, const QRectF& place, const QColor&
 
 void MixesView::draw_sheet(QPainter& painter, const QRectF& page) const {
     painter.fillRect(page, Qt::white);
-    draw_table(painter, page.adjusted(scaled(16), scaled(16), -scaled(16), -scaled(16)),
-               Qt::black);
+    draw_table(painter, page.adjusted(scaled(16), scaled(16), -scaled(16), -scaled(16)), Qt::black);
 }
 
 void MixesView::paintEvent(QPaintEvent*) {
@@ -143,8 +142,8 @@ std::optional<MixesView::Hit> MixesView::hit(QPointF place) const {
         for (std::size_t column = row + 1; column < across(); ++column) {
             const QRectF cell = grid.cell(row, column - 1);
             if (!cell.contains(place)) continue;
-            const auto share = static_cast<std::size_t>((place.x() - cell.left()) /
-                                                        cell.width() * kShares);
+            const auto share =
+                static_cast<std::size_t>((place.x() - cell.left()) / cell.width() * kShares);
             return Hit{row, column, std::min(share, kShares - 1)};
         }
     return std::nullopt;
@@ -174,8 +173,7 @@ void MixesView::mousePressEvent(QMouseEvent* event) {
     const auto over = hit(event->position());
     if (!over) return;
     edits_.set_ghosts({{tr("%1 + %2").arg(names_[over->row], names_[over->column]),
-                        cells_[over->row][over->column].mixtures[over->share],
-                        "mixed from two"}});
+                        cells_[over->row][over->column].mixtures[over->share], "mixed from two"}});
 }
 
 }  // namespace underpaint

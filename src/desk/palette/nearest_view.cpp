@@ -44,8 +44,8 @@ void NearestView::refresh() {
     std::vector<Rgb> colours;
     for (const PaletteColour& colour : edits_.palette().colours)
         colours.push_back(effective(edits_.palette(), colour));
-    job_.start([this, picture = meter_.picture(), colours,
-                chosen = edits_.chosen_place()](const std::stop_token& stop, const Deliver& deliver) {
+    job_.start([this, picture = meter_.picture(), colours, chosen = edits_.chosen_place()](
+                   const std::stop_token& stop, const Deliver& deliver) {
         const RgbBlock small = shrunk(*picture, kShownSide);
         const std::vector<int> nearest = nearest_colours(colours, small);
         if (stop.stop_requested()) return;

@@ -59,8 +59,9 @@ bool PaletteBench::show_page(const QString& id) {
 LadderFace PaletteBench::ladder() const {
     const Choices& choices = desk_.session.choices;
     LadderFace face;
-    face.about = tr("The scale of values from 9, white, to 1, black. Left: the picture. Right: the "
-                    "colours of the palette at their steps; drag one to lighten or darken it");
+    face.about =
+        tr("The scale of values from 9, white, to 1, black. Left: the picture. Right: the "
+           "colours of the palette at their steps; drag one to lighten or darken it");
     face.left = tr("painting");
     face.right = edits_->palette().colours.empty() ? QString() : tr("palette");
     face.scale = choices.scale();
@@ -76,15 +77,14 @@ LadderFace PaletteBench::ladder() const {
     const auto percent = [](double share) {
         return QString::number(100 * share, 'f', share < 0.0995 ? 1 : 0);
     };
-    face.figures = {{tr("Steps covered"), QStringLiteral("%1 · %2")
-                                              .arg(choices.said(is->darkest), 0, 'f', 1)
-                                              .arg(choices.said(is->lightest), 0, 'f', 1)},
-                    {tr("Warm, cool"),
-                     QStringLiteral("%1 · %2%").arg(percent(is->warm), percent(is->cool))}};
+    face.figures = {
+        {tr("Steps covered"), QStringLiteral("%1 · %2")
+                                  .arg(choices.said(is->darkest), 0, 'f', 1)
+                                  .arg(choices.said(is->lightest), 0, 'f', 1)},
+        {tr("Warm, cool"), QStringLiteral("%1 · %2%").arg(percent(is->warm), percent(is->cool))}};
     if (is->strongest)
-        face.figures.push_back(
-            {tr("Strongest in"),
-             QStringLiteral("%1%").arg(percent(is->colours[*is->strongest].area))});
+        face.figures.push_back({tr("Strongest in"), QStringLiteral("%1%").arg(percent(
+                                                        is->colours[*is->strongest].area))});
     return face;
 }
 

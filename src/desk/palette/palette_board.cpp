@@ -13,6 +13,7 @@
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
+#include "desk/palette/plan_page.h"
 #include "painting/changes.h"
 
 namespace underpaint {
@@ -21,6 +22,21 @@ namespace {
 constexpr std::array kPercents{100, 80, 60, 40, 25, 15, 10};
 constexpr std::array kHolds{0, 25, 50, 75, 90, 100};
 
+struct TabText {
+    const char *name, *label, *narrow, *about;
+};
+constexpr std::array kTabs{
+    TabText{"palette_disc", QT_TR_NOOP("Hue and intensity"), QT_TR_NOOP("Disc"),
+            QT_TR_NOOP("The colours on a disc of hue and intensity")},
+    TabText{"palette_picture", QT_TR_NOOP("On the picture"), QT_TR_NOOP("Picture"),
+            QT_TR_NOOP("Which pixels are nearest to the chosen colour; a click takes a colour")},
+    TabText{"palette_mixes", QT_TR_NOOP("Mixes"), QT_TR_NOOP("Mixes"),
+            QT_TR_NOOP("Every pair of colours, mixed")},
+    TabText{"palette_tubes", QT_TR_NOOP("Tubes"), QT_TR_NOOP("Tubes"),
+            QT_TR_NOOP("The paints that you mix from, recipes, and what lies beyond them")},
+    TabText{"palette_plan", QT_TR_NOOP("As planned"), QT_TR_NOOP("Planned"),
+            QT_TR_NOOP("The picture as it would be, and what would be measured of it")}};
+
 QScrollArea* scrolled(QWidget* inner) {
     auto* scroll = new QScrollArea;
     scroll->setWidgetResizable(true);
@@ -28,7 +44,6 @@ QScrollArea* scrolled(QWidget* inner) {
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     scroll->setFocusPolicy(Qt::NoFocus);
     scroll->setWidget(inner);
-    inner->setAutoFillBackground(false);
     return scroll;
 }
 
@@ -48,10 +63,12 @@ PaletteBoard::PaletteBoard(const Desk& desk, PaletteEdits& edits, PaletteMeter& 
     disc_ = new HueDisc(desk.session, edits_, meter_);
     nearest_ = new NearestView(edits_, meter_);
     mixes_ = new MixesView(edits_);
+    tubes_ = new TubesPage(desk, edits_, meter_);
+    connect(tubes_, &TubesPage::said, this, &PaletteBoard::said);
     pages_ = new QStackedWidget;
-    for (QWidget* page : {static_cast<QWidget*>(disc_), static_cast<QWidget*>(nearest_),
-                          static_cast<QWidget*>(mixes_)})
-        pages_->addWidget(page);
+    const std::initializer_list<QWidget*> pages{disc_, nearest_, mixes_, tubes_,
+                                                new PlanPage(desk.session, meter_)};
+    for (QWidget* page : pages) pages_->addWidget(page);
     legend_ = hint_label();
     auto* upper = new QVBoxLayout;
     upper->setContentsMargins(scaled(14), 0, scaled(14), scaled(8));
@@ -87,16 +104,9 @@ QWidget* PaletteBoard::head() {
     row->setContentsMargins(scaled(8), scaled(4), scaled(8), scaled(4));
     row->setSpacing(scaled(4));
     tabs_ = new QButtonGroup(this);
-    const struct {
-        const char* name;
-        QString label, about;
-    } tabs[] = {{"palette_disc", tr("Hue and intensity"), tr("The colours on a disc")},
-                {"palette_picture", tr("On the picture"),
-                 tr("Which pixels are nearest to the chosen colour; a click takes a colour")},
-                {"palette_mixes", tr("Mixes"), tr("Every pair of colours, mixed")}};
     int page = 0;
-    for (const auto& tab : tabs) {
-        QPushButton* button = action_button(tab.name, tab.label, tab.about);
+    for (const TabText& tab : kTabs) {
+        QPushButton* button = action_button(tab.name, tr(tab.label), tr(tab.about));
         button->setProperty("role", "lens");
         button->setCheckable(true);
         tabs_->addButton(button, page++);
@@ -121,24 +131,25 @@ QWidget* PaletteBoard::head() {
     auto* wheels = new QMenu(wheel_);
     wheels->setToolTipsVisible(true);
     for (const WheelText& text : kWheels) {
-        QAction* action = wheels->addAction(from_view(text.label), this,
-                                            [this, wheel = text.wheel] { edits_.set_wheel(wheel); });
+        QAction* action = wheels->addAction(
+            from_view(text.label), this, [this, wheel = text.wheel] { edits_.set_wheel(wheel); });
         action->setToolTip(from_view(text.about));
     }
     wheel_->setMenu(wheels);
     limit_ = choice_button("limit_step", {}, tr("The step at which the limit of sRGB is drawn"));
     auto* steps = new QMenu(limit_);
     steps->addAction(tr("its own"), this, [this] {
+        limit_step_.reset();
         disc_->set_limit_step(std::nullopt);
-        show_choice(limit_, tr("At step its own"));
+        label_head();
     });
     for (int step = 2; step <= 8; ++step)
         steps->addAction(QString::number(step), this, [this, step] {
+            limit_step_ = step;
             disc_->set_limit_step(step);
-            show_choice(limit_, tr("At step %1").arg(step));
+            label_head();
         });
     limit_->setMenu(steps);
-    show_choice(limit_, tr("At step its own"));
     for (QPushButton* button : {mix_as_, wheel_, limit_}) row->addWidget(button);
     return bar;
 }
@@ -236,6 +247,7 @@ QWidget* PaletteBoard::table() {
     settings->addWidget(hold_);
     settings->addWidget(small_label(tr("over")));
     settings->addWidget(over_);
+    settings->addWidget(small_label(tr("in steps, before you lay it")));
     settings->addStretch(1);
     auto* column = new QVBoxLayout(box);
     column->setContentsMargins(scaled(14), scaled(8), scaled(14), scaled(8));
@@ -293,24 +305,43 @@ void PaletteBoard::refresh_ghosts() {
     ghosts_said_->setToolTip(ghosts_said_->text());
 }
 
+bool PaletteBoard::wide() const {
+    return width() >= scaled(640);
+}
+
+void PaletteBoard::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    label_head();
+}
+
+void PaletteBoard::label_head() {
+    for (std::size_t i = 0; i < kTabs.size(); ++i)
+        tabs_->button(static_cast<int>(i))->setText(tr(wide() ? kTabs[i].label : kTabs[i].narrow));
+    const QString wheel = from_view(text_of(edits_.wheel()).label);
+    show_choice(wheel_, (wide() ? tr("Opposites as %1") : tr("As %1")).arg(wheel));
+    wheel_->setToolTip(
+        tr("What is meant by opposite. %1").arg(from_view(text_of(edits_.wheel()).about)));
+    const QString step = limit_step_ ? QString::number(*limit_step_) : tr("its own");
+    show_choice(limit_, (wide() ? tr("At step %1") : tr("Step %1")).arg(step));
+    show_choice(mix_as_, tr("Mixed as %1").arg(from_view(text_of(mixes_->as()).label)));
+}
+
 void PaletteBoard::refresh() {
     const Document& document = desk_.session.document;
     const ForecastSetting& setting = meter_.setting();
-    show_choice(wheel_, tr("Opposites as %1").arg(from_view(text_of(edits_.wheel()).label)));
-    wheel_->setToolTip(from_view(text_of(edits_.wheel()).about));
-    show_choice(mix_as_, tr("Mixed as %1").arg(from_view(text_of(mixes_->as()).label)));
+    label_head();
     show_choice(blend_, label_of(setting.blend));
     show_choice(strength_, QStringLiteral("%1%").arg(qRound(100 * setting.strength)));
     show_choice(hold_, QStringLiteral("%1%").arg(qRound(100 * setting.hold)));
     const bool sealed = document.has_painting() && document.painting().sealed();
-    const Part* part = setting.part && document.has_painting()
-                           ? document.painting().part(*setting.part)
-                           : nullptr;
-    show_choice(over_, part != nullptr    ? (setting.over_now ? tr("%1 now") : tr("%1 as sealed"))
-                                                .arg(shown(part->name))
-                       : setting.over_now ? tr("the picture now")
-                       : sealed           ? tr("the seal")
-                                          : tr("the underpaint"));
+    const Part* part =
+        setting.part && document.has_painting() ? document.painting().part(*setting.part) : nullptr;
+    show_choice(over_,
+                part != nullptr
+                    ? (setting.over_now ? tr("%1 now") : tr("%1 as sealed")).arg(shown(part->name))
+                : setting.over_now ? tr("the picture now")
+                : sealed           ? tr("the seal")
+                                   : tr("the underpaint"));
     const auto row = table_->chosen();
     const bool blends = table_->shows_blends();
     blend_->setEnabled(!blends);
@@ -329,6 +360,15 @@ void PaletteBoard::refresh() {
             legend_->setText(
                 tr("3 to 1, 1 to 1 and 1 to 3 of each pair. A click puts a mixture forward."));
             break;
+        case kTubes:
+            legend_->setText(
+                tr("In colour: what no mixture of these tubes comes near to. Left of "
+                   "the pair what is wanted, right what the recipe comes to."));
+            break;
+        case kPlan:
+            legend_->setText(
+                tr("The plan alone over the seal; passes laid by hand are not in it."));
+            break;
         default: {
             QString text = tr("Dots: the painting's colours. Discs: the palette, by area.");
             const auto& mother = edits_.palette().mother;
@@ -338,10 +378,9 @@ void PaletteBoard::refresh() {
         }
     }
     if (row && row->forecast.least_hold && !blends)
-        legend_->setText(legend_->text() +
-                         tr(" Held by %1%, %2 stays within the budget.")
-                             .arg(*row->forecast.least_hold)
-                             .arg(row->name));
+        legend_->setText(legend_->text() + tr(" Held by %1%, %2 stays within the budget.")
+                                               .arg(*row->forecast.least_hold)
+                                               .arg(row->name));
 }
 
 void PaletteBoard::lay() {

@@ -7,6 +7,7 @@
 #include "desk/palette/hue_disc.h"
 #include "desk/palette/mixes_view.h"
 #include "desk/palette/nearest_view.h"
+#include "desk/palette/tubes_page.h"
 #include "desk/panes/bench.h"
 
 class QLabel;
@@ -24,11 +25,11 @@ public:
     PaletteBoard(const Desk& desk, PaletteEdits& edits, PaletteMeter& meter,
                  QWidget* parent = nullptr);
 
-    enum Page { kDisc, kPicture, kMixes };
+    enum Page { kDisc, kPicture, kMixes, kTubes, kPlan };
     void show_page(Page page);
-    /// "disc", "picture" or "mixes"; false for another.
+    /// "disc", "picture", "mixes", "tubes" or "plan"; false for another.
     bool show_page(const QString& id);
-    bool finished() const { return nearest_->finished(); }
+    bool finished() const { return nearest_->finished() && tubes_->finished(); }
     /// Lays what the table has chosen as a pass.
     void lay();
 
@@ -36,7 +37,13 @@ signals:
     void said(const QString& words);
     void picked(underpaint::Rgb colour);
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
+    /// Whether there is room for words in full.
+    bool wide() const;
+    void label_head();
     QWidget* head();
     QWidget* ghost_row();
     QWidget* table();
@@ -52,7 +59,9 @@ private:
     HueDisc* disc_;
     NearestView* nearest_;
     MixesView* mixes_;
+    TubesPage* tubes_;
     ForecastTable* table_;
+    std::optional<int> limit_step_;
     QPushButton *wheel_, *limit_, *mix_as_, *blend_, *strength_, *hold_, *over_, *blends_, *step_,
         *lay_;
     QLabel *legend_, *ghosts_said_;

@@ -10,8 +10,7 @@
 
 namespace underpaint {
 
-PaletteEdits::PaletteEdits(Session& session, QObject* parent)
-    : QObject(parent), session_(session) {
+PaletteEdits::PaletteEdits(Session& session, QObject* parent) : QObject(parent), session_(session) {
     connect(&session_.document, &Document::begun, this, [this] {
         agreed_ = palette();
         set_ghosts({});

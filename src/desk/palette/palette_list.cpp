@@ -145,9 +145,10 @@ void PaletteList::draw_row(QPainter& painter, std::size_t i) const {
     const PaletteFigures* figures = meter_.figures();
     if (figures == nullptr || i >= figures->colours.size()) return;
     const ColourFigures& is = figures->colours[i];
-    const QString area = colour.wanted ? QStringLiteral("%1\n/ %2").arg(share_in_words(is.area),
-                                                                        share_in_words(*colour.wanted))
-                                       : share_in_words(is.area);
+    const QString area = colour.wanted
+                             ? QStringLiteral("%1\n/ %2")
+                                   .arg(share_in_words(is.area), share_in_words(*colour.wanted))
+                             : share_in_words(is.area);
     const std::array said{area, signed_figure(is.warmth, 1),
                           QStringLiteral("%1%").arg(100 * is.intensity, 0, 'f', 0),
                           QString::number(session_.choices.said(is.step), 'f', 1)};
@@ -176,7 +177,8 @@ void PaletteList::mouseMoveEvent(QMouseEvent* event) {
 }
 
 void PaletteList::mouseReleaseEvent(QMouseEvent* event) {
-    const auto from = std::exchange(pressed_, std::nullopt), to = std::exchange(over_, std::nullopt);
+    const auto from = std::exchange(pressed_, std::nullopt),
+               to = std::exchange(over_, std::nullopt);
     update();
     if (!from) return;
     if (to && *to != *from) return edits_.move(*from, *to);

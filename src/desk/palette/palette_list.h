@@ -52,7 +52,7 @@ private:
     Session& session_;
     PaletteEdits& edits_;
     const PaletteMeter& meter_;
-    QLineEdit* name_ = nullptr;   // while a name is written
+    QLineEdit* name_ = nullptr;  // while a name is written
     ColourId renamed_ = 0;
     ColourSheet* sheet_ = nullptr;  // made when first opened
     std::optional<std::size_t> pressed_, over_;

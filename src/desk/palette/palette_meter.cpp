@@ -6,9 +6,7 @@
 #include "audit/viewing.h"
 #include "colour/oklab.h"
 #include "colour/srgb.h"
-#include "desk/kit/screen_image.h"
 #include "painting/changes.h"
-#include "raster/shrink.h"
 #include "render/render.h"
 #include "render/view.h"
 
@@ -17,7 +15,7 @@ namespace {
 
 constexpr std::chrono::milliseconds kAtOnce{0}, kRest{60};
 constexpr int kDots = 1400;
-constexpr int kPlanSide = 640;  // of the picture that a plan is tried on
+constexpr int kSketchSide = 400;  // of the picture that a plan is tried on while a hand moves
 
 std::optional<RgbBlock> seen_at(const Painting& painting, int side, const std::stop_token& stop) {
     const Size size = painting.size();
@@ -39,14 +37,6 @@ std::vector<ColourDot> dots_of(const RgbBlock& pixels) {
     return dots;
 }
 
-/// The plan's passes and no others, over the seal.
-Painting plan_alone(Painting painting, const PlanPlaces& places) {
-    painting.passes.clear();
-    painting.groups.clear();
-    painting.colour_plan.laid = kNoGroup;
-    return with_plan_laid(std::move(painting), places);
-}
-
 bool same_but_for_palette(Painting a, const Painting& b) {
     a.palette = b.palette;
     a.colour_plan = b.colour_plan;
@@ -61,10 +51,11 @@ PaletteMeter::PaletteMeter(Session& session, QObject* parent)
       session_(session),
       seeing_(this, "the picture's colours", kRest, {[this] { return see(); }}),
       figuring_(this, "the palette in the picture", kRest, {[this] { return measure_figures(); }}),
-      reading_(this, "the greys that are laid over", kAtOnce,
-               {[this] { return read_backdrop(); }}),
+      reading_(this, "the greys that are laid over", kAtOnce, {[this] { return read_backdrop(); }}),
       placing_(this, "the places of the colour plan", kAtOnce, {[this] { return find_places(); }}),
-      planning_(this, "what the colour plan comes to", kRest, {[this] { return try_plan(); }}) {
+      planning_(
+          this, "what the colour plan comes to", kRest,
+          {[this] { return try_plan(kViewingSide); }, [this] { return try_plan(kSketchSide); }}) {
     connect(&session_.document, &Document::begun, this, [this] {
         for (Follower* each : {&seeing_, &figuring_, &reading_, &placing_, &planning_})
             each->forget();
@@ -106,8 +97,8 @@ void PaletteMeter::follow() {
     const bool other_reader = reader_ != session_.choices.reader();
     const bool first = !followed_;
     const bool picture = first || !same_but_for_palette(*followed_, painting);
-    const bool ground = first || followed_->ground() != painting.ground() ||
-                        followed_->parts != painting.parts;
+    const bool ground =
+        first || followed_->ground() != painting.ground() || followed_->parts != painting.parts;
     const bool palette = first || followed_->palette != painting.palette;
     const bool plan = first || followed_->colour_plan.parts != painting.colour_plan.parts ||
                       followed_->colour_plan.whole != painting.colour_plan.whole;
@@ -122,7 +113,7 @@ void PaletteMeter::follow() {
 
 Follower::Work PaletteMeter::see() {
     return [this, painting = as_seen(session_.document.painting())](const std::stop_token& stop,
-                                                                   const Deliver& deliver) {
+                                                                    const Deliver& deliver) {
         auto pixels = seen_at(painting, kViewingSide, stop);
         if (!pixels) return;
         auto dots = dots_of(*pixels);
@@ -138,16 +129,16 @@ Follower::Work PaletteMeter::see() {
 
 Follower::Work PaletteMeter::measure_figures() {
     if (!picture_) return {};
-    return [this, picture = picture_, palette = session_.document.painting().palette,
-            reader = session_.choices.reader()](const std::stop_token& stop,
-                                                const Deliver& deliver) {
-        auto figures = figures_of(palette, *picture, reader);
-        if (stop.stop_requested()) return;
-        deliver([this, figures = std::move(figures)] {
-            figures_ = figures;
-            emit figures_changed();
-        });
-    };
+    return
+        [this, picture = picture_, palette = session_.document.painting().palette,
+         reader = session_.choices.reader()](const std::stop_token& stop, const Deliver& deliver) {
+            auto figures = figures_of(palette, *picture, reader);
+            if (stop.stop_requested()) return;
+            deliver([this, figures = std::move(figures)] {
+                figures_ = figures;
+                emit figures_changed();
+            });
+        };
 }
 
 Follower::Work PaletteMeter::read_backdrop() {
@@ -170,8 +161,8 @@ Follower::Work PaletteMeter::read_backdrop() {
                 for (int y = 0; y < pixels->area().height; ++y) {
                     mask->read_channel(0, 0, static_cast<int>((y + 0.5) * down), row);
                     for (std::size_t x = 0; x < covered.row(y).size(); ++x)
-                        covered.row(y)[x] = row[static_cast<std::size_t>(
-                            (static_cast<double>(x) + 0.5) * across)];
+                        covered.row(y)[x] =
+                            row[static_cast<std::size_t>((static_cast<double>(x) + 0.5) * across)];
                 }
             }
             made = backdrop_of(*pixels, covered);
@@ -200,27 +191,15 @@ Follower::Work PaletteMeter::find_places() {
     };
 }
 
-Follower::Work PaletteMeter::try_plan() {
+Follower::Work PaletteMeter::try_plan(int side) {
     if (!places_ || !session_.document.painting().sealed()) return {};
-    return [this, painting = plan_alone(session_.document.painting(), *places_),
-            reader = session_.choices.reader(),
-            rules = session_.settings.rules()](const std::stop_token& stop,
-                                               const Deliver& deliver) {
-        PlanOutcome outcome;
-        outcome.passes = painting.passes.size();
-        if (outcome.passes > 0) {
-            AuditOptions options;
-            options.reader = reader;
-            options.level = level_for(painting.size(), kPlanSide);
-            options.own_rules = rules;
-            auto audit = underpaint::audit(painting, options, stop);
-            const auto pixels = audit ? seen_at(painting, kPlanSide, stop) : std::nullopt;
-            if (!pixels) return;
-            outcome.audit = std::move(*audit);
-            outcome.picture = image_of(*pixels);
-        }
-        deliver([this, outcome = std::move(outcome)] {
-            outcome_ = outcome;
+    return [this, side, painting = session_.document.painting(), places = *places_,
+            reader = session_.choices.reader(), rules = session_.settings.rules()](
+               const std::stop_token& stop, const Deliver& deliver) {
+        auto outcome = plan_outcome(painting, places, {reader, rules, side}, stop);
+        if (!outcome) return;
+        deliver([this, outcome = std::move(*outcome)]() mutable {
+            outcome_ = std::move(outcome);
             emit outcome_changed();
         });
     };

@@ -1,17 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <QImage>
 #include <QObject>
 #include <memory>
 #include <vector>
 
-#include "audit/audit.h"
 #include "desk/work/follower.h"
 #include "desk/work/session.h"
 #include "palette/forecast.h"
 #include "palette/palette_figures.h"
-#include "palette/plan_passes.h"
+#include "palette/plan_outcome.h"
 
 namespace underpaint {
 
@@ -27,13 +25,6 @@ struct ForecastSetting {
 /// A pixel of the picture on the disc.
 struct ColourDot {
     float hue, chroma;  ///< OKLCh; degrees
-};
-
-/// What a plan would come to, once it is laid.
-struct PlanOutcome {
-    Audit audit;         ///< of the plan's passes alone over the seal
-    QImage picture;      ///< as it would be
-    std::size_t passes = 0;
 };
 
 /// Measures what the Palette bench shows, beside the interface, while somebody looks: how the
@@ -56,6 +47,7 @@ public:
     /// Null until there is a seal and it was read; of the reader's choice.
     const Backdrop* backdrop() const { return backdrop_.get(); }
     const PlanPlaces* places() const { return places_ ? &*places_ : nullptr; }
+    /// Of a sketch while a hand moves; then of the viewing scale.
     const PlanOutcome* outcome() const { return outcome_ ? &*outcome_ : nullptr; }
 
     bool finished() const;
@@ -68,16 +60,12 @@ signals:
     void outcome_changed();
 
 private:
-    struct Seen {
-        Painting painting;
-        friend bool operator==(const Seen&, const Seen&) = default;
-    };
     void follow();
     Follower::Work see();
     Follower::Work measure_figures();
     Follower::Work read_backdrop();
     Follower::Work find_places();
-    Follower::Work try_plan();
+    Follower::Work try_plan(int side);
 
     Session& session_;
     bool watching_ = false;

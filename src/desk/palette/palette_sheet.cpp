@@ -30,8 +30,8 @@ namespace {
 
 constexpr std::array kCounts{3, 5, 8, 12};
 constexpr int kTakenSide = 128;  // of the copy that colours are taken from
-constexpr Parameter kMotherShare{"mother_share", "Mother", "How much of it is mixed into the others",
-                                 0, kMostMother, 0.15F};
+constexpr Parameter kMotherShare{
+    "mother_share", "Mother", "How much of it is mixed into the others", 0, kMostMother, 0.15F};
 
 QPushButton* menu_button(const char* name, const QString& label, const QString& about,
                          QWidget* parent, std::function<void(QMenu&)> fill) {
@@ -128,8 +128,9 @@ QWidget* PaletteSheet::buttons() {
     opposite_ = menu_button("opposite", tr("Opposite"),
                             tr("Colours that stand opposite or beside the chosen one on the wheel"),
                             this, [this](QMenu& menu) { fill_opposites(menu); });
-    mix_ = menu_button("mix", tr("Mix"), tr("The chosen colour mixed with another, or greys that "
-                                            "lead from it to another"),
+    mix_ = menu_button("mix", tr("Mix"),
+                       tr("The chosen colour mixed with another, or greys that "
+                          "lead from it to another"),
                        this, [this](QMenu& menu) { fill_mixes(menu); });
     file_ = menu_button("palette_file", tr("File"), tr("Palettes in files, and your own"), this,
                         [this](QMenu& menu) { fill_file(menu); });
@@ -233,9 +234,8 @@ void PaletteSheet::take(Rgb colour, const QString& from) {
 
 void PaletteSheet::say_added(std::size_t added, std::size_t wanted) {
     if (added == wanted) return;
-    emit said(tr("A palette holds %1 colours; %2 were left out.")
-                  .arg(kMostColours)
-                  .arg(wanted - added));
+    emit said(
+        tr("A palette holds %1 colours; %2 were left out.").arg(kMostColours).arg(wanted - added));
 }
 
 void PaletteSheet::add_colour() {
@@ -254,13 +254,14 @@ void PaletteSheet::fill_take(QMenu& menu) {
         QMenu* each = menu.addMenu(shown_on_button(reference.picture.name));
         for (const int count : kCounts)
             each->addAction(tr("%1 colours").arg(count), this, [this, reference, count] {
-                take_from(tr("from %1").arg(shown(reference.picture.name)),
-                          [reference](const std::stop_token& stop) -> Result<RgbBlock> {
-                              auto pixels = pixels_of(reference.picture, stop);
-                              if (!pixels) return tl::unexpected(pixels.error());
-                              return pixels_of_reference(*pixels, reference.tint);
-                          },
-                          count);
+                take_from(
+                    tr("from %1").arg(shown(reference.picture.name)),
+                    [reference](const std::stop_token& stop) -> Result<RgbBlock> {
+                        auto pixels = pixels_of(reference.picture, stop);
+                        if (!pixels) return tl::unexpected(pixels.error());
+                        return pixels_of_reference(*pixels, reference.tint);
+                    },
+                    count);
             });
     }
     menu.addAction(tr("A picture in a file…"), this, &PaletteSheet::take_file);
@@ -268,23 +269,25 @@ void PaletteSheet::fill_take(QMenu& menu) {
 
 void PaletteSheet::take_from_picture(int count) {
     if (!meter_.picture()) return;
-    take_from(tr("from the painting"),
-              [picture = meter_.picture()](const std::stop_token&) -> Result<RgbBlock> {
-                  return *picture;
-              },
-              count);
+    take_from(
+        tr("from the painting"),
+        [picture = meter_.picture()](const std::stop_token&) -> Result<RgbBlock> {
+            return *picture;
+        },
+        count);
 }
 
 void PaletteSheet::take_file() {
     const auto path = desk_.ask.to_open(tr("A picture to take colours from"), picture_kinds());
     if (path.empty()) return;
-    take_from(tr("from %1").arg(text_of(path.filename())),
-              [path](const std::stop_token& stop) -> Result<RgbBlock> {
-                  const auto read = read_finished(path, stop);
-                  if (!read) return tl::unexpected(read.error());
-                  return rgb_of(read->picture, rect_of(read->picture.size()));
-              },
-              5);
+    take_from(
+        tr("from %1").arg(text_of(path.filename())),
+        [path](const std::stop_token& stop) -> Result<RgbBlock> {
+            const auto read = read_finished(path, stop);
+            if (!read) return tl::unexpected(read.error());
+            return rgb_of(read->picture, rect_of(read->picture.size()));
+        },
+        5);
 }
 
 void PaletteSheet::take_from(const QString& from,
@@ -310,8 +313,8 @@ void PaletteSheet::take_from(const QString& from,
             Palette with = edits_.palette();
             std::vector<PaletteColour> colours;
             for (const Swatch& swatch : swatches) {
-                PaletteColour colour{0, name_for(swatch.colour, with), swatch.colour,
-                                     from.toStdString(), {}, false};
+                PaletteColour colour{
+                    0, name_for(swatch.colour, with), swatch.colour, from.toStdString(), {}, false};
                 with.colours.push_back(colour);
                 colours.push_back(std::move(colour));
             }
@@ -347,23 +350,23 @@ void PaletteSheet::suggest_harmony(const Harmony& harmony) {
     std::vector<GhostColour> ghosts;
     bool unseen = false;
     for (const float turn : harmony.turns) {
-        const Suggestion made = suggest(edits_.wheel(), *place + turn,
-                                        read(reader, chosen->colour), intensity(chosen->colour),
-                                        reader);
+        const Suggestion made = suggest(edits_.wheel(), *place + turn, read(reader, chosen->colour),
+                                        intensity(chosen->colour), reader);
         unseen = unseen || !made.seen;
         const QString label = harmony.turns.size() == 1
                                   ? tr("opposite of %1").arg(shown(chosen->name))
                                   : QString::fromStdString(name_for(made.colour, edits_.palette()));
-        ghosts.push_back({label, made.colour,
-                          tr("%1, as %2")
-                              .arg(from_view(harmony.label).toLower(),
-                                   from_view(text_of(edits_.wheel()).label))
-                              .toStdString()});
+        ghosts.push_back(
+            {label, made.colour,
+             tr("%1, as %2")
+                 .arg(from_view(harmony.label).toLower(), from_view(text_of(edits_.wheel()).label))
+                 .toStdString()});
     }
     edits_.set_ghosts(std::move(ghosts));
     if (unseen)
-        emit said(tr("So near white or black sRGB has next to no such colour; what is left is "
-                     "shown."));
+        emit said(
+            tr("So near white or black sRGB has next to no such colour; what is left is "
+               "shown."));
 }
 
 void PaletteSheet::fill_mixes(QMenu& menu) {
@@ -378,8 +381,8 @@ void PaletteSheet::fill_mixes(QMenu& menu) {
     QMenu* bridges = nullptr;
     for (const PaletteColour& other : edits_.palette().colours) {
         if (other.id == chosen->id) continue;
-        QMenu* with = menu.addMenu(swatch_of(other.colour),
-                                   tr("with %1").arg(shown_on_button(other.name)));
+        QMenu* with =
+            menu.addMenu(swatch_of(other.colour), tr("with %1").arg(shown_on_button(other.name)));
         with->setToolTipsVisible(true);
         for (const MixText& text : kMixTexts) {
             QAction* action = with->addAction(
@@ -396,19 +399,19 @@ void PaletteSheet::fill_mixes(QMenu& menu) {
     bridges = menu.addMenu(tr("Bridge of greys to"));
     for (const PaletteColour& other : edits_.palette().colours) {
         if (other.id == chosen->id) continue;
-        bridges->addAction(swatch_of(other.colour), shown_on_button(other.name), this,
-                           [this, a = *chosen, other] {
-                               std::vector<GhostColour> ghosts;
-                               constexpr int greys = 3;
-                               int number = 0;
-                               for (const Rgb grey : bridge(a.colour, other.colour, greys,
-                                                            desk_.session.choices.reader()))
-                                   ghosts.push_back({tr("Bridge %1").arg(++number), grey,
-                                                     tr("between %1 and %2")
-                                                         .arg(shown(a.name), shown(other.name))
-                                                         .toStdString()});
-                               edits_.set_ghosts(std::move(ghosts));
-                           });
+        bridges->addAction(
+            swatch_of(other.colour), shown_on_button(other.name), this, [this, a = *chosen, other] {
+                std::vector<GhostColour> ghosts;
+                constexpr int greys = 3;
+                int number = 0;
+                for (const Rgb grey :
+                     bridge(a.colour, other.colour, greys, desk_.session.choices.reader()))
+                    ghosts.push_back({tr("Bridge %1").arg(++number), grey,
+                                      tr("between %1 and %2")
+                                          .arg(shown(a.name), shown(other.name))
+                                          .toStdString()});
+                edits_.set_ghosts(std::move(ghosts));
+            });
     }
 }
 
@@ -428,19 +431,17 @@ void PaletteSheet::fill_mothers(QMenu& menu) {
 
 void PaletteSheet::fill_file(QMenu& menu) {
     menu.addAction(tr("Open a palette…"), this, [this] {
-        const auto path = desk_.ask.to_open(tr("Open a palette"),
-                                            tr("Palettes (*.json *.tokens *.csv)"));
+        const auto path =
+            desk_.ask.to_open(tr("Open a palette"), tr("Palettes (*.json *.tokens *.csv)"));
         if (!path.empty()) open_file(path);
     });
-    menu.addAction(tr("Save as design tokens…"), this, [this] {
-        save_file(QStringLiteral(".json"), tr("Design tokens (*.json)"));
-    });
+    menu.addAction(tr("Save as design tokens…"), this,
+                   [this] { save_file(QStringLiteral(".json"), tr("Design tokens (*.json)")); });
     menu.addAction(tr("Save as CSV…"), this,
                    [this] { save_file(QStringLiteral(".csv"), tr("CSV (*.csv)")); });
     menu.addSeparator();
     menu.addAction(tr("Keep among my palettes"), this, [this] {
-        const Done kept =
-            library_.keep(desk_.session.document.painting().name, edits_.palette());
+        const Done kept = library_.keep(desk_.session.document.painting().name, edits_.palette());
         emit said(kept ? tr("The palette is kept as %1.")
                              .arg(shown(desk_.session.document.painting().name))
                        : QString::fromStdString(kept.error().message()));
@@ -496,11 +497,12 @@ void PaletteSheet::refresh() {
     const bool any = document.has_painting();
     const Palette& palette = edits_.palette();
     for (QPushButton* button : {take_, add_, file_}) button->setEnabled(any);
-    for (QPushButton* button : {opposite_, mix_, mother_}) button->setEnabled(!palette.colours.empty());
+    for (QPushButton* button : {opposite_, mix_, mother_})
+        button->setEnabled(!palette.colours.empty());
     const PaletteColour* mother = palette.mother ? palette.find(palette.mother->colour) : nullptr;
     show_choice(mother_, mother != nullptr ? shown(mother->name).left(18) : tr("no colour"));
-    show_choice(mother_as_, tr("as %1").arg(from_view(
-                                text_of(palette.mother.value_or(Mother{}).as).label)));
+    show_choice(mother_as_,
+                tr("as %1").arg(from_view(text_of(palette.mother.value_or(Mother{}).as).label)));
     mother_as_->setEnabled(mother != nullptr);
     share_->setEnabled(mother != nullptr);
     share_->set_value(palette.mother.value_or(Mother{}).share);
@@ -519,8 +521,9 @@ void PaletteSheet::refresh() {
     outcome_->setText(outcome_in_words());
     const std::size_t followers = edits_.followers();
     followers_->setVisible(followers > 0);
-    followers_said_->setText(followers == 1 ? tr("A pass has a colour as it was.")
-                                            : tr("%1 passes have a colour as it was.").arg(followers));
+    followers_said_->setText(followers == 1
+                                 ? tr("A pass has a colour as it was.")
+                                 : tr("%1 passes have a colour as it was.").arg(followers));
 }
 
 QString PaletteSheet::outcome_in_words() const {
@@ -537,8 +540,7 @@ QString PaletteSheet::outcome_in_words() const {
     QStringList said;
     if (parts > 0) said << tr("%1 of %2 parts planned.").arg(planned).arg(parts);
     const PlanOutcome* outcome = meter_.outcome();
-    if (outcome == nullptr || outcome->audit.passes.empty())
-        return said.join(QLatin1Char(' '));
+    if (outcome == nullptr || outcome->audit.passes.empty()) return said.join(QLatin1Char(' '));
     const PassAudit& last = outcome->audit.passes.back();
     const auto wanted = wanted_swing(painting.brief);
     if (last.swing.measured) {

@@ -47,8 +47,8 @@ private:
     void fill_file(QMenu& menu);
     void add_colour();
     void take_from_picture(int count);
-    void take_from(const QString& from, std::function<Result<RgbBlock>(const std::stop_token&)> read,
-                   int count);
+    void take_from(const QString& from,
+                   std::function<Result<RgbBlock>(const std::stop_token&)> read, int count);
     void take_file();
     void suggest_harmony(const Harmony& harmony);
     void open_file(const std::filesystem::path& path);

@@ -103,10 +103,10 @@ void PlanList::draw_row(QPainter& painter, std::size_t row) const {
     painter.setFont(body_font());
     painter.setPen(greys().text);
     const int room = place.left() - scaled(20);
-    painter.drawText(QRect(scaled(12), top, room, plan_row()), Qt::AlignVCenter,
-                     painter.fontMetrics().elidedText(
-                         part == nullptr ? tr("The whole picture") : shown(part->name),
-                         Qt::ElideRight, room));
+    painter.drawText(
+        QRect(scaled(12), top, room, plan_row()), Qt::AlignVCenter,
+        painter.fontMetrics().elidedText(
+            part == nullptr ? tr("The whole picture") : shown(part->name), Qt::ElideRight, room));
     const PlannedPart tones = planned(row);
     const Palette& palette = edits_.palette();
     painter.setPen(QPen(greys().secondary, 1, Qt::DotLine));
@@ -221,8 +221,8 @@ void PlanList::set_tone(const Place& place, std::optional<PlannedColour> colour)
 
 void PlanList::suggest() {
     if (meter_.places() == nullptr || !session_.document.has_painting()) return;
-    SuggestedPlan made = suggest_plan(session_.document.painting(), *meter_.places(),
-                                      session_.choices.reader());
+    SuggestedPlan made =
+        suggest_plan(session_.document.painting(), *meter_.places(), session_.choices.reader());
     reasons_ = std::move(made.reasons);
     Painting next = with_colour_plan(session_.document.painting(), std::move(made.plan));
     if (next != session_.document.painting())

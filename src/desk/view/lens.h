@@ -129,11 +129,10 @@ extern const LensRecord kColourLens, kGreyLens, kSealLens, kTwinLens, kSquintLen
     kGrainLens, kPullLens, kRedBlindLens, kGreenBlindLens, kBlueBlindLens;
 
 /// In the order of the enumeration, which is that of the row of lenses.
-inline constexpr std::array kLenses{&kColourLens,   &kGreyLens,    &kSealLens,    &kTwinLens,
-                                    &kSquintLens,   &kShapes2Lens, &kShapes3Lens, &kShapes5Lens,
-                                    &kEdgesLens,    &kDriftLens,   &kWarmthLens,  &kIntensityLens,
-                                    &kExtremesLens, &kGrainLens,   &kPullLens,
-                                    &kRedBlindLens, &kGreenBlindLens, &kBlueBlindLens};
+inline constexpr std::array kLenses{
+    &kColourLens,   &kGreyLens,    &kSealLens,  &kTwinLens,     &kSquintLens,     &kShapes2Lens,
+    &kShapes3Lens,  &kShapes5Lens, &kEdgesLens, &kDriftLens,    &kWarmthLens,     &kIntensityLens,
+    &kExtremesLens, &kGrainLens,   &kPullLens,  &kRedBlindLens, &kGreenBlindLens, &kBlueBlindLens};
 static_assert(kLenses.size() == static_cast<std::size_t>(Lens::blue_blind) + 1,
               "one of a list is missing");
 

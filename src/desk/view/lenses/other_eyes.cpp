@@ -10,8 +10,7 @@ template <Eyes eyes>
 RgbBlock seen(const LensTile& tile) {
     RgbBlock pixels = tile.now;
     const RgbRow all = pixels.all();
-    for (std::size_t i = 0; i < all.r.size(); ++i)
-        all.set(i, seen_by(eyes, ConstRgbRow(all)[i]));
+    for (std::size_t i = 0; i < all.r.size(); ++i) all.set(i, seen_by(eyes, ConstRgbRow(all)[i]));
     return pixels;
 }
 

@@ -1,0 +1,74 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QImage>
+#include <QWidget>
+
+#include "desk/palette/palette_edits.h"
+#include "desk/palette/palette_meter.h"
+#include "desk/panes/bench.h"
+#include "desk/work/latest_job.h"
+#include "palette/paint_recipe.h"
+#include "palette/tube_reach.h"
+
+class QLabel;
+class QPushButton;
+class QVBoxLayout;
+
+namespace underpaint {
+
+class PicturePicker;
+
+/// The tubes that one mixes from: which they are, the recipe for the chosen colour, and what of the
+/// picture lies beyond all their mixtures.
+class TubesPage : public QWidget {
+    Q_OBJECT
+public:
+    TubesPage(const Desk& desk, PaletteEdits& edits, const PaletteMeter& meter,
+              QWidget* parent = nullptr);
+
+    bool finished() const { return !job_.running() && !fewest_.running() && !reading_.running(); }
+    /// Nothing until it was found.
+    const std::optional<PaintRecipe>& recipe() const { return recipe_; }
+    /// Share 0..1 of the picture beyond reach; nothing until it was measured.
+    std::optional<double> beyond() const { return beyond_; }
+
+signals:
+    void said(const QString& words);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void showEvent(QShowEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    bool event(QEvent* event) override;
+
+private:
+    void fill_tubes(QMenu& menu);
+    void fill_fewest(QMenu& menu);
+    void add(Tube tube);
+    void set(const QString& label, TubeSet tubes);
+    void find_fewest(double misses);
+    void ask_for_swatch();
+    void pick_swatch(Rgb colour);
+    void end_swatch(std::optional<double> strength);
+    void refresh();
+    QRect tube_rect(std::size_t place) const;
+    QRect picture_rect() const;
+    QString recipe_in_words() const;
+
+    Desk desk_;
+    PaletteEdits& edits_;
+    const PaletteMeter& meter_;
+    LatestJob job_, fewest_, reading_;
+    QPushButton *add_, *white_, *fewest_button_, *full_only_;
+    QLabel *said_, *swatch_hint_;
+    QWidget* swatch_box_;
+    PicturePicker* swatch_;
+    std::optional<Rgb> full_;  // of the swatch, once it was clicked
+    QString swatch_name_;
+    std::optional<PaintRecipe> recipe_;
+    std::optional<double> beyond_;
+    QImage image_;  // with what lies beyond in colour
+};
+
+}  // namespace underpaint
