@@ -8,6 +8,7 @@
 #include "colour/srgb.h"
 #include "colour/value_scale.h"
 #include "desk/kit/bar_slider.h"
+#include "desk/kit/colour_sheet.h"
 #include "desk/kit/colour_strip.h"
 #include "desk/palette/forecast_table.h"
 #include "desk/palette/hue_disc.h"
@@ -376,6 +377,48 @@ TEST_F(PaletteDesk, TubesGiveTheChosenColourItsRecipe) {
     EXPECT_EQ(palette().tubes.tubes.size(), 1U);
     trigger("undo");
     EXPECT_EQ(palette().tubes.tubes.size(), 2U);
+}
+
+TEST_F(PaletteDesk, AllPlannedColoursAreTurnedOrMadeQuieterAtOnce) {
+    begin_with_palette();
+    click("suggest_plan");
+    all_there();
+    const auto colour_of = [&](PartId part) {
+        return *effective(palette(), *painting().colour_plan.parts.at(part).tones[2]);
+    };
+    const OkLch was = oklch(oklab(decode(colour_of(1))));
+    pick("tune_plan", "Turn hues", "by +30°");
+    EXPECT_NEAR(std::fmod(oklch(oklab(decode(colour_of(1)))).h - was.h + 720, 360), 30, 2);
+    pick("tune_plan", "Intensity", "half");
+    EXPECT_NEAR(oklch(oklab(decode(colour_of(1)))).c, was.c / 2, 0.01);
+    EXPECT_EQ(palette().colours[0].colour, kDuskBlue) << "the palette stays";
+    for (int i = 0; i < 2; ++i) trigger("undo");
+    EXPECT_EQ(oklch(oklab(decode(colour_of(1)))).h, was.h);
+}
+
+TEST_F(PaletteDesk, TheMixingTableIsSavedAsPagePictureOrVectors) {
+    begin_with_palette();
+    for (const auto& [name, label, begins] : {std::tuple("t.pdf", "as a page (PDF)…", "%PDF"),
+                                              {"t.png", "as a picture (PNG)…", "\x89PNG"},
+                                              {"t.svg", "as vectors (SVG)…", "<?xml"}}) {
+        picked_ = folder_ / name;
+        pick("palette_file", "Save the mixing table", label);
+        EXPECT_TRUE(testing::read_text(folder_ / name).starts_with(begins)) << name;
+    }
+    picked_ = "/proc/t.png";
+    pick("palette_file", "Save the mixing table", "as a picture (PNG)…");
+}
+
+TEST_F(PaletteDesk, AColourIsTypedInOklch) {
+    const auto typed = colour_from_text("oklch(62% 0.11 57)");
+    ASSERT_TRUE(typed);
+    const OkLch is = oklch(oklab(decode(*typed)));
+    EXPECT_NEAR(is.l, 0.62, 0.005);
+    EXPECT_NEAR(is.c, 0.11, 0.005);
+    EXPECT_NEAR(is.h, 57, 1.5);
+    EXPECT_TRUE(colour_from_text("OKLCH(0.5 9 -300deg)")) << "what sRGB has of it";
+    for (const char* none : {"oklch()", "oklch(1 2)", "oklch(a b c)", "oklch(.5.5.5 1 1 1)"})
+        EXPECT_FALSE(colour_from_text(none)) << none;
 }
 
 TEST_F(PaletteDesk, TheFewestTubesForThePictureAreFound) {

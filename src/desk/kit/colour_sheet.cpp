@@ -5,6 +5,7 @@
 #include <QLineEdit>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QRegularExpression>
 #include <cmath>
 
 #include "colour/intensity.h"
@@ -39,6 +40,25 @@ QString hex_of(Rgb colour) {
 
 std::optional<Rgb> colour_from_text(const QString& text) {
     const QString word = text.trimmed();
+    static const QRegularExpression oklch_words(
+        QStringLiteral(R"(^oklch\(\s*([\d.]+)(%?)[\s,]+([\d.]+)[\s,]+(-?[\d.]+)(?:deg)?\s*\)$)"),
+        QRegularExpression::CaseInsensitiveOption);
+    if (const auto match = oklch_words.match(word.left(80)); match.hasMatch()) {
+        bool numbers = true;
+        const auto number = [&](int place) {
+            bool is_one = false;
+            const float value = match.captured(place).toFloat(&is_one);
+            numbers = numbers && is_one && std::isfinite(value);
+            return value;
+        };
+        const float per = match.captured(2).isEmpty() ? 1 : 100;
+        const float l = std::clamp(number(1) / per, 0.0F, 1.0F), chroma = number(3);
+        const float turned = std::fmod(number(4), 360.0F);
+        if (!numbers) return std::nullopt;
+        const float hue = turned < 0 ? turned + 360 : turned;
+        const float held = std::min(chroma, gamut_chroma_exact(l, hue));
+        return in_levels(encode(linear_rgb(oklab(OkLch{l, held, hue}))));
+    }
     QColor named(word);
     if (!named.isValid()) named = QColor(QLatin1Char('#') + word);
     if (!named.isValid()) return std::nullopt;
@@ -53,7 +73,8 @@ ColourSheet::ColourSheet(QWidget* parent) : QWidget(parent), text_(new QLineEdit
     setFixedSize(scaled(300), scaled(134));
     text_->setObjectName(QStringLiteral("colour_text"));
     text_->setAccessibleName(tr("Colour as sRGB figures"));
-    text_->setToolTip(tr("The colour as six hexadecimal figures"));
+    text_->setToolTip(
+        tr("The colour as six hexadecimal figures, by its name, or as oklch(0.62 0.11 57)"));
     text_->setFont(code_font());
     text_->setGeometry(scaled(84), scaled(102), scaled(96), scaled(22));
     connect(text_, &QLineEdit::editingFinished, this, &ColourSheet::take_text);

@@ -49,6 +49,7 @@ HueDisc::HueDisc(Session& session, PaletteEdits& edits, PaletteMeter& meter, QWi
     connect(&edits_, &PaletteEdits::ghosts_changed, this, &HueDisc::refresh);
     connect(&meter_, &PaletteMeter::picture_changed, this, qOverload<>(&QWidget::update));
     connect(&meter_, &PaletteMeter::figures_changed, this, qOverload<>(&QWidget::update));
+    connect(&meter_, &PaletteMeter::reach_changed, this, qOverload<>(&QWidget::update));
     refresh();
 }
 
@@ -163,6 +164,19 @@ void HueDisc::draw_ground(QPainter& painter) const {
         limit << place_of(static_cast<float>(hue), gamut_chroma(l, static_cast<float>(hue % 360)));
     painter.setPen(QPen(greys().secondary, 1));
     painter.drawPolygon(limit);
+    const std::vector<QPointF> hull = meter_.reach_at(step);
+    QPolygonF mixed;
+    constexpr int pieces = 8;  // straight lines between mixtures are bent by the disc's spread
+    for (std::size_t i = 0; i < hull.size(); ++i)
+        for (int piece = 0; piece < pieces; ++piece) {
+            const QPointF at =
+                hull[i] + (hull[(i + 1) % hull.size()] - hull[i]) * (double(piece) / pieces);
+            const OkLch polar =
+                oklch(OkLab{0.5F, static_cast<float>(at.x()), static_cast<float>(at.y())});
+            mixed << place_of(polar.h, polar.c);
+        }
+    painter.setPen(QPen(greys().strong, 1, Qt::DashLine));
+    painter.drawPolygon(mixed);
 }
 
 void HueDisc::draw_dots(QPainter& painter) const {

@@ -3,8 +3,10 @@
 
 #include <QWidget>
 #include <array>
+#include <filesystem>
 
 #include "desk/palette/palette_edits.h"
+#include "terms/result.h"
 
 namespace underpaint {
 
@@ -18,8 +20,9 @@ public:
     MixAs as() const { return as_; }
     void set_as(MixAs as);
     QSize sizeHint() const override;
-    /// The table alone, on white, for a sheet to print: as wide as high needs be.
-    void draw_sheet(QPainter& painter, const QRectF& page) const;
+    /// The table on white, as a sheet to print: a page (PDF), vectors (SVG) or a picture, by the
+    /// ending of the file's name.
+    [[nodiscard]] Done save_sheet(const std::filesystem::path& path);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -35,6 +38,7 @@ private:
     /// Colours across: the palette's, then white.
     std::size_t across() const { return names_.size(); }
     void reckon();
+    void draw_sheet(QPaintDevice& device, const QRectF& page) const;
     void draw_table(QPainter& painter, const QRectF& place, const QColor& ink) const;
     struct Hit {
         std::size_t row, column, share;

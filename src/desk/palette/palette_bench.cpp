@@ -20,6 +20,7 @@ PaletteBench::PaletteBench(const Desk& desk, int key)
       sheet_(new PaletteSheet(desk, *edits_, *meter_)) {
     connect(board_, &PaletteBoard::said, this, &Bench::said);
     connect(sheet_, &PaletteSheet::said, this, &Bench::said);
+    connect(sheet_, &PaletteSheet::wants_table, board_, &PaletteBoard::save_table);
     connect(board_, &PaletteBoard::picked, sheet_,
             [this](Rgb colour) { sheet_->take(colour, tr("from the picture")); });
     connect(edits_, &PaletteEdits::changed, this, &Bench::ladder_changed);

@@ -14,6 +14,7 @@
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
 #include "desk/palette/plan_page.h"
+#include "desk/work/paths.h"
 #include "painting/changes.h"
 
 namespace underpaint {
@@ -66,8 +67,8 @@ PaletteBoard::PaletteBoard(const Desk& desk, PaletteEdits& edits, PaletteMeter& 
     tubes_ = new TubesPage(desk, edits_, meter_);
     connect(tubes_, &TubesPage::said, this, &PaletteBoard::said);
     pages_ = new QStackedWidget;
-    const std::initializer_list<QWidget*> pages{disc_, nearest_, mixes_, tubes_,
-                                                new PlanPage(desk.session, meter_)};
+    const std::initializer_list<QWidget*> pages{
+        disc_, nearest_, mixes_, tubes_, new PlanPage(desk.session, meter_, desk.meters.passes)};
     for (QWidget* page : pages) pages_->addWidget(page);
     legend_ = hint_label();
     auto* upper = new QVBoxLayout;
@@ -374,6 +375,8 @@ void PaletteBoard::refresh() {
             const auto& mother = edits_.palette().mother;
             if (mother && mother->share > 0)
                 text += tr(" Ticks: %1% of the mother colour.").arg(qRound(100 * mother->share));
+            if (!edits_.palette().tubes.tubes.empty())
+                text += tr(" Dashed: what the tubes reach at this step.");
             legend_->setText(text);
         }
     }
@@ -401,6 +404,12 @@ void PaletteBoard::lay() {
                   .arg(shown(pass.name))
                   .arg(document.painting().passes.size())
                   .arg(label_of(pass.blend)));
+}
+
+void PaletteBoard::save_table(const std::filesystem::path& path) {
+    const Done saved = mixes_->save_sheet(path);
+    emit said(saved ? tr("The mixing table is in %1.").arg(text_of(path.filename()))
+                    : QString::fromStdString(saved.error().message()));
 }
 
 }  // namespace underpaint

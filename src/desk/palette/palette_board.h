@@ -30,6 +30,8 @@ public:
     /// "disc", "picture", "mixes", "tubes" or "plan"; false for another.
     bool show_page(const QString& id);
     bool finished() const { return nearest_->finished() && tubes_->finished(); }
+    /// Writes the mixing table to a file, and says so.
+    void save_table(const std::filesystem::path& path);
     /// Lays what the table has chosen as a pass.
     void lay();
 

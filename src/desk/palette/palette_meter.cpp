@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/palette/palette_meter.h"
 
+#include <algorithm>
+#include <cmath>
 #include <random>
 
 #include "audit/viewing.h"
 #include "colour/oklab.h"
 #include "colour/srgb.h"
+#include "colour/value_scale.h"
 #include "painting/changes.h"
 #include "render/render.h"
 #include "render/view.h"
@@ -55,9 +58,10 @@ PaletteMeter::PaletteMeter(Session& session, QObject* parent)
       placing_(this, "the places of the colour plan", kAtOnce, {[this] { return find_places(); }}),
       planning_(
           this, "what the colour plan comes to", kRest,
-          {[this] { return try_plan(kViewingSide); }, [this] { return try_plan(kSketchSide); }}) {
+          {[this] { return try_plan(kViewingSide); }, [this] { return try_plan(kSketchSide); }}),
+      reaching_(this, "what tubes reach", kAtOnce, {[this] { return find_reach(); }}) {
     connect(&session_.document, &Document::begun, this, [this] {
-        for (Follower* each : {&seeing_, &figuring_, &reading_, &placing_, &planning_})
+        for (Follower* each : {&seeing_, &figuring_, &reading_, &placing_, &planning_, &reaching_})
             each->forget();
         followed_.reset();
         picture_.reset();
@@ -66,6 +70,8 @@ PaletteMeter::PaletteMeter(Session& session, QObject* parent)
         backdrop_.reset();
         places_.reset();
         outcome_.reset();
+        reach_.reset();
+        reach_points_.clear();
     });
     session_.when(this, &PaletteMeter::follow, &Document::changed, &Choices::reader_changed);
 }
@@ -85,7 +91,8 @@ void PaletteMeter::set_setting(const ForecastSetting& setting) {
 
 bool PaletteMeter::finished() const {
     if (!watching_) return true;
-    for (const Follower* each : {&seeing_, &figuring_, &reading_, &placing_, &planning_})
+    for (const Follower* each :
+         {&seeing_, &figuring_, &reading_, &placing_, &planning_, &reaching_})
         if (!each->settled()) return false;
     return true;
 }
@@ -100,6 +107,7 @@ void PaletteMeter::follow() {
     const bool ground =
         first || followed_->ground() != painting.ground() || followed_->parts != painting.parts;
     const bool palette = first || followed_->palette != painting.palette;
+    const bool tubes = first || followed_->palette.tubes != painting.palette.tubes;
     const bool plan = first || followed_->colour_plan.parts != painting.colour_plan.parts ||
                       followed_->colour_plan.whole != painting.colour_plan.whole;
     followed_ = painting;
@@ -108,6 +116,7 @@ void PaletteMeter::follow() {
     if (palette || other_reader) figuring_.follow();
     if (ground || (picture && setting_.over_now)) reading_.follow_at_once();
     if (ground) placing_.follow_at_once();
+    if (tubes) reaching_.follow_at_once();
     if (palette || plan || ground || other_reader) planning_.follow();
 }
 
@@ -203,6 +212,58 @@ Follower::Work PaletteMeter::try_plan(int side) {
             emit outcome_changed();
         });
     };
+}
+
+Follower::Work PaletteMeter::find_reach() {
+    reach_.reset();
+    reach_points_.clear();
+    emit reach_changed();
+    const TubeSet& tubes = session_.document.painting().palette.tubes;
+    if (tubes.tubes.empty()) return {};
+    return [this, tubes](const std::stop_token& stop, const Deliver& deliver) {
+        auto reach = std::make_shared<const TubeReach>(tubes, stop);
+        std::vector<ReachPoint> points;
+        for (const Rgb& mixture : reach->mixtures()) {
+            const OkLab is = oklab(decode(mixture));
+            points.push_back({step_of(read(Reader::lightness, mixture)), is.a, is.b});
+        }
+        if (stop.stop_requested()) return;
+        deliver([this, reach = std::move(reach), points = std::move(points)] {
+            reach_ = reach;
+            reach_points_ = points;
+            emit reach_changed();
+        });
+    };
+}
+
+std::vector<QPointF> PaletteMeter::reach_at(double step) const {
+    constexpr double near = 0.35;
+    std::vector<QPointF> points;
+    for (const ReachPoint& each : reach_points_)
+        if (std::abs(static_cast<double>(each.step) - step) <= near)
+            points.emplace_back(each.a, each.b);
+    if (points.size() < 3) return points;
+    // The convex hull by monotone chains (Andrew 1979).
+    std::ranges::sort(points, [](const QPointF& a, const QPointF& b) {
+        return a.x() != b.x() ? a.x() < b.x() : a.y() < b.y();
+    });
+    std::vector<QPointF> hull;
+    const auto build = [&hull](const auto& list) {
+        const std::size_t begin = hull.size();
+        for (const QPointF& point : list) {
+            const auto turns_right = [&] {
+                const QPointF u = hull.back() - hull[hull.size() - 2], v = point - hull.back();
+                return u.x() * v.y() - u.y() * v.x() <= 0;
+            };
+            while (hull.size() >= begin + 2 && turns_right()) hull.pop_back();
+            hull.push_back(point);
+        }
+        hull.pop_back();  // the other chain begins with it
+    };
+    build(points);
+    std::ranges::reverse(points);
+    build(points);
+    return hull;
 }
 
 }  // namespace underpaint

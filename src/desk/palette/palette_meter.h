@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QObject>
+#include <QPointF>
 #include <memory>
 #include <vector>
 
@@ -10,6 +11,7 @@
 #include "palette/forecast.h"
 #include "palette/palette_figures.h"
 #include "palette/plan_outcome.h"
+#include "palette/tube_reach.h"
 
 namespace underpaint {
 
@@ -50,6 +52,11 @@ public:
     /// Of a sketch while a hand moves; then of the viewing scale.
     const PlanOutcome* outcome() const { return outcome_ ? &*outcome_ : nullptr; }
 
+    /// What the palette's tubes reach; null without tubes, and until it was found.
+    const std::shared_ptr<const TubeReach>& reach() const { return reach_; }
+    /// Its mixtures near a step (0.35), OKLab a and b: the corners of their hull, in order.
+    std::vector<QPointF> reach_at(double step) const;
+
     bool finished() const;
 
 signals:
@@ -58,6 +65,7 @@ signals:
     void backdrop_changed();
     void places_changed();
     void outcome_changed();
+    void reach_changed();
 
 private:
     void follow();
@@ -66,11 +74,12 @@ private:
     Follower::Work read_backdrop();
     Follower::Work find_places();
     Follower::Work try_plan(int side);
+    Follower::Work find_reach();
 
     Session& session_;
     bool watching_ = false;
     ForecastSetting setting_;
-    Follower seeing_, figuring_, reading_, placing_, planning_;
+    Follower seeing_, figuring_, reading_, placing_, planning_, reaching_;
     std::optional<Painting> followed_;  // what all of these are of
     std::optional<Reader> reader_;
     std::shared_ptr<const RgbBlock> picture_;
@@ -79,6 +88,11 @@ private:
     std::shared_ptr<const Backdrop> backdrop_;
     std::optional<PlanPlaces> places_;
     std::optional<PlanOutcome> outcome_;
+    std::shared_ptr<const TubeReach> reach_;
+    struct ReachPoint {
+        float step, a, b;
+    };
+    std::vector<ReachPoint> reach_points_;
 };
 
 }  // namespace underpaint

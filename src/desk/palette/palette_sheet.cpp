@@ -207,6 +207,9 @@ QWidget* PaletteSheet::plan_head() {
     clear_ = action_button("clear_plan", tr("Clear"), tr("Plan nothing"));
     connect(suggest_, &QPushButton::clicked, plan_, &PlanList::suggest);
     connect(clear_, &QPushButton::clicked, plan_, &PlanList::clear);
+    tune_ = menu_button("tune_plan", tr("All"),
+                        tr("All planned colours turned, or made quieter or stronger, at once"),
+                        this, [this](QMenu& menu) { fill_tune(menu); });
     auto* tones = new QLabel(tr("shadow · half · light"));
     tones->setFont(secondary_font());
     tones->setProperty("role", "secondary");
@@ -218,6 +221,7 @@ QWidget* PaletteSheet::plan_head() {
     row->addSpacing(scaled(6));
     row->addWidget(suggest_);
     row->addWidget(clear_);
+    row->addWidget(tune_);
     row->addStretch(1);
     row->addWidget(tones);
     return box;
@@ -427,6 +431,23 @@ void PaletteSheet::fill_mothers(QMenu& menu) {
     menu.addAction(tr("No mother"), this, [this] { edits_.set_mother(std::nullopt); });
 }
 
+void PaletteSheet::fill_tune(QMenu& menu) {
+    QMenu* turn = menu.addMenu(tr("Turn hues"));
+    for (const int degrees : {-60, -30, -15, 15, 30, 60, 180})
+        turn->addAction(tr("by %1°").arg(signed_figure(degrees, 0)), this, [this, degrees] {
+            plan_->tune(tr("Turn the plan's hues"), {static_cast<float>(degrees), 1, 0});
+        });
+    QMenu* intensity = menu.addMenu(tr("Intensity"));
+    for (const auto& [label, times] : {std::pair(tr("half"), 0.5F),
+                                       {tr("quieter by a quarter"), 0.75F},
+                                       {tr("quieter by a tenth"), 0.9F},
+                                       {tr("stronger by a tenth"), 1.1F},
+                                       {tr("stronger by a quarter"), 1.25F}})
+        intensity->addAction(label, this, [this, times = times] {
+            plan_->tune(tr("Change the plan's intensity"), {0, times, 0});
+        });
+}
+
 // --- files
 
 void PaletteSheet::fill_file(QMenu& menu) {
@@ -439,6 +460,18 @@ void PaletteSheet::fill_file(QMenu& menu) {
                    [this] { save_file(QStringLiteral(".json"), tr("Design tokens (*.json)")); });
     menu.addAction(tr("Save as CSV…"), this,
                    [this] { save_file(QStringLiteral(".csv"), tr("CSV (*.csv)")); });
+    QMenu* table = menu.addMenu(tr("Save the mixing table"));
+    for (const auto& [label, kinds, ending] :
+         {std::tuple(tr("as a page (PDF)…"), tr("PDF (*.pdf)"), ".pdf"),
+          {tr("as vectors (SVG)…"), tr("SVG (*.svg)"), ".svg"},
+          {tr("as a picture (PNG)…"), tr("PNG (*.png)"), ".png"}})
+        table->addAction(label, this, [this, kinds = kinds, ending = ending] {
+            desk_.ask.to_save(
+                tr("Save the mixing table"), kinds,
+                tr("%1, mixes").arg(shown(desk_.session.document.painting().name)) +
+                    QLatin1String(ending),
+                [this](const std::filesystem::path& path) { emit wants_table(path); });
+        });
     menu.addSeparator();
     menu.addAction(tr("Keep among my palettes"), this, [this] {
         const Done kept = library_.keep(desk_.session.document.painting().name, edits_.palette());
@@ -510,6 +543,7 @@ void PaletteSheet::refresh() {
                                  !document.painting().colour_plan.whole.empty());
     suggest_->setEnabled(any && !palette.colours.empty() && meter_.places() != nullptr);
     clear_->setEnabled(planned);
+    tune_->setEnabled(planned);
     lay_->setEnabled(planned && document.painting().sealed() && meter_.places() != nullptr);
     const bool again =
         any && document.painting().group(document.painting().colour_plan.laid) != nullptr;

@@ -33,7 +33,8 @@ public:
 
 signals:
     void said(const QString& words);
-    void wants_bench(const QString& id);
+    /// The mixing table is to be written to a file, as its ending says.
+    void wants_table(const std::filesystem::path& path);
 
 private:
     QWidget* buttons();
@@ -45,6 +46,7 @@ private:
     void fill_mixes(QMenu& menu);
     void fill_mothers(QMenu& menu);
     void fill_file(QMenu& menu);
+    void fill_tune(QMenu& menu);
     void add_colour();
     void take_from_picture(int count);
     void take_from(const QString& from,
@@ -67,7 +69,7 @@ private:
     PlanList* plan_;
     QScrollArea* scroll_;
     QPushButton *take_, *add_, *opposite_, *mix_, *file_, *mother_, *mother_as_, *suggest_, *clear_,
-        *lay_;
+        *tune_, *lay_;
     BarSlider* share_;
     QLabel *hint_, *outcome_, *followers_said_;
     QWidget* followers_;

@@ -239,4 +239,12 @@ void PlanList::clear() {
         session_.document.change(tr("Clear the colour plan"), std::move(next));
 }
 
+void PlanList::tune(const QString& label, const Tune& tune) {
+    Painting next = with_colour_plan(
+        session_.document.painting(),
+        tuned_plan(session_.document.painting().colour_plan, edits_.palette(), tune));
+    reasons_.clear();
+    if (next != session_.document.painting()) session_.document.change(label, std::move(next));
+}
+
 }  // namespace underpaint

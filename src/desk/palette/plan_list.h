@@ -5,6 +5,7 @@
 
 #include "desk/palette/palette_edits.h"
 #include "desk/palette/palette_meter.h"
+#include "palette/plan_changes.h"
 #include "palette/plan_suggestion.h"
 
 namespace underpaint {
@@ -22,6 +23,8 @@ public:
     /// Plans all parts by rules, as one step.
     void suggest();
     void clear();
+    /// Moves all planned colours together, as one step.
+    void tune(const QString& label, const Tune& tune);
 
 protected:
     void paintEvent(QPaintEvent* event) override;

@@ -5,18 +5,21 @@
 #include <QWidget>
 
 #include "desk/palette/palette_meter.h"
+#include "desk/work/measuring.h"
 
 namespace underpaint {
 
 /// The picture as it would be once the colour plan is laid, and what would be measured of it, each
-/// figure with its mark against the brief and the house rules.
+/// figure with its mark against the brief and the house rules, and beside it what is measured now.
 class PlanPage : public QWidget {
     Q_OBJECT
 public:
-    PlanPage(const Session& session, const PaletteMeter& meter, QWidget* parent = nullptr);
+    /// \param passes what is measured of the painting as it is
+    PlanPage(const Session& session, const PaletteMeter& meter, const Measuring& passes,
+             QWidget* parent = nullptr);
 
     struct Row {
-        QString label, figure;
+        QString label, planned, now;
         std::optional<Verdict> verdict;
     };
     const std::vector<Row>& rows() const { return rows_; }
@@ -29,6 +32,7 @@ private:
 
     const Session& session_;
     const PaletteMeter& meter_;
+    const Measuring& passes_;
     QImage image_;
     std::vector<Row> rows_;
 };

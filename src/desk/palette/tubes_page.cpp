@@ -151,6 +151,7 @@ TubesPage::TubesPage(const Desk& desk, PaletteEdits& edits, const PaletteMeter& 
     };
     connect(&edits_, &PaletteEdits::changed, this, follow);
     connect(&meter_, &PaletteMeter::picture_changed, this, follow);
+    connect(&meter_, &PaletteMeter::reach_changed, this, follow);
     connect(&desk_.session.document, &Document::begun, this, [this] {
         fewest_.stop();
         end_swatch(std::nullopt);
@@ -186,8 +187,11 @@ void TubesPage::fill_tubes(QMenu& menu) {
     menu.addSeparator();
     menu.addAction(tr("One of my own, from a swatch…"), this, &TubesPage::ask_for_swatch);
     if (const PaletteColour* chosen = edits_.chosen())
-        menu.addAction(swatch_of(chosen->colour), tr("%1, as a tube").arg(shown_on_button(chosen->name)),
-                       this, [this, chosen = *chosen] { add({chosen.name, chosen.colour, 1}); });
+        menu.addAction(swatch_of(chosen->colour),
+                       tr("%1, as a tube").arg(shown_on_button(chosen->name)), this,
+                       [this, chosen = *chosen] {
+                           add({chosen.name, chosen.colour, 1});
+                       });
 }
 
 void TubesPage::fill_fewest(QMenu& menu) {
@@ -195,41 +199,41 @@ void TubesPage::fill_fewest(QMenu& menu) {
     for (const double misses : kMisses)
         menu.addAction(tr("leaving at most %1% beyond").arg(100 * misses, 0, 'f', 0), this,
                        [this, misses] { find_fewest(misses); });
-    if (fewest_.running()) menu.addAction(tr("Stop looking"), this, [this] {
-        fewest_.stop();
-        refresh();
-    });
+    if (fewest_.running())
+        menu.addAction(tr("Stop looking"), this, [this] {
+            fewest_.stop();
+            refresh();
+        });
 }
 
 void TubesPage::find_fewest(double misses) {
     if (!meter_.picture()) return;
     said_->setText(tr("Looking for the fewest tubes …"));
-    fewest_.start([this, misses, picture = meter_.picture(),
-                   number = desk_.session.document.number()](const std::stop_token& stop,
-                                                             const Deliver& deliver) {
-        const auto found =
-            fewest_tubes(colours_of(shrunk(*picture, kReachSide)), generic_tubes(),
-                         generic_white(), misses, stop);
-        if (!found) return;
-        deliver([this, found = *found, misses, number] {
-            if (number != desk_.session.document.number()) return;
-            TubeSet tubes;
-            tubes.white = generic_white();
-            QStringList names;
-            for (const std::size_t place : found.tubes) {
-                tubes.tubes.push_back(generic_tubes()[place]);
-                names << QString::fromStdString(generic_tubes()[place].name);
-            }
-            set(tr("Fewest tubes"), std::move(tubes));
-            emit said(found.missed <= misses
-                          ? tr("%1 leave %2% of the picture beyond.")
-                                .arg(names.join(tr(", ")))
-                                .arg(100 * found.missed, 0, 'f', 1)
-                          : tr("No five tubes reach so much; %1 leave %2% beyond.")
-                                .arg(names.join(tr(", ")))
-                                .arg(100 * found.missed, 0, 'f', 1));
+    fewest_.start(
+        [this, misses, picture = meter_.picture(), number = desk_.session.document.number()](
+            const std::stop_token& stop, const Deliver& deliver) {
+            const auto found = fewest_tubes(colours_of(shrunk(*picture, kReachSide)),
+                                            generic_tubes(), generic_white(), misses, stop);
+            if (!found) return;
+            deliver([this, found = *found, misses, number] {
+                if (number != desk_.session.document.number()) return;
+                TubeSet tubes;
+                tubes.white = generic_white();
+                QStringList names;
+                for (const std::size_t place : found.tubes) {
+                    tubes.tubes.push_back(generic_tubes()[place]);
+                    names << QString::fromStdString(generic_tubes()[place].name);
+                }
+                set(tr("Fewest tubes"), std::move(tubes));
+                emit said(found.missed <= misses
+                              ? tr("%1 leave %2% of the picture beyond.")
+                                    .arg(names.join(tr(", ")))
+                                    .arg(100 * found.missed, 0, 'f', 1)
+                              : tr("No five tubes reach so much; %1 leave %2% beyond.")
+                                    .arg(names.join(tr(", ")))
+                                    .arg(100 * found.missed, 0, 'f', 1));
+            });
         });
-    });
 }
 
 // --- a tube of one's own
@@ -268,9 +272,10 @@ void TubesPage::pick_swatch(Rgb colour) {
     }
     const auto strength = tinting_strength(*full_, colour, generic_white().colour);
     if (!strength) {
-        swatch_hint_->setText(tr("No strength between 1/20 and 20 explains that tint: it has to lie "
-                                 "between the paint and the white. Click again, or take the full "
-                                 "strength only."));
+        swatch_hint_->setText(
+            tr("No strength between 1/20 and 20 explains that tint: it has to lie "
+               "between the paint and the white. Click again, or take the full "
+               "strength only."));
         return;
     }
     end_swatch(strength);
@@ -303,10 +308,10 @@ void TubesPage::refresh() {
         return;
     }
     const PaletteColour* chosen = edits_.chosen();
-    const auto wanted = chosen == nullptr ? std::nullopt
-                                          : std::optional(effective(edits_.palette(), *chosen));
-    job_.start([this, tubes, wanted, picture = meter_.picture()](const std::stop_token& stop,
-                                                                 const Deliver& deliver) {
+    const auto wanted =
+        chosen == nullptr ? std::nullopt : std::optional(effective(edits_.palette(), *chosen));
+    job_.start([this, tubes, wanted, picture = meter_.picture(), reach = meter_.reach()](
+                   const std::stop_token& stop, const Deliver& deliver) {
         if (wanted) {
             const auto recipe = recipe_for(*wanted, tubes, stop);
             deliver([this, recipe] {
@@ -315,9 +320,8 @@ void TubesPage::refresh() {
                 update();
             });
         }
-        if (!picture) return;
-        const TubeReach reach(tubes, stop);
-        auto beyond = beyond_reach(*picture, reach, stop);
+        if (!picture || !reach) return;
+        auto beyond = beyond_reach(*picture, *reach, stop);
         if (!beyond) return;
         deliver([this, beyond = std::move(*beyond)] {
             beyond_ = beyond.share;
@@ -331,8 +335,9 @@ void TubesPage::refresh() {
 QString TubesPage::recipe_in_words() const {
     const TubeSet& tubes = edits_.palette().tubes;
     if (tubes.tubes.empty())
-        return tr("No tubes: any colour can be had. Choose the paints that you mix from, and each "
-                  "colour gets its recipe. Their colours and strengths are approximate.");
+        return tr(
+            "No tubes: any colour can be had. Choose the paints that you mix from, and each "
+            "colour gets its recipe. Their colours and strengths are approximate.");
     QStringList said;
     const PaletteColour* chosen = edits_.chosen();
     if (chosen != nullptr && recipe_) {
@@ -365,7 +370,8 @@ QRect TubesPage::tube_rect(std::size_t place) const {
 QRect TubesPage::picture_rect() const {
     const int top = said_->geometry().bottom() + scaled(8);
     if (image_.isNull()) return {};
-    const QSize size = image_.size().scaled(width(), std::max(1, height() - top), Qt::KeepAspectRatio);
+    const QSize size =
+        image_.size().scaled(width(), std::max(1, height() - top), Qt::KeepAspectRatio);
     return {QPoint((width() - size.width()) / 2, top), size};
 }
 
@@ -389,7 +395,8 @@ void TubesPage::paintEvent(QPaintEvent*) {
     if (!recipe_ || edits_.chosen() == nullptr) return;
     // What was wanted beside what the recipe comes to.
     const QRect picture = picture_rect();
-    const QRect pair(picture.right() - scaled(84), picture.top() + scaled(8), scaled(76), scaled(30));
+    const QRect pair(picture.right() - scaled(84), picture.top() + scaled(8), scaled(76),
+                     scaled(30));
     painter.fillRect(pair.adjusted(-1, -1, 1, 1), greys().bar);
     painter.fillRect(QRect(pair.left(), pair.top(), pair.width() / 2, pair.height()),
                      qcolor(effective(edits_.palette(), *edits_.chosen())));
