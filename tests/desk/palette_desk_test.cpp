@@ -230,6 +230,23 @@ TEST_F(PaletteDesk, APartOfThePictureIsForecastAndReached) {
     EXPECT_FALSE(table().rows().empty());
 }
 
+TEST_F(PaletteDesk, OverThePictureAsItIsTheTableFollowsBesideTheInterface) {
+    begin_with_palette();
+    click("lay_forecast");
+    pick("forecast_over", "the picture now");
+    all_there();
+    ASSERT_EQ(table().rows().size(), 3U);
+    pick("forecast_blend", "multiply");
+    all_there();
+    const double said = table().rows()[1].forecast.p95;
+    QTest::mouseClick(&table(), Qt::LeftButton, {}, QPoint(60, 20 + 21 + 10));
+    QTest::keyClick(&table(), Qt::Key_Return);
+    ASSERT_EQ(painting().passes.size(), 2U);
+    window_->show_bench("passes");
+    settle();
+    EXPECT_NEAR(window_->meters().passes.audit()->passes.back().value.own.p95, said, 0.02);
+}
+
 TEST_F(PaletteDesk, AllBlendsSayWhatEachNeedsForTheColourToComeOut) {
     begin_with_palette();
     click("all_blends");
@@ -313,6 +330,19 @@ TEST_F(PaletteDesk, OtherBenchesOfferThePaletteByName) {
     ASSERT_EQ(offered->colours().size(), 3U);
     emit offered->taken(offered->colours()[1]);
     EXPECT_EQ(std::get<Tint>(painting().passes[0].source).colour, kGlow);
+}
+
+TEST_F(PaletteDesk, AMenuThatIsOpenedAgainLeavesNothingBehind) {
+    begin_with_palette();
+    const auto open_all = [&] {
+        for (const char* button : {"take_colours", "opposite", "mix", "mother", "mother_as",
+                                   "palette_file", "tune_plan", "forecast_over", "add_tube"})
+            emit find<QPushButton>(button)->menu()->aboutToShow();
+        return window_->findChildren<QAction*>().size();
+    };
+    const auto once = open_all();
+    for (int i = 0; i < 5; ++i) open_all();
+    EXPECT_EQ(open_all(), once);
 }
 
 TEST_F(PaletteDesk, FilesAreSavedOpenedAndRefusedWithASentence) {

@@ -21,6 +21,9 @@ namespace {
 // All steps but the ends of the scale; fewer where the table is narrow.
 const std::vector<int> kSteps{2, 3, 4, 5, 6, 7, 8}, kFewSteps{2, 4, 6, 8}, kFewestSteps{3, 5, 7};
 
+/// So many kinds of pixels are laid over while one waits.
+constexpr std::size_t kMostWaitedFor = 4096;
+
 int row_height() {
     return scaled(21);
 }
@@ -45,7 +48,11 @@ double names_width(double width) {
 
 ForecastTable::ForecastTable(Session& session, PaletteEdits& edits, PaletteMeter& meter,
                              QWidget* parent)
-    : QWidget(parent), session_(session), edits_(edits), meter_(meter) {
+    : QWidget(parent),
+      session_(session),
+      edits_(edits),
+      meter_(meter),
+      job_(this, Urgency::figures, "what colours would do") {
     setObjectName(QStringLiteral("forecast_table"));
     setFocusPolicy(Qt::StrongFocus);
     connect(&edits_, &PaletteEdits::changed, this, &ForecastTable::refresh);
@@ -70,43 +77,65 @@ void ForecastTable::set_wanted_step(int step) {
     refresh();
 }
 
-/// Over a grey seal this is some hundred pixels, so it follows at once; over more it is as many as
-/// the meter gives.
+std::vector<ForecastRow> ForecastTable::asked() const {
+    std::vector<ForecastRow> rows;
+    if (meter_.backdrop() == nullptr || !session_.document.has_painting()) return rows;
+    const ForecastSetting& setting = meter_.setting();
+    const auto add = [&](const QString& name, Rgb colour, BlendMode blend) -> ForecastRow& {
+        ForecastRow& row = rows.emplace_back();
+        row.name = name;
+        row.laid = {colour, blend, setting.strength, setting.hold};
+        return row;
+    };
+    const Palette& palette = edits_.palette();
+    if (!blends_) {
+        for (const PaletteColour& colour : palette.colours)
+            add(shown(colour.name), effective(palette, colour), setting.blend);
+        for (const GhostColour& ghost : edits_.ghosts())
+            add(ghost.name, ghost.colour, setting.blend).ghost = true;
+    } else if (const PaletteColour* chosen = edits_.chosen()) {
+        for (const BlendText& text : kBlendTexts)
+            add(label_of(text.mode), effective(palette, *chosen), text.mode).wanted_step =
+                wanted_step_;
+    }
+    return rows;
+}
+
+/// Over a grey seal of 8 bits that is some hundred pixels, and the table follows at once. Over more
+/// it follows beside the interface, with the rows as they were until then.
 void ForecastTable::refresh() {
-    rows_.clear();
-    const Backdrop* over = meter_.backdrop();
-    if (over != nullptr && session_.document.has_painting()) {
-        const Reader reader = session_.choices.reader();
-        const ForecastSetting& setting = meter_.setting();
-        const auto add = [&](const QString& name, Rgb colour, BlendMode blend) -> ForecastRow& {
-            ForecastRow row;
-            row.name = name;
-            row.laid = {colour, blend, setting.strength, setting.hold};
-            row.forecast = forecast(*over, row.laid, reader, budget());
+    std::vector<ForecastRow> rows = asked();
+    const auto over = meter_.backdrop();
+    const auto answer = [over, reader = session_.choices.reader(), most = budget()](
+                            std::vector<ForecastRow>& asked, const std::stop_token& stop) {
+        for (ForecastRow& row : asked) {
+            if (stop.stop_requested()) return;
+            row.forecast = forecast(*over, row.laid, reader, most);
             LaidColour kept = row.laid;
             kept.blend = BlendMode::true_colour;
-            row.kept = forecast(*over, kept, reader, budget()).p95;
-            rows_.push_back(std::move(row));
-            return rows_.back();
-        };
-        const Palette& palette = edits_.palette();
-        if (blends_) {
-            const PaletteColour* chosen = edits_.chosen();
-            if (chosen != nullptr) {
-                const Rgb wanted = effective(palette, *chosen);
-                const Rgb at =
-                    grey(encoded_grey_of(lightness_of_step(static_cast<float>(wanted_step_))));
-                for (const BlendText& text : kBlendTexts)
-                    add(label_of(text.mode), wanted, text.mode).needed =
-                        needed_source(text.mode, at, wanted);
-            }
-        } else {
-            for (const PaletteColour& colour : palette.colours)
-                add(shown(colour.name), effective(palette, colour), setting.blend);
-            for (const GhostColour& ghost : edits_.ghosts())
-                add(ghost.name, ghost.colour, setting.blend).ghost = true;
+            row.kept = forecast(*over, kept, reader, most).p95;
+            if (row.wanted_step)
+                row.needed = needed_source(
+                    row.laid.blend,
+                    grey(encoded_grey_of(lightness_of_step(static_cast<float>(*row.wanted_step)))),
+                    row.laid.colour);
         }
+    };
+    if (over == nullptr || over->pixels.size() <= kMostWaitedFor) {
+        job_.stop();
+        answer(rows, {});
+        return take(std::move(rows));
     }
+    job_.start([this, rows = std::move(rows), answer](const std::stop_token& stop,
+                                                      const Deliver& deliver) mutable {
+        answer(rows, stop);
+        if (stop.stop_requested()) return;
+        deliver([this, rows = std::move(rows)]() mutable { take(std::move(rows)); });
+    });
+}
+
+void ForecastTable::take(std::vector<ForecastRow> rows) {
+    rows_ = std::move(rows);
     QStringList said;
     for (const ForecastRow& row : rows_)
         said << tr("%1: 95% within %2 steps, %3")

@@ -6,6 +6,7 @@
 
 #include "desk/palette/palette_edits.h"
 #include "desk/palette/palette_meter.h"
+#include "desk/work/latest_job.h"
 #include "palette/needed_source.h"
 
 namespace underpaint {
@@ -15,9 +16,10 @@ struct ForecastRow {
     QString name;
     LaidColour laid;
     Forecast forecast;
-    double kept = 0;                     ///< 95th percentile laid in true colour
-    std::optional<NeededSource> needed;  ///< of a row for a blend
-    bool ghost = false;                  ///< not in the palette yet
+    double kept = 0;                      ///< 95th percentile laid in true colour
+    std::optional<int> wanted_step = {};  ///< of a row for a blend
+    std::optional<NeededSource> needed;   ///< likewise
+    bool ghost = false;                   ///< not in the palette yet
 };
 
 /// What each colour would do to the greys, in steps, before it is laid; or one colour in all
@@ -35,6 +37,8 @@ public:
     void set_wanted_step(int step);
     int wanted_step() const { return wanted_step_; }
     const std::vector<ForecastRow>& rows() const { return rows_; }
+    /// The rows are those of what is set.
+    bool finished() const { return !job_.running(); }
     /// What the chosen row would lay; nothing without one.
     std::optional<ForecastRow> chosen() const;
 
@@ -53,6 +57,9 @@ protected:
 
 private:
     void refresh();
+    /// What there is to be forecast: rows without their figures.
+    std::vector<ForecastRow> asked() const;
+    void take(std::vector<ForecastRow> rows);
     void choose(std::size_t row);
     std::optional<std::size_t> row_at(double y) const;
     std::optional<std::size_t> chosen_row() const;
@@ -70,6 +77,7 @@ private:
     int wanted_step_ = 5;
     std::size_t blend_row_ = 0;
     std::vector<ForecastRow> rows_;
+    LatestJob job_;
 };
 
 }  // namespace underpaint

@@ -29,7 +29,9 @@ public:
     void show_page(Page page);
     /// "disc", "picture", "mixes", "tubes" or "plan"; false for another.
     bool show_page(const QString& id);
-    bool finished() const { return nearest_->finished() && tubes_->finished(); }
+    bool finished() const {
+        return nearest_->finished() && tubes_->finished() && table_->finished();
+    }
     /// Writes the mixing table to a file, and says so.
     void save_table(const std::filesystem::path& path);
     /// Lays what the table has chosen as a pass.

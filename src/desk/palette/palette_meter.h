@@ -47,7 +47,7 @@ public:
     /// In the palette's order; may be of the palette before. Null until they are there.
     const PaletteFigures* figures() const { return figures_ ? &*figures_ : nullptr; }
     /// Null until there is a seal and it was read; of the reader's choice.
-    const Backdrop* backdrop() const { return backdrop_.get(); }
+    const std::shared_ptr<const Backdrop>& backdrop() const { return backdrop_; }
     const PlanPlaces* places() const { return places_ ? &*places_ : nullptr; }
     /// Of a sketch while a hand moves; then of the viewing scale.
     const PlanOutcome* outcome() const { return outcome_ ? &*outcome_ : nullptr; }

@@ -42,6 +42,8 @@ QPushButton* menu_button(const char* name, const QString& label, const QString& 
     menu->setToolTipsVisible(true);
     QObject::connect(menu, &QMenu::aboutToShow, menu, [menu, fill = std::move(fill)] {
         menu->clear();
+        // Menus within it are not its actions', and would stay.
+        qDeleteAll(menu->findChildren<QMenu*>(QString(), Qt::FindDirectChildrenOnly));
         fill(*menu);
     });
     button->setMenu(menu);
