@@ -409,6 +409,32 @@ TEST_F(PaletteDesk, TubesGiveTheChosenColourItsRecipe) {
     EXPECT_EQ(palette().tubes.tubes.size(), 2U);
 }
 
+TEST_F(PaletteDesk, AToneOfThePlanTakesAColourOfThePaletteOrItsOwn) {
+    begin_with_palette();
+    auto* plan = find<PlanList>("plan_list");
+    plan->setFocus();
+    const auto pick_in_menu = [&](const QString& label) {
+        QTest::keyClick(plan, Qt::Key_Space);
+        auto* menu = find<QMenu>("plan_menu");
+        for (QAction* action : menu->actions())
+            if (action->text() == label) action->trigger();
+        menu->close();
+        QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+    };
+    pick_in_menu("Slate");
+    EXPECT_EQ(painting().colour_plan.parts.at(1).tones[0], PlannedColour(ColourId{3}));
+    QTest::keyClick(plan, Qt::Key_Right);
+    QTest::keyClick(plan, Qt::Key_Down);
+    pick_in_menu("A colour of its own…");
+    auto* sheet = find<ColourSheet>("plan_sheet");
+    emit sheet->picked(Rgb{0.2F, 0.4F, 0.3F});
+    emit sheet->released();
+    sheet->close();
+    EXPECT_EQ(painting().colour_plan.parts.at(2).tones[1], PlannedColour(Rgb{0.2F, 0.4F, 0.3F}));
+    trigger("undo");
+    EXPECT_FALSE(painting().colour_plan.parts.contains(2));
+}
+
 TEST_F(PaletteDesk, AllPlannedColoursAreTurnedOrMadeQuieterAtOnce) {
     begin_with_palette();
     click("suggest_plan");

@@ -28,8 +28,7 @@ Painting painting_with(std::vector<PaletteColour> colours) {
     for (int y = 0; y < size.height; ++y) {
         std::vector<float> row;
         for (int x = 0; x < size.width; ++x)
-            row.push_back(
-                encoded_grey_of(lightness_of_step(3 + 4 * static_cast<float>(x) / 199)));
+            row.push_back(encoded_grey_of(lightness_of_step(3 + 4 * static_cast<float>(x) / 199)));
         grey.write_channel(0, 0, y, row);
     }
     const std::vector<float> ones(10, 1);
@@ -51,8 +50,7 @@ PaletteColour named(const char* name, Rgb colour, bool accent = false) {
 }
 
 std::vector<ColourId> tones_of(const Painting& painting, std::size_t part = 0) {
-    const SuggestedPlan made =
-        suggest_plan(painting, *plan_places(painting), Reader::lightness);
+    const SuggestedPlan made = suggest_plan(painting, *plan_places(painting), Reader::lightness);
     std::vector<ColourId> ids;
     for (const auto& tone : made.plan.parts.at(painting.parts[part].id).tones)
         ids.push_back(std::get<ColourId>(*tone));
@@ -60,16 +58,16 @@ std::vector<ColourId> tones_of(const Painting& painting, std::size_t part = 0) {
 }
 
 TEST(PlanSuggestion, TakesTheNearestStepAndOfTwoTheEarlier) {
-    const Painting painting = painting_with({named("light", at(60, 6.6F)), named("dark", at(60, 3.4F)),
-                                             named("half", at(60, 5)), named("again", at(60, 5))});
+    const Painting painting =
+        painting_with({named("light", at(60, 6.6F)), named("dark", at(60, 3.4F)),
+                       named("half", at(60, 5)), named("again", at(60, 5))});
     EXPECT_EQ(tones_of(painting), (std::vector<ColourId>{2, 3, 1}));
 }
 
 TEST(PlanSuggestion, PutsWarmthOnTheSideThatTheBriefWants) {
-    Painting painting = painting_with({named("cool light", at(255, 6.6F)),
-                                       named("warm light", at(57, 6.2F)),
-                                       named("warm dark", at(57, 3.4F)),
-                                       named("cool dark", at(255, 3.0F))});
+    Painting painting =
+        painting_with({named("cool light", at(255, 6.6F)), named("warm light", at(57, 6.2F)),
+                       named("warm dark", at(57, 3.4F)), named("cool dark", at(255, 3.0F))});
     EXPECT_EQ(tones_of(painting)[2], 1) << "without a brief the nearest";
     Brief brief;
     brief.light = Light::warm_lights;
@@ -88,8 +86,7 @@ TEST(PlanSuggestion, KeepsAccentsForSmallParts) {
         painting_with({named("accent", at(57, 6.9F), true), named("plain", at(57, 5))});
     EXPECT_EQ(tones_of(painting, 0)[2], 2) << "the sky is large";
     EXPECT_EQ(tones_of(painting, 1)[2], 1) << "the lamp is not";
-    const SuggestedPlan made =
-        suggest_plan(painting, *plan_places(painting), Reader::lightness);
+    const SuggestedPlan made = suggest_plan(painting, *plan_places(painting), Reader::lightness);
     EXPECT_NE(made.reasons.at(painting.parts[1].id).find("accent"), std::string::npos);
     EXPECT_TRUE(suggest_plan(painting_with({}), *plan_places(painting), Reader::lightness)
                     .plan.parts.empty());

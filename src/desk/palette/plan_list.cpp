@@ -201,13 +201,36 @@ void PlanList::open_menu(const Place& place) {
     if (palette.colours.empty())
         menu->addAction(tr("The palette has no colour yet"))->setEnabled(false);
     menu->addSeparator();
+    menu->addAction(tr("A colour of its own…"), this, [this, place] { open_sheet(place); });
     menu->addAction(tr("Nothing"), this, [this, place] { set_tone(place, std::nullopt); });
     const QRect at = strip(place.row);
     menu->popup(mapToGlobal(QPoint(at.left() + static_cast<int>(place.tone) * at.width() / 3,
                                    at.bottom() + scaled(2))));
 }
 
-void PlanList::set_tone(const Place& place, std::optional<PlannedColour> colour) {
+void PlanList::open_sheet(const Place& place) {
+    if (place.row >= rows()) return;
+    if (sheet_ == nullptr) {
+        sheet_ = new ColourSheet(this);
+        sheet_->setObjectName(QStringLiteral("plan_sheet"));
+        sheet_->setWindowFlag(Qt::Popup);
+        connect(sheet_, &ColourSheet::picked, this, [this](Rgb colour) {
+            set_tone(at_, PlannedColour(colour), QStringLiteral("palette/plan"));
+        });
+        connect(sheet_, &ColourSheet::released, this, [this] { session_.document.end_gesture(); });
+    }
+    at_ = place;
+    const auto tone = planned(place.row).tones[place.tone];
+    const auto now = tone ? effective(edits_.palette(), *tone) : std::nullopt;
+    sheet_->set_colour(now.value_or(Rgb{0.5F, 0.45F, 0.4F}));
+    const QRect at = strip(place.row);
+    sheet_->move(mapToGlobal(QPoint(at.right() - sheet_->width(), at.bottom() + scaled(2))));
+    sheet_->show();
+    sheet_->setFocus();
+}
+
+void PlanList::set_tone(const Place& place, std::optional<PlannedColour> colour,
+                        const QString& gesture) {
     if (place.row >= rows()) return;
     ColourPlan plan = session_.document.painting().colour_plan;
     const Part* part = part_of(place.row);
@@ -216,7 +239,7 @@ void PlanList::set_tone(const Place& place, std::optional<PlannedColour> colour)
     if (part != nullptr) reasons_.erase(part->id);
     Painting next = with_colour_plan(session_.document.painting(), std::move(plan));
     if (next != session_.document.painting())
-        session_.document.change(tr("Colour plan"), std::move(next));
+        session_.document.change(tr("Colour plan"), std::move(next), gesture);
 }
 
 void PlanList::suggest() {

@@ -10,6 +10,8 @@
 
 namespace underpaint {
 
+class ColourSheet;
+
 /// The colour plan: a row for each part with its shadow, half and light as a strip. A click on a
 /// tone chooses its colour from the palette.
 class PlanList : public QWidget {
@@ -45,7 +47,10 @@ private:
     QRect strip(std::size_t row) const;
     std::optional<Place> place_at(QPoint at) const;
     void open_menu(const Place& place);
-    void set_tone(const Place& place, std::optional<PlannedColour> colour);
+    void set_tone(const Place& place, std::optional<PlannedColour> colour,
+                  const QString& gesture = {});
+    /// The sheet for a colour of the plan's own.
+    void open_sheet(const Place& place);
     void draw_row(QPainter& painter, std::size_t row) const;
     void say();
 
@@ -53,6 +58,7 @@ private:
     PaletteEdits& edits_;
     const PaletteMeter& meter_;
     Place at_{0, 0};
+    ColourSheet* sheet_ = nullptr;           // made when first opened
     std::map<PartId, std::string> reasons_;  // of the last suggestion
 };
 
