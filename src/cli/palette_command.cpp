@@ -25,18 +25,12 @@
 namespace underpaint {
 namespace {
 
-RgbBlock seen(const Painting& painting, int side) {
-    const Size size = painting.size();
-    const double shrink = std::max(1.0, std::max(size.width, size.height) / double(side));
-    return *render_view(as_seen(painting), as_seen(painting).passes.size(), whole_at(size, shrink));
-}
-
 constexpr int kTakenSide = 256;  // of the copy that colours are taken from
 
 /// Colours taken from the finished picture, as a palette.
 Palette taken_from(const Painting& painting, int count) {
     Palette palette;
-    for (const Swatch& swatch : palette_of(seen(painting, kTakenSide), count)) {
+    for (const Swatch& swatch : palette_of(*seen_within(painting, kTakenSide), count)) {
         const auto number = static_cast<ColourId>(palette.colours.size() + 1);
         palette.colours.push_back({number,
                                    fmt::format("Colour {}", number),
@@ -70,7 +64,7 @@ int run(const PaletteRequest& request) {
         return kHeldStatus;
     }
     const PaletteFigures figures =
-        figures_of(palette, seen(painting, kViewingSide), request.reader);
+        figures_of(palette, *seen_within(painting, kViewingSide), request.reader);
     Json json{{"schema", "faithful-underpaint/palette-1"},
               {"reader", text_of(request.reader).id},
               {"colours", Json::array()}};

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "colour/clipped.h"
 #include "colour/srgb.h"
 
 namespace underpaint {
@@ -39,7 +40,7 @@ LinearRgb seen_by(Eyes eyes, LinearRgb colour, float severity) {
 
 Rgb seen_by(Eyes eyes, Rgb colour, float severity) {
     const LinearRgb seen = seen_by(eyes, decode(colour), severity);
-    return encode({unit(seen.r), unit(seen.g), unit(seen.b)});
+    return encode_clipped(seen);
 }
 
 }  // namespace underpaint

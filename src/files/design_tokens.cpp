@@ -5,9 +5,9 @@
 
 #include <algorithm>
 
+#include "colour/clipped.h"
 #include "colour/oklab.h"
 #include "colour/reader.h"
-#include "colour/srgb.h"
 #include "colour/value_scale.h"
 #include "files/json.h"
 #include "terms/shown_name.h"
@@ -50,10 +50,6 @@ std::optional<std::array<float, 3>> components_of(const Json& value) {
     return c;
 }
 
-Rgb encoded(LinearRgb c) {
-    return encode({unit(c.r), unit(c.g), unit(c.b)});
-}
-
 std::optional<Rgb> colour_of(const Json& value) {
     if (value.is_string()) return rgb_from_hex(value.get<std::string>());
     if (!value.is_object()) return std::nullopt;
@@ -61,9 +57,9 @@ std::optional<Rgb> colour_of(const Json& value) {
     if (const auto c = components_of(value)) {
         const auto [x, y, z] = *c;
         if (space == "srgb") return Rgb{unit(x), unit(y), unit(z)};
-        if (space == "srgb-linear") return encoded({x, y, z});
-        if (space == "oklab") return encoded(linear_rgb(OkLab{x, y, z}));
-        if (space == "oklch") return encoded(linear_rgb(oklab(OkLch{x, y, z})));
+        if (space == "srgb-linear") return encode_clipped({x, y, z});
+        if (space == "oklab") return encode_clipped(linear_rgb(OkLab{x, y, z}));
+        if (space == "oklch") return encode_clipped(linear_rgb(oklab(OkLch{x, y, z})));
     }
     const Json fallback = value.value("hex", Json());
     return fallback.is_string() ? rgb_from_hex(fallback.get<std::string>()) : std::nullopt;

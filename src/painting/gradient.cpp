@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "colour/clipped.h"
 #include "colour/oklab.h"
 #include "colour/srgb.h"
 
@@ -26,7 +27,7 @@ Rgb mixed_in_oklab(Rgb a, Rgb b, float t) {
     const OkLab from = oklab(decode(a)), to = oklab(decode(b));
     const LinearRgb c = linear_rgb(
         {from.l + t * (to.l - from.l), from.a + t * (to.a - from.a), from.b + t * (to.b - from.b)});
-    return encode({unit(c.r), unit(c.g), unit(c.b)});
+    return encode_clipped(c);
 }
 
 }  // namespace

@@ -5,14 +5,11 @@
 #include <cmath>
 #include <vector>
 
+#include "colour/clipped.h"
 #include "colour/srgb.h"
 
 namespace underpaint {
 namespace {
-
-Rgb encoded(LinearRgb c) {
-    return encode({unit(c.r), unit(c.g), unit(c.b)});
-}
 
 double whole_of(std::span<const MixPart> parts) {
     double whole = 0;
@@ -28,8 +25,8 @@ Rgb mixed_light(std::span<const MixPart> parts, double whole) {
         g += part.amount * static_cast<double>(c.g);
         b += part.amount * static_cast<double>(c.b);
     }
-    return encoded({static_cast<float>(r / whole), static_cast<float>(g / whole),
-                    static_cast<float>(b / whole)});
+    return encode_clipped({static_cast<float>(r / whole), static_cast<float>(g / whole),
+                           static_cast<float>(b / whole)});
 }
 
 Rgb glazed(std::span<const MixPart> parts) {
@@ -39,7 +36,7 @@ Rgb glazed(std::span<const MixPart> parts) {
         const Reflectance surface = solved_reflectance(part.colour);
         for (std::size_t i = 0; i < kBands; ++i) product[i] *= std::pow(surface[i], part.amount);
     }
-    return encoded(colour_of(product));
+    return encode_clipped(colour_of(product));
 }
 
 }  // namespace
@@ -81,7 +78,7 @@ Rgb mixed(std::span<const MixPart> parts, MixAs as) {
     std::vector<PaintPart> paints;
     for (const MixPart& part : parts)
         paints.push_back({solved_reflectance(part.colour), part.amount});
-    return encoded(colour_of(mixed_paint(paints)));
+    return encode_clipped(colour_of(mixed_paint(paints)));
 }
 
 }  // namespace underpaint

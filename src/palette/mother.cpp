@@ -5,6 +5,7 @@
 #include <array>
 #include <cmath>
 
+#include "colour/clipped.h"
 #include "colour/oklab.h"
 #include "colour/srgb.h"
 
@@ -21,7 +22,7 @@ Rgb with_mother(Rgb colour, Rgb mother, float share, MixAs as) {
     const LinearRgb made =
         linear_rgb(OkLab{std::lerp(own.l, to.l, share), std::lerp(own.a, to.a, share),
                          std::lerp(own.b, to.b, share)});
-    return encode({unit(made.r), unit(made.g), unit(made.b)});
+    return encode_clipped(made);
 }
 
 double share_of_mother(Rgb mean, Rgb mother) {

@@ -7,10 +7,23 @@
 #include "colour/srgb.h"
 #include "colour/value_scale.h"
 #include "colour/warmth.h"
+#include "painting/stage.h"
 #include "palette/mother.h"
 #include "raster/in_parallel.h"
+#include "render/render.h"
 
 namespace underpaint {
+
+double shrink_within(Size picture, int side) {
+    return std::max(1.0, std::max(picture.width, picture.height) / static_cast<double>(side));
+}
+
+std::optional<RgbBlock> seen_within(const Painting& painting, int side,
+                                    const std::stop_token& stop) {
+    const Painting seen = as_seen(painting);
+    return render_view(seen, seen.passes.size(),
+                       whole_at(seen.size(), shrink_within(seen.size(), side)), stop);
+}
 
 std::vector<int> nearest_colours(const std::vector<Rgb>& colours, const RgbBlock& picture) {
     std::vector<OkLab> labs;

@@ -2,10 +2,11 @@
 #pragma once
 
 #include <optional>
+#include <stop_token>
 #include <vector>
 
 #include "colour/reader.h"
-#include "painting/palette.h"
+#include "painting/painting.h"
 #include "raster/rgb_block.h"
 
 namespace underpaint {
@@ -31,6 +32,12 @@ struct PaletteFigures {
 inline constexpr float kNearColour = 0.10F;
 /// Warmth from which on a colour counts as warm, or below minus that as cool.
 inline constexpr double kWarmColour = 1;
+
+/// The shrink at which a picture's long side is at most so long.
+double shrink_within(Size picture, int side);
+/// The finished painting at that shrink. Nothing when stopped.
+std::optional<RgbBlock> seen_within(const Painting& painting, int side,
+                                    const std::stop_token& stop = {});
 
 /// Figures of a palette in a picture, at viewing scale.
 PaletteFigures figures_of(const Palette& palette, const RgbBlock& picture, Reader reader);

@@ -7,10 +7,12 @@
 #include <limits>
 #include <map>
 #include <numeric>
+#include <opencv2/imgproc.hpp>
 #include <tuple>
 
 #include "colour/ciede2000.h"
 #include "colour/srgb.h"
+#include "colour/value_scale.h"
 #include "raster/in_parallel.h"
 
 namespace underpaint {
@@ -159,10 +161,19 @@ bool TubeReach::reaches(const Lab& colour) const {
     return false;
 }
 
-double TubeReach::distance(const Lab& colour) const {
-    double least = std::numeric_limits<double>::infinity();
-    for (const Rgb& mixture : mixtures_) least = std::min(least, ciede2000(colour, lab(mixture)));
-    return least;
+std::vector<OkLab> TubeReach::hull_at(double step) const {
+    std::vector<cv::Point2f> near, hull;
+    for (std::size_t i = 0; i < mixtures_.size(); ++i) {
+        if (std::abs(static_cast<double>(step_of(l_[i])) - step) > kHullSteps) continue;
+        const OkLab is = oklab(decode(mixtures_[i]));
+        near.emplace_back(is.a, is.b);
+    }
+    if (near.empty()) return {};
+    cv::convexHull(near, hull);
+    std::vector<OkLab> corners;
+    for (const cv::Point2f& corner : hull)
+        corners.push_back({lightness_of_step(static_cast<float>(step)) / 100, corner.x, corner.y});
+    return corners;
 }
 
 std::optional<FewestTubes> fewest_tubes(const PictureColours& picture, std::span<const Tube> tubes,

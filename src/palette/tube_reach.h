@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "colour/lab.h"
+#include "colour/oklab.h"
 #include "palette/mixtures.h"
 #include "raster/rgb_block.h"
 
@@ -32,8 +33,10 @@ public:
     /// Encoded; each way to mix once.
     std::span<const Rgb> mixtures() const { return mixtures_; }
     bool reaches(const Lab& colour) const;
-    /// CIEDE2000 to the nearest mixture: measured against all of them, some milliseconds.
-    double distance(const Lab& colour) const;
+    /// The convex hull, in OKLab a and b, of the mixtures within kHullSteps of a step (1..9, by
+    /// lightness): its corners in order. Empty where there is none.
+    std::vector<OkLab> hull_at(double step) const;
+    static constexpr double kHullSteps = 0.35;
 
 private:
     std::vector<Rgb> mixtures_;

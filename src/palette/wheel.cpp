@@ -6,6 +6,7 @@
 #include <numbers>
 #include <vector>
 
+#include "colour/clipped.h"
 #include "colour/intensity.h"
 #include "colour/oklab.h"
 #include "colour/srgb.h"
@@ -170,7 +171,7 @@ template <class Chroma>
 Rgb as_light_as(float hue, float light, Reader reader, Chroma chroma) {
     const auto colour = [&](float l) {
         const LinearRgb linear = linear_rgb(oklab(OkLch{l, chroma(l), hue}));
-        return encode({unit(linear.r), unit(linear.g), unit(linear.b)});
+        return encode_clipped(linear);
     };
     float low = 0, high = 1;
     for (int i = 0; i < 22; ++i) {

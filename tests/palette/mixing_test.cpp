@@ -259,11 +259,26 @@ TEST(TubeReach, HasItsMixturesAndNotAColourBeyond) {
         EXPECT_TRUE(reach.reaches(lab(colour)));
     }
     EXPECT_FALSE(reach.reaches(lab({0, 0.9F, 0.2F})));
+    // Every mixture at a step lies inside the hull there: on one side of all of its sides.
+    const auto hull = reach.hull_at(5);
+    ASSERT_GT(hull.size(), 3U);
+    for (const Rgb mixture : reach.mixtures()) {
+        if (std::abs(lab(mixture).l / 12.5 + 1 - 5) > 0.34) continue;
+        const OkLab is = oklab(decode(mixture));
+        int left = 0, right = 0;
+        for (std::size_t i = 0; i < hull.size(); ++i) {
+            const OkLab &a = hull[i], &b = hull[(i + 1) % hull.size()];
+            const float turn = (b.a - a.a) * (is.b - a.b) - (b.b - a.b) * (is.a - a.a);
+            left += turn > 1e-7F, right += turn < -1e-7F;
+        }
+        EXPECT_TRUE(left == 0 || right == 0);
+    }
+    EXPECT_TRUE(reach.hull_at(9.5).empty());
     // Against every mixture, by the whole formula.
     for (const Rgb colour : {Rgb{0.3F, 0.5F, 0.4F}, {0.5F, 0.2F, 0.6F}, {0.9F, 0.8F, 0.1F}}) {
         double least = 1000;
         for (const Rgb mixture : reach.mixtures()) least = std::min(least, off(mixture, colour));
-        EXPECT_NEAR(reach.distance(lab(colour)), least, 1e-9);
+        EXPECT_EQ(reach.reaches(lab(colour)), least <= kWithinReach);
     }
 }
 

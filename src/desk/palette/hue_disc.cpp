@@ -62,11 +62,6 @@ void HueDisc::set_limit_step(std::optional<double> step) {
     update();
 }
 
-void HueDisc::show_dots(bool on) {
-    dots_ = on;
-    update();
-}
-
 void HueDisc::refresh() {
     const PaletteColour* chosen = edits_.chosen();
     setAccessibleName(
@@ -125,7 +120,7 @@ void HueDisc::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     draw_ground(painter);
-    if (dots_) draw_dots(painter);
+    draw_dots(painter);
     draw_ghosts(painter);
     draw_colours(painter);
 }
@@ -164,15 +159,16 @@ void HueDisc::draw_ground(QPainter& painter) const {
         limit << place_of(static_cast<float>(hue), gamut_chroma(l, static_cast<float>(hue % 360)));
     painter.setPen(QPen(greys().secondary, 1));
     painter.drawPolygon(limit);
-    const std::vector<QPointF> hull = meter_.reach_at(step);
+    const auto hull =
+        meter_.reach() != nullptr ? meter_.reach()->hull_at(step) : std::vector<OkLab>();
     QPolygonF mixed;
     constexpr int pieces = 8;  // straight lines between mixtures are bent by the disc's spread
     for (std::size_t i = 0; i < hull.size(); ++i)
         for (int piece = 0; piece < pieces; ++piece) {
-            const QPointF at =
-                hull[i] + (hull[(i + 1) % hull.size()] - hull[i]) * (double(piece) / pieces);
+            const OkLab &from = hull[i], &to = hull[(i + 1) % hull.size()];
+            const float t = static_cast<float>(piece) / pieces;
             const OkLch polar =
-                oklch(OkLab{0.5F, static_cast<float>(at.x()), static_cast<float>(at.y())});
+                oklch(OkLab{0.5F, std::lerp(from.a, to.a, t), std::lerp(from.b, to.b, t)});
             mixed << place_of(polar.h, polar.c);
         }
     painter.setPen(QPen(greys().strong, 1, Qt::DashLine));

@@ -18,8 +18,6 @@ public:
 
     /// The step at which the limit of sRGB is drawn; nothing: that of the chosen colour.
     void set_limit_step(std::optional<double> step);
-    /// The dots of the picture are drawn.
-    void show_dots(bool on);
     /// Where an OKLCh hue and chroma stands.
     QPointF place_of(float hue, float chroma) const;
 
@@ -54,7 +52,6 @@ private:
     PaletteEdits& edits_;
     PaletteMeter& meter_;
     std::optional<double> limit_step_;
-    bool dots_ = true;
     bool dragging_ = false;
     bool moved_ = false;
     QPointF pressed_;

@@ -10,7 +10,7 @@
 #include "colour/srgb.h"
 #include "colour/value_scale.h"
 #include "painting/changes.h"
-#include "render/render.h"
+#include "render/resample.h"
 #include "render/view.h"
 
 namespace underpaint {
@@ -19,13 +19,6 @@ namespace {
 constexpr std::chrono::milliseconds kAtOnce{0}, kRest{60};
 constexpr int kDots = 1400;
 constexpr int kSketchSide = 400;  // of the picture that a plan is tried on while a hand moves
-
-std::optional<RgbBlock> seen_at(const Painting& painting, int side, const std::stop_token& stop) {
-    const Size size = painting.size();
-    const double shrink =
-        std::max(1.0, std::max(size.width, size.height) / static_cast<double>(side));
-    return render_view(painting, painting.passes.size(), whole_at(size, shrink), stop);
-}
 
 /// The same pixels on every run.
 std::vector<ColourDot> dots_of(const RgbBlock& pixels) {
@@ -71,7 +64,6 @@ PaletteMeter::PaletteMeter(Session& session, QObject* parent)
         places_.reset();
         outcome_.reset();
         reach_.reset();
-        reach_points_.clear();
     });
     session_.when(this, &PaletteMeter::follow, &Document::changed, &Choices::reader_changed);
 }
@@ -121,9 +113,9 @@ void PaletteMeter::follow() {
 }
 
 Follower::Work PaletteMeter::see() {
-    return [this, painting = as_seen(session_.document.painting())](const std::stop_token& stop,
-                                                                    const Deliver& deliver) {
-        auto pixels = seen_at(painting, kViewingSide, stop);
+    return [this, painting = session_.document.painting()](const std::stop_token& stop,
+                                                           const Deliver& deliver) {
+        auto pixels = seen_within(painting, kViewingSide, stop);
         if (!pixels) return;
         auto dots = dots_of(*pixels);
         auto picture = std::make_shared<const RgbBlock>(std::move(*pixels));
@@ -157,22 +149,14 @@ Follower::Work PaletteMeter::read_backdrop() {
         const Picture* mask = part == nullptr ? nullptr : &part->mask->base();
         std::optional<Backdrop> made;
         if (setting.over_now) {
-            const auto pixels = seen_at(as_seen(painting), kViewingSide, stop);
+            const auto pixels = seen_within(painting, kViewingSide, stop);
             if (!pixels) return;
             FloatBlock covered;
             if (mask != nullptr) {
-                covered.reshape(pixels->area());
-                const double across = static_cast<double>(mask->size().width) /
-                                      static_cast<double>(pixels->area().width);
-                const double down = static_cast<double>(mask->size().height) /
-                                    static_cast<double>(pixels->area().height);
-                std::vector<float> row(static_cast<std::size_t>(mask->size().width));
-                for (int y = 0; y < pixels->area().height; ++y) {
-                    mask->read_channel(0, 0, static_cast<int>((y + 0.5) * down), row);
-                    for (std::size_t x = 0; x < covered.row(y).size(); ++x)
-                        covered.row(y)[x] =
-                            row[static_cast<std::size_t>((static_cast<double>(x) + 0.5) * across)];
-                }
+                Picture seen(pixels->area().size(), Channels::grey, mask->depth());
+                resample(*part->mask, shrink_within(painting.size(), kViewingSide), pixels->area(),
+                         seen);
+                covered = coverage_of(seen, pixels->area());
             }
             made = backdrop_of(*pixels, covered);
         } else {
@@ -216,54 +200,17 @@ Follower::Work PaletteMeter::try_plan(int side) {
 
 Follower::Work PaletteMeter::find_reach() {
     reach_.reset();
-    reach_points_.clear();
     emit reach_changed();
     const TubeSet& tubes = session_.document.painting().palette.tubes;
     if (tubes.tubes.empty()) return {};
     return [this, tubes](const std::stop_token& stop, const Deliver& deliver) {
         auto reach = std::make_shared<const TubeReach>(tubes, stop);
-        std::vector<ReachPoint> points;
-        for (const Rgb& mixture : reach->mixtures()) {
-            const OkLab is = oklab(decode(mixture));
-            points.push_back({step_of(read(Reader::lightness, mixture)), is.a, is.b});
-        }
         if (stop.stop_requested()) return;
-        deliver([this, reach = std::move(reach), points = std::move(points)] {
+        deliver([this, reach = std::move(reach)] {
             reach_ = reach;
-            reach_points_ = points;
             emit reach_changed();
         });
     };
-}
-
-std::vector<QPointF> PaletteMeter::reach_at(double step) const {
-    constexpr double near = 0.35;
-    std::vector<QPointF> points;
-    for (const ReachPoint& each : reach_points_)
-        if (std::abs(static_cast<double>(each.step) - step) <= near)
-            points.emplace_back(each.a, each.b);
-    if (points.size() < 3) return points;
-    // The convex hull by monotone chains (Andrew 1979).
-    std::ranges::sort(points, [](const QPointF& a, const QPointF& b) {
-        return a.x() != b.x() ? a.x() < b.x() : a.y() < b.y();
-    });
-    std::vector<QPointF> hull;
-    const auto build = [&hull](const auto& list) {
-        const std::size_t begin = hull.size();
-        for (const QPointF& point : list) {
-            const auto turns_right = [&] {
-                const QPointF u = hull.back() - hull[hull.size() - 2], v = point - hull.back();
-                return u.x() * v.y() - u.y() * v.x() <= 0;
-            };
-            while (hull.size() >= begin + 2 && turns_right()) hull.pop_back();
-            hull.push_back(point);
-        }
-        hull.pop_back();  // the other chain begins with it
-    };
-    build(points);
-    std::ranges::reverse(points);
-    build(points);
-    return hull;
 }
 
 }  // namespace underpaint

@@ -2,7 +2,6 @@
 #pragma once
 
 #include <QObject>
-#include <QPointF>
 #include <memory>
 #include <vector>
 
@@ -54,8 +53,6 @@ public:
 
     /// What the palette's tubes reach; null without tubes, and until it was found.
     const std::shared_ptr<const TubeReach>& reach() const { return reach_; }
-    /// Its mixtures near a step (0.35), OKLab a and b: the corners of their hull, in order.
-    std::vector<QPointF> reach_at(double step) const;
 
     bool finished() const;
 
@@ -89,10 +86,6 @@ private:
     std::optional<PlanPlaces> places_;
     std::optional<PlanOutcome> outcome_;
     std::shared_ptr<const TubeReach> reach_;
-    struct ReachPoint {
-        float step, a, b;
-    };
-    std::vector<ReachPoint> reach_points_;
 };
 
 }  // namespace underpaint

@@ -18,16 +18,14 @@ public:
     PlanPage(const Session& session, const PaletteMeter& meter, const Measuring& passes,
              QWidget* parent = nullptr);
 
-    struct Row {
-        QString label, planned, now;
-        std::optional<Verdict> verdict;
-    };
-    const std::vector<Row>& rows() const { return rows_; }
-
 protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    struct Row {
+        QString label, planned, now;
+        std::optional<Verdict> verdict;
+    };
     void refresh();
 
     const Session& session_;
