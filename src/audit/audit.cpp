@@ -4,6 +4,7 @@
 #include <tbb/enumerable_thread_specific.h>
 
 #include <algorithm>
+#include <tuple>
 #include <utility>
 
 #include "audit/part_means.h"
@@ -95,8 +96,8 @@ bool measure_states(const Painting& painting, const AuditOptions& options,
             sum += std::exchange(tally, {});
     }
     auditor.report(sum, result);
-    const Judging judging{painting, auditor.viewing(), auditor.reached(), stop,
-                          options.known.passes};
+    const Judging judging{painting, auditor.viewing(),   auditor.reached(), options.level,
+                          stop,     options.known.passes};
     for (const MeasureRecord* measure : kMeasures) {
         give_way_to_frames();
         if (measure->judge != nullptr && (measure->of_trials || !options.only_values_after) &&
@@ -152,8 +153,11 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
     result.limits = limits_of(painting, options.own_rules);
 
     KnownFigures known = options.known;
-    // Where pure black may stand decides what is counted.
-    if (known.audit != nullptr && known.audit->limits.extremes != result.limits.extremes)
+    // Rules that decide what is counted.
+    const auto counted = [](const Limits& limits) {
+        return std::tuple(limits.extremes, limits.opposites_bridged);
+    };
+    if (known.audit != nullptr && counted(known.audit->limits) != counted(result.limits))
         known = {};
     if (known.passes > 0) {
         result.split = known.audit->split;

@@ -65,7 +65,7 @@ void find_competing_edges(ValueSearch& search) {
         fmt::format("The edges of {} are as hard as those of {} ({:.1f} px against {:.1f} "
                     "px). Softer edges send it back.",
                     whose, within(shown_name(first.name)), least, width));
-    finding.where = mask_along(viewing, hardest);
+    finding.where = mask_along(viewing.size(), hardest);
     search.mend(finding, [&] {
         return mend_edges(search.painting, search.figures, hardest, "the edges of " + whose,
                           std::max(1.5 * width, kHardEdge + 1));

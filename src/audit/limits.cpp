@@ -23,6 +23,9 @@ Limits limits_of(const Painting& painting, const HouseRules& own) {
         limits.strongest_at = brief.strongest->at;
     }
     limits.soft_edges = rule(HouseRule::soft_edges);
+    limits.all_eyes = static_cast<OtherEyes>(word(HouseRule::other_eyes)) == OtherEyes::all;
+    limits.opposites_bridged =
+        static_cast<Opposites>(word(HouseRule::opposites)) == Opposites::over_greys;
     return limits;
 }
 

@@ -20,7 +20,9 @@ struct Limits {
     double accents = 0.05;       ///< most share of the picture that the strongest colour takes
     bool accents_asked = false;  ///< by the brief, not by a rule
     std::optional<StrongestAt> strongest_at;
-    double soft_edges = 0.03;  ///< least share of all edges
+    double soft_edges = 0.03;        ///< least share of all edges
+    bool all_eyes = false;           ///< parts stay apart for other eyes too
+    bool opposites_bridged = false;  ///< strong opposites meet over greys only
     friend bool operator==(const Limits&, const Limits&) = default;
 };
 

@@ -20,6 +20,8 @@
 #include "audit/measures/gaps.h"
 #include "audit/measures/grey_shadows.h"
 #include "audit/measures/intensity_lead.h"
+#include "audit/measures/opposites_met.h"
+#include "audit/measures/other_eyes.h"
 #include "audit/measures/part_colours.h"
 #include "audit/measures/part_order.h"
 #include "audit/measures/range_kept.h"
@@ -62,9 +64,10 @@ struct ColourTally {
     PartColoursTally parts;
     IntensityTally intensity;
     ReservedTally reserved;
+    EyesTally eyes;
     static constexpr auto kMembers =
         std::tuple(&ColourTally::pixels, &ColourTally::swing, &ColourTally::parts,
-                   &ColourTally::intensity, &ColourTally::reserved);
+                   &ColourTally::intensity, &ColourTally::reserved, &ColourTally::eyes);
 };
 
 /// What is gathered about one pass, over those tiles that it changed.
@@ -96,7 +99,9 @@ struct PassAudit {
     std::optional<double> strokes;      ///< of the pass; see agreement()
     std::optional<GapsAudit> gaps;
     std::optional<EdgesAudit> edges;
-    std::optional<ReservedAudit> reserved;  ///< nothing where the plan reserves nothing
+    std::optional<ReservedAudit> reserved;    ///< nothing where the plan reserves nothing
+    std::optional<OppositesAudit> opposites;  ///< nothing where no rule asks
+    std::optional<OtherEyesAudit> other_eyes;
     Verdict accent_verdict = Verdict::open, intensity_verdict = Verdict::open;
     Verdict shared_light_verdict = Verdict::open, background_verdict = Verdict::open;
 };
@@ -150,6 +155,7 @@ struct Judging {
     /// measured.
     const ViewingStates& viewing;
     const ReachedFirst* reached;  ///< null unless every pixel was measured
+    int level;                    ///< halvings of the painting that were measured
     const std::stop_token& stop;
     std::size_t known = 0;  ///< passes, and the ground, whose figures are there already
 };
@@ -175,8 +181,8 @@ struct MeasureRecord {
     bool of_trials = false;   ///< it is measured also where a mend is only tried; see AuditOptions
     FindingKinds kinds = {};  ///< of what it finds
     // What is null has nothing to do.
-    /// Whether the painting asks to be measured by it; null: each is.
-    bool (*asked)(const Painting& painting) = nullptr;
+    /// Whether a painting asks to be measured by it; null: each is.
+    bool (*asked)(const Limits& limits, const Painting& painting) = nullptr;
     /// The figure that is judged and that the balance is drawn of; nothing where it was not
     /// measured.
     std::optional<double> (*figure)(const PassAudit& pass) = nullptr;
@@ -202,7 +208,8 @@ struct MeasureRecord {
 extern const MeasureRecord kValueMeasure, kOrderMeasure, kFocusMeasure, kSwingMeasure,
     kRangeMeasure, kShapeMeasure, kAccentMeasure, kIntensityMeasure, kGreyShadowsMeasure,
     kExtremesMeasure, kNoEffectMeasure, kStrokesMeasure, kSharedLightMeasure, kGapsMeasure,
-    kEdgesMeasure, kBackgroundMeasure, kReservedMeasure, kPartColoursMeasure;
+    kEdgesMeasure, kBackgroundMeasure, kReservedMeasure, kPartColoursMeasure, kOppositesMeasure,
+    kRedBlindMeasure, kGreenBlindMeasure, kBlueBlindMeasure;
 
 /// Whose finding that is; null where it is no measure's.
 const MeasureRecord* measure_of(FindingCode code);
@@ -233,6 +240,10 @@ inline constexpr std::array kListedMeasures{
     ListedMeasure{&kEdgesMeasure, kEdgesCodes},
     ListedMeasure{&kBackgroundMeasure, kBackgroundCodes},
     ListedMeasure{&kReservedMeasure, kReservedCodes},
+    ListedMeasure{&kOppositesMeasure, kOppositesCodes},
+    ListedMeasure{&kRedBlindMeasure, kRedBlindCodes},
+    ListedMeasure{&kGreenBlindMeasure, kGreenBlindCodes},
+    ListedMeasure{&kBlueBlindMeasure, kBlueBlindCodes},
     ListedMeasure{&kNoEffectMeasure, kNoEffectCodes},
     ListedMeasure{&kPartColoursMeasure},
 };

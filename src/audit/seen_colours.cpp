@@ -29,12 +29,12 @@ void read_cells(const CellStates<Unit>& cells, std::size_t state, Read read) {
 
 std::optional<std::vector<SeenColours>> colours_at_viewing_scale(
     const Painting& painting, const ViewingGrid& grid, std::span<const std::size_t> moments,
-    Reader reader, const std::stop_token& stop) {
+    Reader reader, const std::stop_token& stop, int level) {
     std::vector<SeenColours> seen(moments.size());
     if (!grid.averages()) {
         for (std::size_t i = 0; i < moments.size(); ++i) {
-            const auto state =
-                render_view(painting, moments[i], whole_at(painting.size(), 1), stop);
+            const auto state = render_view(painting, moments[i],
+                                           whole_at(painting.size(), shrink_of_level(level)), stop);
             if (!state) return std::nullopt;
             read_colours(*state, reader, seen[i].steps, seen[i].colours);
         }
@@ -42,7 +42,7 @@ std::optional<std::vector<SeenColours>> colours_at_viewing_scale(
     }
     CellStates<std::uint16_t> steps(grid.size(), moments.size(), 0);
     CellStates<LinearSum> lights(grid.size(), moments.size(), 0);
-    const Recipe recipe(painting);
+    const Recipe recipe(painting, shrink_of_level(level));
     // From the earliest on, so that no pass is laid twice.
     std::vector<std::size_t> order(moments.size());
     std::iota(order.begin(), order.end(), std::size_t{0});

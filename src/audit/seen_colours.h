@@ -19,9 +19,10 @@ struct SeenColours {
     ColourBlocks colours;
 };
 
-/// The states after so many passes each, on a grid of the painting's size. Nothing when stopped.
+/// The states after so many passes each, on a grid of the painting's size, halved `level` times.
+/// Nothing when stopped.
 std::optional<std::vector<SeenColours>> colours_at_viewing_scale(
     const Painting& painting, const ViewingGrid& grid, std::span<const std::size_t> moments,
-    Reader reader, const std::stop_token& stop = {});
+    Reader reader, const std::stop_token& stop = {}, int level = 0);
 
 }  // namespace underpaint

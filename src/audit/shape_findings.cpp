@@ -14,7 +14,7 @@ namespace underpaint {
 namespace {
 
 SharedPicture shape_mask(const ViewingSteps& viewing, const Splits& splits, std::size_t shape) {
-    return as_mask(viewing, pixels_where(viewing, [&](const Point&, float step) {
+    return as_mask(viewing.size(), pixels_where(viewing, [&](const Point&, float step) {
                        return shape_of_step(splits, step) == shape;
                    }));
 }
@@ -80,7 +80,7 @@ void find_scattered_darks(ValueSearch& search) {
                    fmt::format("Dark shapes fall into {} pieces, and the largest holds {:.0f}% "
                                "of the dark: joined, they would read as one.",
                                pieces, 100 * largest));
-    finding.where = as_mask(viewing, dark);
+    finding.where = as_mask(viewing.size(), dark);
 }
 
 }  // namespace underpaint

@@ -87,7 +87,7 @@ void TileAuditor::begin(AuditTally& tally, const TileWalk& walk) const {
 
 void TileAuditor::average(const AuditTally& tally, StepCells& steps, LinearCells& light) const {
     if (colours_)
-        grid_->average(tally.tile.now, tally.linear, steps, light);
+        grid_->average(tally.tile.now, tally.tile.light, steps, light);
     else
         grid_->average(tally.tile.now, steps);
 }
@@ -172,9 +172,9 @@ void TileAuditor::look_at(AuditTally& tally, const RgbBlock& state) const {
         return;
     }
     if (colours_)
-        read_light(state, options_.reader, tile.now, tally.linear);
+        read_light(state, options_.reader, tile.now, tile.light);
     else
-        read_colours(state, options_.reader, tile.now, tile.colours);
+        read_colours_and_light(state, options_.reader, tile.now, tile.colours, tile.light);
     tile.extremes = extremes_in_row(state.all(), tile.watched.samples(), kExtremeMargin);
 }
 

@@ -23,7 +23,6 @@ struct AuditTally {
     /// What is a thread's own. Memory is kept from tile to tile.
     TileState tile;
     FloatBlock reached;  ///< by colour passes so far
-    RgbBlock linear;     ///< the state in linear light
     StepCells steps_before, steps_now;
     LinearCells light_before, light_now;
 };

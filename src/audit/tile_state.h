@@ -36,6 +36,7 @@ struct TileState {
     FloatBlock found;      ///< before the pass
     FloatBlock now;
     ColourBlocks colours;  ///< now; filled where colours are gathered
+    RgbBlock light;        ///< the pixels now, in linear light; likewise
     RowExtremes extremes;  ///< now, of what is watched; filled where every pixel is gathered
     Intent intent = Intent::keep;
     bool all_keep = true;  ///< no pass is meant to move values: what is judged is what is measured

@@ -122,7 +122,7 @@ void find_white(ValueSearch& search) {
                    fmt::format("{:.1f}% of the picture is bare white, in {} {} outside the foci.",
                                100 * area / static_cast<double>(size.area()), pieces,
                                pieces == 1 ? "place" : "places"));
-    finding.where = as_mask(viewing, bare);
+    finding.where = as_mask(viewing.size(), bare);
     search.mend(finding, [&] { return mend_white(search.painting, search.figures, 8.6); });
 }
 

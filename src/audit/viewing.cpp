@@ -81,6 +81,10 @@ double ViewingGrid::scale() const {
     return static_cast<double>(long_side(size_)) / long_side(picture_);
 }
 
+double ViewingGrid::pixel() const {
+    return static_cast<double>(kViewingSide) / long_side(size_);
+}
+
 template <std::size_t channels, class Row, class Send>
 void ViewingGrid::sum_up(const Rect& area, Rect& cells, Row row, Send send) const {
     const auto columns = std::span(across_).subspan(static_cast<std::size_t>(area.x),

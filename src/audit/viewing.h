@@ -19,6 +19,7 @@ struct ViewingSteps {
     FloatBlock steps;
     double scale = 1;  ///< pixels of `steps` in one pixel of the picture, by its long side
     double pixel = 1;  ///< viewing pixels in one of them: more than 1 in a smaller picture
+    Size size() const { return steps.area().size(); }
 };
 
 /// Steps of a picture of some size, averaged to `side` where they are larger.
@@ -60,6 +61,8 @@ public:
     int complete_rows(int pixel_rows) const;
     /// Pixels of it in one of the picture, by the long side.
     double scale() const;
+    /// Viewing pixels in one of it.
+    double pixel() const;
     void average(const FloatBlock& steps, StepCells& cells) const;
     /// The pixels in linear light with them; where it averages only.
     void average(const FloatBlock& steps, const RgbBlock& linear, StepCells& step_cells,

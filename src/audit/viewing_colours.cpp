@@ -19,6 +19,7 @@ std::size_t index_in_square(std::size_t x, int y) {
 ColourTally no_colours(const Painting& painting) {
     ColourTally nothing;
     nothing.parts.parts.resize(painting.parts.size());
+    nothing.eyes.parts.resize(painting.parts.size());
     return nothing;
 }
 
@@ -48,13 +49,13 @@ void ViewingColours::Square::read_steps(FloatBlock& into) const {
 }
 
 void ViewingColours::Square::read_colours() {
-    linear.reshape(tile.area);
+    tile.light.reshape(tile.area);
     for (int y = 0; y < tile.area.height; ++y) {
-        const RgbRow row = linear.row(y);
+        const RgbRow row = tile.light.row(y);
         for (std::size_t x = 0; x < row.r.size(); ++x)
             row.set(x, ViewingGrid::light_of_sum(lights[index_in_square(x, y)]));
     }
-    read_colours_of_light(linear, tile.colours);
+    read_colours_of_light(tile.light, tile.colours);
 }
 
 bool ViewingColours::gather_above(int row, const ViewingStates& steps,

@@ -42,7 +42,6 @@ private:
         TileState tile;
         ViewingStates::Square steps;
         CellStates<LinearSum>::Square lights;
-        RgbBlock linear;
         void read_steps(FloatBlock& into) const;
         void read_colours();
     };

@@ -33,10 +33,27 @@ std::vector<std::uint8_t> pixels_where(const ViewingSteps& viewing, Is is) {
 }
 
 /// Such pixels as a mask.
-SharedPicture as_mask(const ViewingSteps& viewing, const std::vector<std::uint8_t>& inside);
+SharedPicture as_mask(Size viewing, const std::vector<std::uint8_t>& inside);
 /// A disc, in pixels of the picture.
 SharedPicture disc_mask(const ViewingSteps& viewing, const Point& centre, double radius);
-/// What lies within a few viewing pixels of edges.
-SharedPicture mask_along(const ViewingSteps& viewing, const std::vector<EdgePoint>& edges);
+/// Pixels of a size, of which some and those a few pixels about them are marked.
+class PixelsAlong {
+public:
+    explicit PixelsAlong(Size size) : size_(size), near_(static_cast<std::size_t>(size.area())) {}
+    void mark(int x, int y);
+    SharedPicture mask() const { return as_mask(size_, near_); }
+
+private:
+    Size size_;
+    std::vector<std::uint8_t> near_;
+};
+
+/// What lies within a few pixels of edges, or of other points of the viewing scale.
+template <class Points>
+SharedPicture mask_along(Size viewing, const Points& points) {
+    PixelsAlong along(viewing);
+    for (const auto& p : points) along.mark(p.x, p.y);
+    return along.mask();
+}
 
 }  // namespace underpaint

@@ -80,6 +80,7 @@ int run(const PaletteRequest& request) {
                       {"intensity", is.intensity},
                       {"warmth", is.warmth},
                       {"share", is.area},
+                      {"of_mother", or_null(share_of_mother(palette, colour))},
                       {"wanted", or_null(colour.wanted)},
                       {"accent", colour.accent}};
             json["colours"].push_back(std::move(each));

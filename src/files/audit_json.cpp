@@ -78,7 +78,9 @@ Json limits_of(const Limits& limits) {
             {"overlays_touch_only", limits.overlays_touch_only},
             {"background", limits.background},
             {"accents", limits.accents},
-            {"soft_edges", limits.soft_edges}};
+            {"soft_edges", limits.soft_edges},
+            {"opposites_bridged", limits.opposites_bridged},
+            {"all_eyes", limits.all_eyes}};
 }
 
 Json audit_of(const AuditedFile& file) {

@@ -75,6 +75,12 @@ RgbBlock pixels_of_reference(const Picture& picture, const std::optional<Rgb>& c
     return pixels;
 }
 
+Result<RgbBlock> pixels_of(const Reference& reference, const std::stop_token& stop) {
+    const auto pixels = pixels_of(reference.picture, stop);
+    if (!pixels) return tl::unexpected(pixels.error());
+    return pixels_of_reference(*pixels, reference.tint);
+}
+
 BriefReport report_brief(const Painting& painting, Reader reader, const BriefSetting& setting) {
     BriefReport report;
     report.own_rules = setting.rules;

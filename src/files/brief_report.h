@@ -11,6 +11,8 @@
 #include "brief/standing.h"
 #include "brief/thumbnail_figures.h"
 #include "painting/painting.h"
+#include "raster/rgb_block.h"
+#include "terms/result.h"
 
 namespace underpaint {
 
@@ -41,6 +43,10 @@ std::string write_brief_report(const Painting& painting, const BriefReport& repo
 /// The pixels of a reference as they are measured: tinted where it is, halved where it is larger
 /// than kMeasuredSide, so that a large one takes no more memory than a small one.
 RgbBlock pixels_of_reference(const Picture& picture, const std::optional<Rgb>& tint);
+
+/// The same of a reference as it is kept.
+[[nodiscard]] Result<RgbBlock> pixels_of(const Reference& reference,
+                                         const std::stop_token& stop = {});
 
 inline constexpr int kMeasuredSide = 1250;
 

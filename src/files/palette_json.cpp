@@ -63,8 +63,14 @@ Json to_json(const Palette& palette) {
         json["mother"] = {{"colour", palette.mother->colour},
                           {"share", palette.mother->share},
                           {"as", text_of(palette.mother->as).id}};
-    for (const Tube& tube : palette.tubes.tubes) json["tubes"].push_back(to_json(tube));
-    if (palette.tubes.white) json["white"] = to_json(*palette.tubes.white);
+    json.update(to_json(palette.tubes));
+    return json;
+}
+
+Json to_json(const TubeSet& tubes) {
+    Json json = Json::object();
+    for (const Tube& tube : tubes.tubes) json["tubes"].push_back(to_json(tube));
+    if (tubes.white) json["white"] = to_json(*tubes.white);
     return json;
 }
 
@@ -99,13 +105,19 @@ Palette palette_from_json(const Json& json) {
             Mother{mother.at("colour"), mother.at("share").get<float>(),
                    mix_from_id(mother.at("as").get<std::string>()).value_or(MixAs::light)};
     }
+    palette.tubes = tubes_from_json(json);
+    return palette;
+}
+
+TubeSet tubes_from_json(const Json& json) {
+    TubeSet tubes;
     if (json.contains("tubes"))
         for (const Json& tube : json.at("tubes")) {
-            if (palette.tubes.tubes.size() >= kMostTubesOfASet) break;
-            palette.tubes.tubes.push_back(tube_from(tube));
+            if (tubes.tubes.size() >= kMostTubesOfASet) break;
+            tubes.tubes.push_back(tube_from(tube));
         }
-    if (json.contains("white")) palette.tubes.white = tube_from(json.at("white"));
-    return palette;
+    if (json.contains("white")) tubes.white = tube_from(json.at("white"));
+    return tubes;
 }
 
 ColourPlan plan_from_json(const Json& json) {

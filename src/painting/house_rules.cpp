@@ -10,6 +10,10 @@ constexpr std::array<RuleWord, 3> kExtremes{
     {{"anywhere", "anywhere"}, {"focus", "only in the focus"}, {"nowhere", "nowhere"}}};
 constexpr std::array<RuleWord, 2> kShadows{
     {{"gain_colour", "gain colour, never black alone"}, {"may_be_black", "may be black"}}};
+constexpr std::array<RuleWord, 2> kOpposites{
+    {{"may_meet", "may meet"}, {"over_greys", "only over a bridge of greys"}}};
+constexpr std::array<RuleWord, 2> kOtherEyesWords{
+    {{"own_only", "need not tell parts apart"}, {"all", "tell parts apart too"}}};
 constexpr std::array<RuleWord, 2> kOverlays{
     {{"touches", "for touches only"}, {"anywhere", "anywhere"}}};
 
@@ -21,7 +25,7 @@ constexpr Parameter words(std::string_view id, std::string_view label, std::stri
 
 }  // namespace
 
-const std::array<HouseRuleText, 7> kHouseRules{{
+const std::array<HouseRuleText, 9> kHouseRules{{
     {HouseRule::extremes,
      words("extremes", "Pure black and white", "Where they may stand", kExtremes.size(), 1),
      kExtremes,
@@ -61,6 +65,16 @@ const std::array<HouseRuleText, 7> kHouseRules{{
      "Without any soft edge all of a picture asks for attention at once; cut paper and flat colour "
      "have none.",
      "at least %1"},
+    {HouseRule::opposites,
+     words("opposites", "Strong opposites", "How they may meet", kOpposites.size(), 0), kOpposites,
+     "Side by side they flicker and pull the eye, which a few greys between them calm; some want "
+     "exactly that flicker."},
+    {HouseRule::other_eyes,
+     words("other_eyes", "Other eyes", "Eyes that lack one kind of cones", kOtherEyesWords.size(),
+           0),
+     kOtherEyesWords,
+     "One man in twelve sees red and green otherwise: what has to be read by everybody should not "
+     "be told by hue alone."},
 }};
 
 const HouseRuleText& text_of(HouseRule rule) {

@@ -19,10 +19,14 @@ enum class HouseRule {
     background,    ///< how much less contrast than the focus everything else has, 0..1
     accents,       ///< most share of the picture that the strongest colour takes, 0..1
     soft_edges,    ///< least share of the edges that is soft or lost, 0..1
+    opposites,     ///< how strong opposites may meet: one of Opposites
+    other_eyes,    ///< whether parts have to stay apart for them: one of OtherEyes
 };
 enum class Extremes { anywhere, focus, nowhere };
 enum class Shadows { gain_colour, may_be_black };
 enum class Overlays { touches, anywhere };
+enum class Opposites { may_meet, over_greys };
+enum class OtherEyes { own_only, all };
 
 struct RuleWord {
     std::string_view id;     ///< in files
@@ -35,7 +39,7 @@ struct HouseRuleText {
     std::string_view why;             ///< why some hold it and others don't
     std::string_view said = {};       ///< of a number: "at least %1"
 };
-extern const std::array<HouseRuleText, 7> kHouseRules;
+extern const std::array<HouseRuleText, 9> kHouseRules;
 const HouseRuleText& text_of(HouseRule rule);
 
 /// The rules that somebody set; the others are as usual. Of a rule of words, the word's place.

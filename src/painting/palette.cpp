@@ -11,6 +11,13 @@ const PaletteColour* Palette::find(ColourId id) const {
     return found == colours.end() ? nullptr : &*found;
 }
 
+bool add_to(Palette& palette, PaletteColour colour) {
+    if (palette.colours.size() >= kMostColours) return false;
+    colour.id = next_colour_id(palette);
+    palette.colours.push_back(std::move(colour));
+    return true;
+}
+
 ColourId next_colour_id(const Palette& palette) {
     ColourId most = 0;
     for (const PaletteColour& colour : palette.colours) most = std::max(most, colour.id);

@@ -79,6 +79,10 @@ struct ColourPlan {
 /// own; a mother that is not there is none.
 Palette in_range(Palette palette);
 
+/// Adds a colour after the others and gives it an id of its own. False, and nothing is added, where
+/// there are kMostColours.
+bool add_to(Palette& palette, PaletteColour colour);
+
 /// The next id that is free.
 ColourId next_colour_id(const Palette& palette);
 

@@ -43,6 +43,12 @@ Rgb with_its_mother(const Palette& palette, Rgb colour) {
 
 }  // namespace
 
+std::optional<double> share_of_mother(const Palette& palette, const PaletteColour& colour) {
+    const PaletteColour* mother = palette.mother ? palette.find(palette.mother->colour) : nullptr;
+    if (mother == nullptr) return std::nullopt;
+    return share_of_mother(effective(palette, colour), mother->colour);
+}
+
 Rgb effective(const Palette& palette, const PaletteColour& colour) {
     if (palette.mother && palette.mother->colour == colour.id) return colour.colour;
     return with_its_mother(palette, colour.colour);

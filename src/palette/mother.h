@@ -17,6 +17,9 @@ Rgb with_mother(Rgb colour, Rgb mother, float share, MixAs as);
 /// mean gives s. 0 for a grey mother.
 double share_of_mother(Rgb mean, Rgb mother);
 
+/// The same of a colour of the palette as it comes out; nothing without a mother.
+std::optional<double> share_of_mother(const Palette& palette, const PaletteColour& colour);
+
 /// A colour of a palette with the mother's share in it.
 Rgb effective(const Palette& palette, const PaletteColour& colour);
 /// What a planned colour comes to: a palette's with the mother's share, the plan's own likewise.

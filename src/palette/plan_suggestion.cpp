@@ -7,9 +7,12 @@
 #include <cmath>
 #include <limits>
 
+#include "colour/oklab.h"
+#include "colour/srgb.h"
 #include "colour/value_scale.h"
 #include "colour/warmth.h"
 #include "palette/mother.h"
+#include "palette/palette_figures.h"
 #include "terms/shown_name.h"
 
 namespace underpaint {
@@ -19,6 +22,12 @@ namespace {
 struct Candidate {
     const PaletteColour* colour;
     double step, warmth;
+    OkLab lab;
+};
+/// A colour that a reference has.
+struct SeenColour {
+    double step;
+    OkLab lab;
 };
 
 /// Share 0..1 of the picture.
@@ -29,11 +38,15 @@ double area_of(const Part& part) {
 
 class Suggesting {
 public:
-    Suggesting(const Painting& painting, Reader reader) : wanted_(wanted_swing(painting.brief)) {
+    Suggesting(const Painting& painting, Reader reader, std::span<const Swatch> references)
+        : wanted_(wanted_swing(painting.brief)) {
+        for (const Swatch& swatch : references)
+            references_.push_back({static_cast<double>(step_of(read(reader, swatch.colour))),
+                                   oklab(decode(swatch.colour))});
         for (const PaletteColour& colour : painting.palette.colours) {
             const Rgb is = effective(painting.palette, colour);
             candidates_.push_back({&colour, static_cast<double>(step_of(read(reader, is))),
-                                   static_cast<double>(warmth(is))});
+                                   static_cast<double>(warmth(is)), oklab(decode(is))});
         }
         const auto [cool, warm] = std::ranges::minmax(candidates_, {}, &Candidate::warmth);
         middle_ = (cool.warmth + warm.warmth) / 2;
@@ -53,6 +66,7 @@ private:
     double cost_of(const Candidate& each, Tone tone, double step, bool accents) const {
         double cost = std::abs(each.step - step);
         if (each.colour->accent && !accents) cost += kAccentCost;
+        cost += kUnlikeReferences * unlike_references(each, step);
         if (!wanted_ || *wanted_ == 0 || tone == Tone::half) return cost;
         // Above 0: on the side that the brief wants for this tone.
         const double toward_warm = (each.warmth - middle_) / half_;
@@ -61,7 +75,20 @@ private:
         return cost + kWrongSide * std::max(0.0, -right);
     }
 
+    /// 0: a reference has that colour at such a value; 1: those that it has there are others.
+    double unlike_references(const Candidate& each, double step) const {
+        std::optional<double> nearest;
+        for (const SeenColour& seen : references_) {
+            if (std::abs(seen.step - step) > kReferenceSteps) continue;
+            const auto far =
+                static_cast<double>(std::hypot(seen.lab.a - each.lab.a, seen.lab.b - each.lab.b));
+            nearest = std::min(nearest.value_or(far), far);
+        }
+        return nearest ? std::min(*nearest / static_cast<double>(kNearColour), 1.0) : 0;
+    }
+
     std::optional<double> wanted_;
+    std::vector<SeenColour> references_;
     std::vector<Candidate> candidates_;
     double middle_ = 0, half_ = 1;
 };
@@ -90,11 +117,12 @@ Planned plan_of(const Suggesting& suggesting, const TonePlaces& places, bool acc
 
 }  // namespace
 
-SuggestedPlan suggest_plan(const Painting& painting, const PlanPlaces& places, Reader reader) {
+SuggestedPlan suggest_plan(const Painting& painting, const PlanPlaces& places, Reader reader,
+                           std::span<const Swatch> references) {
     SuggestedPlan made;
     made.plan.laid = painting.colour_plan.laid;
     if (painting.palette.colours.empty()) return made;
-    const Suggesting suggesting(painting, reader);
+    const Suggesting suggesting(painting, reader, references);
     if (painting.parts.empty()) {
         made.plan.whole = plan_of(suggesting, places.whole, false).part;
         return made;

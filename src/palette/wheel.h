@@ -67,9 +67,4 @@ struct Suggestion {
 Suggestion suggest(Wheel wheel, float place, float light, float intensity,
                    Reader reader = Reader::lightness);
 
-/// The colour of an OKLCh hue, at a lightness by a reader (0..100) and an intensity (0..1).
-Rgb colour_at(float hue, float light, float intensity, Reader reader = Reader::lightness);
-/// The same by its OKLCh chroma, or as much of it as sRGB has there.
-Rgb colour_of_chroma(float hue, float light, float chroma, Reader reader = Reader::lightness);
-
 }  // namespace underpaint

@@ -31,6 +31,12 @@ void read_colours(const RgbBlock& pixels, Reader reader, FloatBlock& steps, Colo
     for (float& v : steps.samples()) v = step_of(v);
 }
 
+void read_colours_and_light(const RgbBlock& pixels, Reader reader, FloatBlock& steps,
+                            ColourBlocks& colours, RgbBlock& linear) {
+    read_light(pixels, reader, steps, linear);
+    read_colours_of_light(linear, colours);
+}
+
 void read_colours_of_light(const RgbBlock& linear, ColourBlocks& colours) {
     for (FloatBlock* block : {&colours.warmth, &colours.a, &colours.b, &colours.intensity})
         block->reshape(linear.area());

@@ -19,6 +19,9 @@ struct ColourBlocks {
 };
 /// Steps and colours at once; memory is kept from call to call.
 void read_colours(const RgbBlock& pixels, Reader reader, FloatBlock& steps, ColourBlocks& colours);
+/// The same, and the pixels in linear light.
+void read_colours_and_light(const RgbBlock& pixels, Reader reader, FloatBlock& steps,
+                            ColourBlocks& colours, RgbBlock& linear);
 /// The colours of pixels in linear light; likewise.
 void read_colours_of_light(const RgbBlock& linear, ColourBlocks& colours);
 /// Steps, and the pixels in linear light; likewise.

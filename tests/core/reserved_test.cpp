@@ -53,7 +53,7 @@ TEST(Reserved, NothingIsMeasuredWhereNothingIs) {
     const Audit figures = *audit(painting, {});
     EXPECT_FALSE(figures.passes[0].reserved);
     EXPECT_FALSE(kReservedMeasure.words(figures.passes[0]));
-    EXPECT_FALSE(kReservedMeasure.asked(painting));
+    EXPECT_FALSE(kReservedMeasure.asked(figures.limits, painting));
     EXPECT_EQ(touched_in(find(painting, figures)), nullptr);
 }
 

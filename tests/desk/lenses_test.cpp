@@ -4,16 +4,18 @@
 #include <string>
 
 #include "desk/view/lens_pixels.h"
+#include "palette/tubes.h"
 #include "support/desk_fixture.h"
 
 namespace underpaint {
 namespace {
 
 /// One row of these colours through a lens that looks at the state now.
-std::vector<Rgb> through(const LensRecord& lens, const std::vector<Rgb>& colours) {
+std::vector<Rgb> through(const LensRecord& lens, const std::vector<Rgb>& colours,
+                         float severity = kFullSeverity, const TubeSet& tubes = {}) {
     RgbBlock now(Rect{0, 0, static_cast<int>(colours.size()), 1});
     for (std::size_t i = 0; i < colours.size(); ++i) now.all().set(i, colours[i]);
-    const RgbBlock seen = lens.pixels({now, now, Reader::lightness, Plan{}, 1});
+    const RgbBlock seen = lens.pixels({now, now, Reader::lightness, Plan{}, 1, severity, tubes});
     std::vector<Rgb> result;
     for (std::size_t i = 0; i < colours.size(); ++i) result.push_back(seen.all()[i]);
     return result;
@@ -62,6 +64,44 @@ TEST(Lenses, OtherEyesSeeRedAndGreenAsOneAndKeepTheRest) {
         EXPECT_EQ(apart < 0.25F, lens != &kBlueBlindLens) << lens->id << " " << apart;
         EXPECT_TRUE(has_lens(Stage::colour, lens->lens));
         EXPECT_FALSE(has_lens(Stage::values, lens->lens));
+    }
+}
+
+TEST(Lenses, OtherEyesLackTheirConesByMoreOrLess) {
+    const auto none = through(kGreenBlindLens, {kOrange}, 0);
+    const auto half = through(kGreenBlindLens, {kOrange}, 0.5F);
+    const auto full = through(kGreenBlindLens, {kOrange});
+    EXPECT_NEAR(none[0].g, kOrange.g, 1e-4F);
+    EXPECT_GT(half[0].g, none[0].g + 0.02F);
+    EXPECT_GT(full[0].g, half[0].g + 0.02F);
+}
+
+TEST(Lenses, OutOfReachShowsInColourWhatTubesCannotMix) {
+    const TubeSet tubes{{generic_tubes()[7]}, generic_white()};
+    const Rgb paint = generic_tubes()[7].colour;
+    const auto seen = through(kOutOfReachLens, {paint, {0.95F, 0.4F, 0.1F}}, 1, tubes);
+    EXPECT_LT(tint_of(seen[0]), 1e-4F) << "the tube itself";
+    EXPECT_EQ(seen[1], (Rgb{0.95F, 0.4F, 0.1F}));
+    EXPECT_LT(tint_of(through(kOutOfReachLens, {kOrange})[0]), 1e-4F) << "no tubes, nothing to say";
+}
+
+/// Fitted and enlarged the same border is marked, in its own colours; all else is grey.
+TEST(Lenses, OppositesStandOutWhereTheyMeet) {
+    for (const int side : {200, 800, 2400}) {
+        QImage image(side, side / 2, QImage::Format_RGB32);
+        for (int y = 0; y < image.height(); ++y)
+            for (int x = 0; x < image.width(); ++x)
+                image.setPixel(x, y, x < side / 2 ? qRgb(230, 115, 25) : qRgb(25, 90, 217));
+        kOppositesLens.whole(image, {}, side);
+        const auto tint_at = [&](double share) {
+            const QColor c = image.pixelColor(static_cast<int>(share * side), side / 4);
+            return std::max({c.red(), c.green(), c.blue()}) -
+                   std::min({c.red(), c.green(), c.blue()});
+        };
+        EXPECT_GT(tint_at(0.4995), 60) << side;
+        EXPECT_GT(tint_at(0.5005), 60) << side;
+        EXPECT_LT(tint_at(0.45), 2) << side;
+        EXPECT_LT(tint_at(0.55), 2) << side;
     }
 }
 

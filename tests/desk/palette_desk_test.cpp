@@ -252,7 +252,7 @@ TEST_F(PaletteDesk, AllBlendsSayWhatEachNeedsForTheColourToComeOut) {
     click("all_blends");
     ASSERT_EQ(table().rows().size(), kBlendModes);
     pick("wanted_step", "7");
-    const auto& multiply = table().rows()[static_cast<std::size_t>(BlendMode::multiply)];
+    const auto multiply = table().rows()[static_cast<std::size_t>(BlendMode::multiply)];
     ASSERT_TRUE(multiply.needed);
     const Rgb over = grey(encoded_grey_of(lightness_of_step(7)));
     EXPECT_LT(ciede2000(lab(lay({BlendMode::multiply, 0}, over, multiply.needed->source, 1)),
@@ -505,11 +505,53 @@ TEST_F(PaletteDesk, TheFewestTubesForThePictureAreFound) {
     window_->show_bench("palette");
     click("palette_tubes");
     all_there();
-    pick("fewest_tubes", "leaving at most 2% beyond");
+    pick("fewest_tubes", "For this picture", "leaving at most 2% beyond");
     ASSERT_TRUE(wait([&] { return !palette().tubes.tubes.empty(); }));
     EXPECT_EQ(palette().tubes.tubes, (std::vector<Tube>{yellow, blue}));
     all_there();
     EXPECT_LT(*find<TubesPage>("tubes_page")->beyond(), 0.03);
+}
+
+TEST_F(PaletteDesk, SetsOfTubesAreKeptByNameForEveryPainting) {
+    begin_with_palette();
+    click("palette_tubes");
+    pick("add_tube", "Warm blue");
+    pick("add_tube", "Burnt earth");
+    const TubeSet kept = palette().tubes;
+    pick("tube_sets", "Keep these tubes…");
+    auto* name = find<QLineEdit>("tube_set_name");
+    ASSERT_TRUE(name->isVisible());
+    EXPECT_EQ(name->text(), "Warm blue, Burnt earth");
+    name->setText("Two for dusk");
+    QTest::keyClick(name, Qt::Key_Return);
+    EXPECT_FALSE(name->isVisible());
+    begin_with_palette();
+    ASSERT_TRUE(palette().tubes.tubes.empty());
+    pick("tube_sets", "Two for dusk");
+    EXPECT_EQ(palette().tubes, kept);
+    pick("tube_sets", "Drop", "Two for dusk");
+    pick("tube_sets", "None is kept yet");
+}
+
+TEST_F(PaletteDesk, CTakesTheColourUnderThePointerOnAnyBench) {
+    begin(testing::slipping_painting());
+    Canvas& canvas = window_->canvas();
+    for (const char* bench : {"values", "passes"}) {
+        window_->show_bench(bench);
+        ASSERT_TRUE(wait([&] { return canvas.settled(); }));
+        const auto before = palette().colours.size();
+        const QPoint at = canvas.transform().to_canvas(QPointF(30, 40)).toPoint();
+        QTest::mouseMove(&canvas, at);
+        QTest::mouseMove(&canvas, at + QPoint(1, 0));
+        QTest::keyClick(&canvas, Qt::Key_C);
+        ASSERT_EQ(palette().colours.size(), before + 1) << bench;
+        const Shown& shown = session().outlook.shown();
+        const QPointF picture = canvas.transform().to_picture(at + QPoint(1, 0));
+        const auto pixel = pixel_at(shown.picture.size(), {picture.x(), picture.y()});
+        EXPECT_EQ(palette().colours.back().colour, probe(shown.picture, shown.upto, *pixel).now);
+    }
+    trigger("undo");
+    EXPECT_EQ(palette().colours.size(), 1U);
 }
 
 TEST_F(PaletteDesk, ATubeOfOnesOwnComesFromItsSwatch) {

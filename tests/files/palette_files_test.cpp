@@ -5,8 +5,10 @@
 #include "files/json.h"
 #include "files/painting_json.h"
 #include "files/palette_csv.h"
+#include "files/tube_library.h"
 #include "painting/changes.h"
 #include "support/pictures.h"
+#include "support/temporary_folder.h"
 
 namespace underpaint {
 namespace {
@@ -195,6 +197,49 @@ TEST(PaletteFiles, APlanKnowsOnlyPartsAndColoursThatAreThere) {
     EXPECT_EQ(tame.colours[0].colour, (Rgb{0, 1, 0}));
     EXPECT_EQ(tame.mother->share, 0);
     EXPECT_EQ(next_colour_id(tame), 2);
+}
+
+/// Kept, replaced, dropped; a stranger's members stay; what can't be read is never written over.
+TEST(TubeLibrary, KeepsSetsByNameAndLosesNothing) {
+    const testing::TemporaryFolder folder;
+    const TubeLibrary library(folder / "records" / "tubes.json");
+    ASSERT_TRUE(library.sets());
+    EXPECT_TRUE(library.sets()->empty());
+    const TubeSet two{{{"Blue", {0.1F, 0.2F, 0.5F}, 2}, {"Earth", {0.5F, 0.3F, 0.2F}, 1}},
+                      Tube{"White", {1, 1, 1}, 1}};
+    const TubeSet one{{{"Black", {0.05F, 0.05F, 0.05F}, 1}}, {}};
+    ASSERT_TRUE(library.keep("Dusk / \"night\"", two));
+    ASSERT_TRUE(library.keep("A line", one));
+    ASSERT_TRUE(library.keep("A line", two));
+    auto sets = *library.sets();
+    ASSERT_EQ(sets.size(), 2U);
+    EXPECT_EQ(sets[0].name, "A line");
+    EXPECT_EQ(sets[0].tubes, two);
+    EXPECT_EQ(sets[1].tubes, two);
+    // Sets that make no sense are left out, and stay in the file, as do others' members.
+    const auto path = folder / "records" / "tubes.json";
+    Json json = Json::parse(testing::read_text(path));
+    json["theirs"] = 3;
+    json["sets"]["odd"] = {{"tubes", {{{"name", 7}}}}};
+    json["sets"]["wild"] = {
+        {"tubes", {{{"name", "x"}, {"colour", {9, -1, 0.5}}, {"strength", 1e9}}}}};
+    testing::write_text(path, json.dump());
+    sets = *library.sets();
+    ASSERT_EQ(sets.size(), 3U);
+    EXPECT_EQ(sets[2].name, "wild");
+    EXPECT_LE(sets[2].tubes.tubes[0].strength, kMostTinting);
+    EXPECT_LE(sets[2].tubes.tubes[0].colour.r, 1);
+    ASSERT_TRUE(library.drop("A line"));
+    ASSERT_TRUE(library.drop("never there"));
+    EXPECT_EQ(library.sets()->size(), 2U);
+    EXPECT_NE(testing::read_text(path).find("theirs"), std::string::npos);
+    EXPECT_NE(testing::read_text(path).find("odd"), std::string::npos);
+    for (const char* broken : {"{", "[1, 2]", "{\"sets\": 7}", ""}) {
+        testing::write_text(path, broken);
+        EXPECT_FALSE(library.sets()) << broken;
+        EXPECT_FALSE(library.keep("A line", one)) << broken;
+        EXPECT_EQ(testing::read_text(path), broken);
+    }
 }
 
 }  // namespace

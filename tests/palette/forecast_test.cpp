@@ -6,12 +6,12 @@
 #include <cmath>
 
 #include "audit/audit.h"
+#include "colour/bridge.h"
 #include "colour/ciede2000.h"
 #include "colour/intensity.h"
 #include "colour/srgb.h"
 #include "colour/value_scale.h"
 #include "painting/changes.h"
-#include "palette/bridge.h"
 #include "palette/needed_source.h"
 #include "support/pictures.h"
 

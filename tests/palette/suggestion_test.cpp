@@ -2,6 +2,7 @@
 // What the palette proposes: a plan by rules, names, and which passes follow a colour.
 #include <gtest/gtest.h>
 
+#include "colour/colour_at.h"
 #include "colour/srgb.h"
 #include "colour/value_scale.h"
 #include "painting/changes.h"
@@ -125,6 +126,26 @@ TEST(Followers, ArePassesWithTheColourWhateverTheirSource) {
     const Painting turned = with_followers(painting, {{was, other}, {other, was}});
     EXPECT_EQ(std::get<Tint>(turned.passes[0].source).colour, other);
     EXPECT_EQ(std::get<Tint>(turned.passes[1].source).colour, was);
+}
+
+/// Of two colours that fit alike, the one that a reference has at that value is planned.
+TEST(Suggestion, ColoursThatReferencesHaveAtThatValueArePreferred) {
+    const Rgb green = colour_at(145, lightness_of_step(5), 0.5F);
+    const Rgb violet = colour_at(305, lightness_of_step(5), 0.5F);
+    const Painting painting = painting_with({named("green", green), named("violet", violet)});
+    PlanPlaces places;
+    for (const Part& part : painting.parts)
+        places.parts[part.id].lightness = {lightness_of_step(4.6F), lightness_of_step(5),
+                                           lightness_of_step(5.4F)};
+    const auto planned = [&](std::vector<Swatch> references) {
+        const auto made = suggest_plan(painting, places, Reader::lightness, references);
+        return std::get<ColourId>(*made.plan.parts.at(painting.parts[0].id).tones[1]);
+    };
+    EXPECT_EQ(planned({}), 1);
+    EXPECT_EQ(planned({{violet, 0.4}}), 2);
+    EXPECT_EQ(planned({{green, 0.4}}), 1);
+    // What a reference has in its lights says nothing of the halftone.
+    EXPECT_EQ(planned({{colour_at(305, lightness_of_step(8), 0.5F), 0.4}}), 1);
 }
 
 TEST(PlanChanges, MoveAllPlannedColoursAndNoneOfThePalette) {

@@ -130,7 +130,7 @@ SharedPicture edges_gone(const Sought& sought, auto was_of_kind) {
     for (std::size_t i = 0; i < followed.points.size(); ++i)
         if (was_of_kind(sealed.points[i]) && !was_of_kind(followed.points[i]))
             gone.push_back(sealed.points[i]);
-    return mask_along(*now, gone);
+    return mask_along(now->size(), gone);
 }
 
 SharedPicture hard_edges_gone(const Sought& sought) {

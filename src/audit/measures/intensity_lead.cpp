@@ -82,21 +82,33 @@ bool is_coloured(const IntensityTally& tally) {
     return tally.all.count() > 0 && tally.all.count() - tally.intense < rank;
 }
 
-namespace {
+namespace {}  // namespace
 
-void gather(const TileState& tile, ColourTally& into) {
-    const auto intensity = tile.colours.intensity.samples();
-    const auto a = tile.colours.a.samples(), b = tile.colours.b.samples();
+void IntensityTally::add(const TileState& tile, const ColourBlocks& colours) {
+    const auto intensity = colours.intensity.samples();
+    const auto a = colours.a.samples(), b = colours.b.samples();
     thread_local std::vector<float> strengths;
     strengths.resize(intensity.size());
-    std::uint64_t intense = 0;
     for (std::size_t i = 0; i < strengths.size(); ++i) {
         strengths[i] = strength(intensity[i], std::sqrt(a[i] * a[i] + b[i] * b[i]));
         intense += intensity[i] >= static_cast<float>(kGreyPicture) ? 1 : 0;
     }
-    into.intensity.all.add(strengths);
-    into.intensity.intense += intense;
-    if (tile.has_focus) into.intensity.in_focus.add_inside(strengths, tile.in_focus.samples());
+    all.add(strengths);
+    if (tile.has_focus) in_focus.add_inside(strengths, tile.in_focus.samples());
+}
+
+std::optional<double> IntensityTally::lead() const {
+    const StrengthHistogram rest = all.without(in_focus);
+    if (in_focus.count() == 0 || rest.count() == 0) return std::nullopt;
+    const double elsewhere = rest.percentile(kStrongestPercentile);
+    if (elsewhere <= 0) return std::nullopt;
+    return in_focus.percentile(kStrongestPercentile) / elsewhere;
+}
+
+namespace {
+
+void gather(const TileState& tile, ColourTally& into) {
+    into.intensity.add(tile, tile.colours);
 }
 
 void report(const StateReport& from, PassAudit& pass) {
@@ -105,10 +117,7 @@ void report(const StateReport& from, PassAudit& pass) {
     intensity.strongest = tally.all.percentile(kStrongestPercentile);
     if (intensity.strongest < kGreyPicture) return;
     intensity.accent_share = tally.all.accent_share(intensity.strongest);
-    const StrengthHistogram rest = tally.all.without(tally.in_focus);
-    if (tally.in_focus.count() == 0 || rest.count() == 0) return;
-    const double elsewhere = rest.percentile(kStrongestPercentile);
-    if (elsewhere > 0) intensity.lead = tally.in_focus.percentile(kStrongestPercentile) / elsewhere;
+    intensity.lead = tally.lead();
 }
 
 std::optional<double> accent_figure(const PassAudit& pass) {

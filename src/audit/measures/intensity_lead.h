@@ -11,6 +11,9 @@
 
 namespace underpaint {
 
+struct ColourBlocks;
+struct TileState;
+
 /// How the strengths of colours are distributed (see strength()), 0..1, in bins of a thousandth.
 class StrengthHistogram {
 public:
@@ -38,6 +41,10 @@ struct IntensityTally {
     std::uint64_t intense = 0;  ///< pixels with an intensity of kGreyPicture or more
     static constexpr auto kMembers =
         std::tuple(&IntensityTally::all, &IntensityTally::in_focus, &IntensityTally::intense);
+    /// A tile's, whose colours these are.
+    void add(const TileState& tile, const ColourBlocks& colours);
+    /// See IntensityAudit.
+    std::optional<double> lead() const;
 };
 
 inline constexpr double kStrongestPercentile = 0.995;

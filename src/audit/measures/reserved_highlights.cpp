@@ -58,7 +58,7 @@ SharedPicture reserved_mask(const Painting& painting, int level, Reader reader,
 
 namespace {
 
-bool asked(const Painting& painting) {
+bool asked(const Limits&, const Painting& painting) {
     return !painting.plan.reserved.empty();
 }
 

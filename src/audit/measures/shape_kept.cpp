@@ -150,7 +150,7 @@ SharedPicture turned_shape(const Sought& sought) {
             const Slope was = slope(sealed->steps, x, y), is = slope(now->steps, x, y);
             if (was.dot(was) > least && was.dot(is) < 0.5 * was.dot(was)) turned.push_back({x, y});
         }
-    return mask_along(*sealed, turned);
+    return mask_along(sealed->size(), turned);
 }
 
 constexpr std::array kKinds{FindingKind{

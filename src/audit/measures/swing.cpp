@@ -53,13 +53,16 @@ Verdict SwingJudge::judge(double now) {
     return kept ? judged(now, *kept) : Verdict::held;
 }
 
+void SwingTally::add(const TileState& tile, std::span<const float> warmth) {
+    const auto lights = tile.lights.samples(), shadows = tile.shadows.samples();
+    light.add(weighted_sum(warmth, lights), sum_of(lights));
+    shadow.add(weighted_sum(warmth, shadows), sum_of(shadows));
+}
+
 namespace {
 
 void gather(const TileState& tile, ColourTally& into) {
-    const auto warmth = tile.colours.warmth.samples();
-    const auto lights = tile.lights.samples(), shadows = tile.shadows.samples();
-    into.swing.light.add(weighted_sum(warmth, lights), sum_of(lights));
-    into.swing.shadow.add(weighted_sum(warmth, shadows), sum_of(shadows));
+    into.swing.add(tile, tile.colours.warmth.samples());
 }
 
 void report(const StateReport& from, PassAudit& pass) {

@@ -3,6 +3,7 @@
 
 #include <array>
 #include <optional>
+#include <span>
 
 #include "audit/exact_sum.h"
 #include "audit/finding_kind.h"
@@ -11,6 +12,8 @@
 #include "terms/verdict.h"
 
 namespace underpaint {
+
+struct TileState;
 
 /// Warmth of the lights minus warmth of the shadows, and the pass's own share of it.
 struct SwingAudit {
@@ -28,6 +31,8 @@ struct SwingTally {
     WeightedMean light, shadow;
     static constexpr auto kMembers = std::tuple(&SwingTally::light, &SwingTally::shadow);
     double swing() const;  ///< 0 where one of the sides is empty
+    /// A tile's. \param warmth of its pixels
+    void add(const TileState& tile, std::span<const float> warmth);
 };
 
 /// Until a swing has come to this, there is nothing to lose.

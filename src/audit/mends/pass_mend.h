@@ -18,12 +18,12 @@ struct PassMend {
 
 extern const PassMend kEaseMend, kHoldMend, kHoldLeastMend, kReturnMend, kMatchStopsMend,
     kBalanceMend, kLeaveUncoveredMend, kKeepToLightsMend, kKeepToShadowsMend, kPullBackMend,
-    kGiveColourMend, kQuietMend, kShadeBeneathMend;
+    kGiveColourMend, kQuietMend, kShadeBeneathMend, kBridgeMend;
 
 inline constexpr std::array kPassMends{
     &kEaseMend,          &kHoldLeastMend, &kHoldMend,           &kReturnMend,
     &kMatchStopsMend,    &kBalanceMend,   &kLeaveUncoveredMend, &kKeepToLightsMend,
     &kKeepToShadowsMend, &kPullBackMend,  &kGiveColourMend,     &kQuietMend,
-    &kShadeBeneathMend};
+    &kShadeBeneathMend,  &kBridgeMend};
 
 }  // namespace underpaint

@@ -2,6 +2,7 @@
 #include "desk/kit/panel.h"
 
 #include <QIcon>
+#include <QMenu>
 #include <QPainter>
 
 #include "colour/reader.h"
@@ -16,6 +17,11 @@ QPushButton* action_button(const char* name, const QString& label, const QString
     button->setObjectName(QString::fromLatin1(name));
     button->setToolTip(about);
     return button;
+}
+
+void empty(QMenu& menu) {
+    menu.clear();
+    qDeleteAll(menu.findChildren<QMenu*>(QString(), Qt::FindDirectChildrenOnly));
 }
 
 void show_choice(QPushButton* button, const QString& text) {

@@ -5,6 +5,8 @@
 #include <QLabel>
 #include <QPushButton>
 
+class QMenu;
+
 namespace underpaint {
 
 // What the panels of a sheet are put together from.
@@ -13,6 +15,8 @@ namespace underpaint {
 QPushButton* action_button(const char* name, const QString& label, const QString& about);
 /// One that opens a menu.
 QPushButton* choice_button(const char* name, const QString& label, const QString& about);
+/// Takes all out of a menu that is filled anew, and the menus within it, which would stay.
+void empty(QMenu& menu);
 /// What a button that opens a menu has chosen.
 void show_choice(QPushButton* button, const QString& text);
 /// Bold, above a group.

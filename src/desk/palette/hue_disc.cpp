@@ -8,6 +8,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "colour/colour_at.h"
 #include "colour/intensity.h"
 #include "colour/oklab.h"
 #include "colour/srgb.h"

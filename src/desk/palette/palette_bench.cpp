@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "colour/colour_at.h"
 #include "colour/oklab.h"
 #include "colour/srgb.h"
 #include "desk/kit/words.h"

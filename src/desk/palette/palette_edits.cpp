@@ -88,13 +88,8 @@ void PaletteEdits::let_stay() {
 
 std::size_t PaletteEdits::add(const QString& label, std::vector<PaletteColour> colours) {
     Palette next = palette();
-    const std::size_t before = next.colours.size();
-    for (PaletteColour& colour : colours) {
-        if (next.colours.size() >= kMostColours) break;
-        colour.id = next_colour_id(next);
-        next.colours.push_back(std::move(colour));
-    }
-    const std::size_t added = next.colours.size() - before;
+    std::size_t added = 0;
+    for (PaletteColour& colour : colours) added += add_to(next, std::move(colour)) ? 1 : 0;
     if (added == 0) return 0;
     chosen_ = next.colours.back().id;
     change(label, std::move(next));

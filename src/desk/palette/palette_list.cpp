@@ -2,11 +2,13 @@
 #include "desk/palette/palette_list.h"
 
 #include <QContextMenuEvent>
+#include <QHelpEvent>
 #include <QInputDialog>
 #include <QKeyEvent>
 #include <QLineEdit>
 #include <QMenu>
 #include <QPainter>
+#include <QToolTip>
 
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/greys.h"
@@ -66,6 +68,20 @@ void PaletteList::refresh() {
     updateGeometry();
     update();
     if (const auto place = edits_.chosen_place()) emit wants_seen(row_rect(*place));
+}
+
+bool PaletteList::event(QEvent* event) {
+    if (event->type() != QEvent::ToolTip) return QWidget::event(event);
+    const auto* help = static_cast<QHelpEvent*>(event);
+    const auto row = row_at(help->pos());
+    if (!row) return true;
+    const PaletteColour& colour = edits_.palette().colours[*row];
+    QStringList said{shown(colour.name)};
+    if (!colour.from.empty()) said << shown(colour.from);
+    if (const auto share = share_of_mother(edits_.palette(), colour))
+        said << tr("%1% toward the mother").arg(100 * *share, 0, 'f', 0);
+    QToolTip::showText(help->globalPos(), said.join(tr(", ")), this);
+    return true;
 }
 
 QRect PaletteList::row_rect(std::size_t row) const {

@@ -28,9 +28,7 @@ QPushButton* menu_button(const char* name, const QString& label, const QString& 
     menu->setObjectName(QString::fromLatin1(name) + QStringLiteral("_menu"));
     menu->setToolTipsVisible(true);
     QObject::connect(menu, &QMenu::aboutToShow, menu, [menu, fill = std::move(fill)] {
-        menu->clear();
-        // Menus within it are not its actions', and would stay.
-        qDeleteAll(menu->findChildren<QMenu*>(QString(), Qt::FindDirectChildrenOnly));
+        empty(*menu);
         fill(*menu);
     });
     button->setMenu(menu);
@@ -48,7 +46,7 @@ PaletteSheet::PaletteSheet(const Desk& desk, PaletteEdits& edits, PaletteMeter& 
       library_(std::move(library)),
       taking_(this, Urgency::beside, "colours taken from a picture") {
     list_ = new PaletteList(desk.session, edits_, meter_);
-    plan_ = new PlanList(desk.session, edits_, meter_);
+    plan_ = new PlanList(desk.session, edits_, meter_, desk.meters.brief);
     hint_ = hint_label();
     hint_->setObjectName(QStringLiteral("palette_hint"));
     hint_->hide();

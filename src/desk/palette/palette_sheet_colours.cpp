@@ -3,15 +3,14 @@
 #include <QLabel>
 #include <QMenu>
 
+#include "colour/bridge.h"
 #include "colour/intensity.h"
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/words.h"
 #include "desk/palette/palette_sheet.h"
 #include "desk/work/paths.h"
 #include "files/brief_report.h"
-#include "files/kept_pictures.h"
 #include "files/openraster.h"
-#include "palette/bridge.h"
 #include "palette/colour_name.h"
 #include "palette/extraction.h"
 #include "palette/mixing.h"
@@ -20,7 +19,7 @@
 namespace underpaint {
 namespace {
 
-constexpr std::array kCounts{3, 5, 8, 12};
+constexpr std::array kCounts{2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12};
 constexpr int kTakenSide = 128;  // of the copy that colours are taken from
 
 }  // namespace
@@ -58,11 +57,7 @@ void PaletteSheet::fill_take(QMenu& menu) {
             each->addAction(tr("%1 colours").arg(count), this, [this, reference, count] {
                 take_from(
                     tr("from %1").arg(shown(reference.picture.name)),
-                    [reference](const std::stop_token& stop) -> Result<RgbBlock> {
-                        auto pixels = pixels_of(reference.picture, stop);
-                        if (!pixels) return tl::unexpected(pixels.error());
-                        return pixels_of_reference(*pixels, reference.tint);
-                    },
+                    [reference](const std::stop_token& stop) { return pixels_of(reference, stop); },
                     count);
             });
     }

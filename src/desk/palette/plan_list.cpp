@@ -25,8 +25,8 @@ int plan_row() {
 }  // namespace
 
 PlanList::PlanList(Session& session, PaletteEdits& edits, const PaletteMeter& meter,
-                   QWidget* parent)
-    : QWidget(parent), session_(session), edits_(edits), meter_(meter) {
+                   const BriefMeter& brief, QWidget* parent)
+    : QWidget(parent), session_(session), edits_(edits), meter_(meter), brief_(brief) {
     setObjectName(QStringLiteral("plan_list"));
     setFocusPolicy(Qt::StrongFocus);
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
@@ -244,8 +244,13 @@ void PlanList::set_tone(const Place& place, std::optional<PlannedColour> colour,
 
 void PlanList::suggest() {
     if (meter_.places() == nullptr || !session_.document.has_painting()) return;
-    SuggestedPlan made =
-        suggest_plan(session_.document.painting(), *meter_.places(), session_.choices.reader());
+    std::vector<Swatch> references;
+    for (const Reference& reference : session_.document.painting().brief.references)
+        if (const auto* seen = brief_.seen(reference); seen != nullptr && seen->figures)
+            references.insert(references.end(), seen->figures->colours.begin(),
+                              seen->figures->colours.end());
+    SuggestedPlan made = suggest_plan(session_.document.painting(), *meter_.places(),
+                                      session_.choices.reader(), references);
     reasons_ = std::move(made.reasons);
     Painting next = with_colour_plan(session_.document.painting(), std::move(made.plan));
     if (next != session_.document.painting())

@@ -5,6 +5,7 @@
 
 #include "desk/palette/palette_edits.h"
 #include "desk/palette/palette_meter.h"
+#include "desk/work/brief_meter.h"
 #include "palette/plan_changes.h"
 #include "palette/plan_suggestion.h"
 
@@ -18,7 +19,7 @@ class PlanList : public QWidget {
     Q_OBJECT
 public:
     PlanList(Session& session, PaletteEdits& edits, const PaletteMeter& meter,
-             QWidget* parent = nullptr);
+             const BriefMeter& brief, QWidget* parent = nullptr);
 
     QSize sizeHint() const override;
     QSize minimumSizeHint() const override { return sizeHint(); }
@@ -57,6 +58,7 @@ private:
     Session& session_;
     PaletteEdits& edits_;
     const PaletteMeter& meter_;
+    const BriefMeter& brief_;
     Place at_{0, 0};
     ColourSheet* sheet_ = nullptr;           // made when first opened
     std::map<PartId, std::string> reasons_;  // of the last suggestion

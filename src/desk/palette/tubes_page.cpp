@@ -3,13 +3,13 @@
 
 #include <QHelpEvent>
 #include <QLabel>
+#include <QLineEdit>
 #include <QMenu>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPushButton>
 #include <QToolTip>
 #include <QVBoxLayout>
-#include <map>
 
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/greys.h"
@@ -19,9 +19,11 @@
 #include "desk/kit/screen_image.h"
 #include "desk/kit/words.h"
 #include "desk/work/paths.h"
+#include "files/brief_report.h"
 #include "files/openraster.h"
 #include "painting/changes.h"
 #include "palette/mother.h"
+#include "palette/reach_map.h"
 #include "raster/shrink.h"
 #include "render/grey.h"
 
@@ -32,49 +34,28 @@ constexpr int kReachSide = 480;   // of the copy that is looked at for what lies
 constexpr int kSwatchSide = 900;  // of a swatch's photograph, as it is shown
 constexpr std::array kMisses{0.02, 0.05, 0.10};
 
-/// The cells of a picture's colours that each of its pixels lies in would cost too much; pixels are
-/// asked by their own colour in steps of so many levels.
-constexpr int kLevels = 24;
-
-int cell_of(Rgb c) {
-    const auto level = [](float v) { return static_cast<int>(unit(v) * (kLevels - 1) + 0.5F); };
-    return (level(c.r) * kLevels + level(c.g)) * kLevels + level(c.b);
-}
-
-Rgb colour_of_cell(int cell) {
-    const auto channel = [](int v) { return static_cast<float>(v) / (kLevels - 1); };
-    return {channel(cell / kLevels / kLevels), channel(cell / kLevels % kLevels),
-            channel(cell % kLevels)};
-}
-
 /// What of a picture lies beyond the mixtures of a set: in colour, all else dimmed.
 struct Beyond {
     double share = 0;
     QImage image;
 };
 
-std::optional<Beyond> beyond_reach(const RgbBlock& picture, const TubeReach& reach,
+std::optional<Beyond> beyond_reach(const RgbBlock& picture,
+                                   const std::shared_ptr<const TubeReach>& reach,
                                    const std::stop_token& stop) {
     const RgbBlock small = shrunk(picture, kReachSide);
     RgbBlock dimmed = small;
     turn_grey(dimmed, Reader::lightness);
-    std::map<int, bool> known;
+    const ReachMap map(reach);
     const ConstRgbRow in = small.all();
     const RgbRow out = dimmed.all();
     std::size_t count = 0;
     for (std::size_t i = 0; i < in.r.size(); ++i) {
         if (i % 1024 == 0 && stop.stop_requested()) return std::nullopt;
-        const int cell = cell_of(in[i]);
-        auto found = known.find(cell);
-        if (found == known.end())
-            found = known.emplace(cell, reach.reaches(lab(colour_of_cell(cell)))).first;
-        const Rgb grey = ConstRgbRow(out)[i];
-        if (found->second) {
-            out.set(i, {0.55F * grey.r, 0.55F * grey.g, 0.55F * grey.b});
-        } else {
-            out.set(i, in[i]);
-            ++count;
-        }
+        const float sunk = kSunkInReach * out.r[i];
+        const bool within = map.reaches(in[i]);
+        out.set(i, within ? Rgb{sunk, sunk, sunk} : in[i]);
+        count += within ? 0 : 1;
     }
     return Beyond{static_cast<double>(count) / static_cast<double>(in.r.size()), image_of(dimmed)};
 }
@@ -82,11 +63,12 @@ std::optional<Beyond> beyond_reach(const RgbBlock& picture, const TubeReach& rea
 }  // namespace
 
 TubesPage::TubesPage(const Desk& desk, PaletteEdits& edits, const PaletteMeter& meter,
-                     QWidget* parent)
+                     TubeLibrary library, QWidget* parent)
     : QWidget(parent),
       desk_(desk),
       edits_(edits),
       meter_(meter),
+      library_(std::move(library)),
       job_(this, Urgency::beside, "what tubes reach"),
       fewest_(this, Urgency::beside, "the fewest tubes for a picture"),
       reading_(this, Urgency::beside, "a swatch") {
@@ -104,9 +86,23 @@ TubesPage::TubesPage(const Desk& desk, PaletteEdits& edits, const PaletteMeter& 
         tubes_now.white = on ? std::optional(generic_white()) : std::nullopt;
         set(on ? tr("Mix with white") : tr("Mix without white"), std::move(tubes_now));
     });
+    sets_ = choice_button("tube_sets", {}, tr("Limited palettes of your own, by name"));
+    show_choice(sets_, tr("My sets"));
+    auto* sets = new QMenu(sets_);
+    connect(sets, &QMenu::aboutToShow, this, [this, sets] { fill_sets(*sets); });
+    sets_->setMenu(sets);
+    set_name_ = new QLineEdit;
+    set_name_->setObjectName(QStringLiteral("tube_set_name"));
+    set_name_->setAccessibleName(tr("A name for this set of tubes"));
+    set_name_->setPlaceholderText(tr("name, then Enter"));
+    set_name_->setMaxLength(60);
+    set_name_->setFixedWidth(scaled(150));
+    set_name_->hide();
+    connect(set_name_, &QLineEdit::returnPressed, this, &TubesPage::keep_set);
+    connect(set_name_, &QLineEdit::editingFinished, set_name_, &QWidget::hide);
     fewest_button_ = choice_button("fewest_tubes", {},
-                                   tr("The smallest set of the generic tubes for this picture"));
-    show_choice(fewest_button_, tr("Fewest for this picture"));
+                                   tr("The smallest set of the generic tubes for a picture"));
+    show_choice(fewest_button_, tr("Fewest tubes"));
     auto* fewest = new QMenu(fewest_button_);
     connect(fewest, &QMenu::aboutToShow, this, [this, fewest] { fill_fewest(*fewest); });
     fewest_button_->setMenu(fewest);
@@ -136,6 +132,8 @@ TubesPage::TubesPage(const Desk& desk, PaletteEdits& edits, const PaletteMeter& 
     row->setSpacing(scaled(6));
     row->addWidget(add_);
     row->addWidget(white_);
+    row->addWidget(sets_);
+    row->addWidget(set_name_);
     row->addWidget(fewest_button_);
     row->addStretch(1);
     auto* column = new QVBoxLayout(this);
@@ -179,7 +177,7 @@ void TubesPage::add(Tube tube) {
 }
 
 void TubesPage::fill_tubes(QMenu& menu) {
-    menu.clear();
+    empty(menu);
     if (!desk_.session.document.has_painting()) return;
     for (const Tube& tube : generic_tubes())
         menu.addAction(swatch_of(tube.colour), QString::fromStdString(tube.name), this,
@@ -194,11 +192,63 @@ void TubesPage::fill_tubes(QMenu& menu) {
                        });
 }
 
+void TubesPage::fill_sets(QMenu& menu) {
+    empty(menu);
+    const auto sets = library_.sets();
+    if (!sets) {
+        said_->setText(QString::fromStdString(sets.error().message()));
+        menu.addAction(tr("They can't be read"))->setEnabled(false);
+        return;
+    }
+    for (const NamedTubes& each : *sets)
+        menu.addAction(shown_on_button(each.name), this,
+                       [this, each] { set(tr("A set of tubes"), each.tubes); });
+    if (sets->empty()) menu.addAction(tr("None is kept yet"))->setEnabled(false);
+    menu.addSeparator();
+    QAction* keep = menu.addAction(tr("Keep these tubes…"), this, &TubesPage::ask_for_name);
+    keep->setEnabled(desk_.session.document.has_painting() &&
+                     !edits_.palette().tubes.tubes.empty());
+    if (sets->empty()) return;
+    QMenu* drop = menu.addMenu(tr("Drop"));
+    for (const NamedTubes& each : *sets)
+        drop->addAction(shown_on_button(each.name), this, [this, name = each.name] {
+            const Done dropped = library_.drop(name);
+            emit said(dropped ? tr("%1 is dropped.").arg(shown(name))
+                              : QString::fromStdString(dropped.error().message()));
+        });
+}
+
+void TubesPage::ask_for_name() {
+    QStringList names;
+    for (const Tube& tube : edits_.palette().tubes.tubes) names << shown(tube.name);
+    set_name_->setText(names.join(tr(", ")).left(set_name_->maxLength()));
+    set_name_->show();
+    set_name_->setFocus();
+    set_name_->selectAll();
+}
+
+void TubesPage::keep_set() {
+    const QString name = set_name_->text().simplified();
+    if (name.isEmpty() || !desk_.session.document.has_painting()) return;
+    const Done kept = library_.keep(name.toStdString(), edits_.palette().tubes);
+    emit said(kept ? tr("These tubes are kept as %1.").arg(shown(name.toStdString()))
+                   : QString::fromStdString(kept.error().message()));
+    set_name_->hide();
+}
+
 void TubesPage::fill_fewest(QMenu& menu) {
-    menu.clear();
-    for (const double misses : kMisses)
-        menu.addAction(tr("leaving at most %1% beyond").arg(100 * misses, 0, 'f', 0), this,
-                       [this, misses] { find_fewest(misses); });
+    empty(menu);
+    const auto offer = [this](QMenu& of, const ReadPicture& read) {
+        for (const double misses : kMisses)
+            of.addAction(tr("leaving at most %1% beyond").arg(100 * misses, 0, 'f', 0), this,
+                         [this, read, misses] { find_fewest(read, misses); });
+    };
+    if (const auto picture = meter_.picture())
+        offer(*menu.addMenu(tr("For this picture")),
+              [picture](const std::stop_token&) -> Result<RgbBlock> { return *picture; });
+    for (const Reference& reference : desk_.session.document.painting().brief.references)
+        offer(*menu.addMenu(tr("For %1").arg(shown_on_button(reference.picture.name))),
+              [reference](const std::stop_token& stop) { return pixels_of(reference, stop); });
     if (fewest_.running())
         menu.addAction(tr("Stop looking"), this, [this] {
             fewest_.stop();
@@ -206,34 +256,39 @@ void TubesPage::fill_fewest(QMenu& menu) {
         });
 }
 
-void TubesPage::find_fewest(double misses) {
-    if (!meter_.picture()) return;
+void TubesPage::find_fewest(const ReadPicture& read, double misses) {
     said_->setText(tr("Looking for the fewest tubes …"));
-    fewest_.start(
-        [this, misses, picture = meter_.picture(), number = desk_.session.document.number()](
-            const std::stop_token& stop, const Deliver& deliver) {
-            const auto found = fewest_tubes(colours_of(shrunk(*picture, kReachSide)),
-                                            generic_tubes(), generic_white(), misses, stop);
-            if (!found) return;
-            deliver([this, found = *found, misses, number] {
-                if (number != desk_.session.document.number()) return;
-                TubeSet tubes;
-                tubes.white = generic_white();
-                QStringList names;
-                for (const std::size_t place : found.tubes) {
-                    tubes.tubes.push_back(generic_tubes()[place]);
-                    names << QString::fromStdString(generic_tubes()[place].name);
-                }
-                set(tr("Fewest tubes"), std::move(tubes));
-                emit said(found.missed <= misses
-                              ? tr("%1 leave %2% of the picture beyond.")
-                                    .arg(names.join(tr(", ")))
-                                    .arg(100 * found.missed, 0, 'f', 1)
-                              : tr("No five tubes reach so much; %1 leave %2% beyond.")
-                                    .arg(names.join(tr(", ")))
-                                    .arg(100 * found.missed, 0, 'f', 1));
+    fewest_.start([this, misses, read, number = desk_.session.document.number()](
+                      const std::stop_token& stop, const Deliver& deliver) {
+        const auto picture = read(stop);
+        if (!picture) {
+            deliver([this, text = picture.error().message()] {
+                said_->setText(QString::fromStdString(text));
             });
+            return;
+        }
+        const auto found = fewest_tubes(colours_of(shrunk(*picture, kReachSide)), generic_tubes(),
+                                        generic_white(), misses, stop);
+        if (!found) return;
+        deliver([this, found = *found, misses, number] {
+            if (number != desk_.session.document.number()) return;
+            TubeSet tubes;
+            tubes.white = generic_white();
+            QStringList names;
+            for (const std::size_t place : found.tubes) {
+                tubes.tubes.push_back(generic_tubes()[place]);
+                names << QString::fromStdString(generic_tubes()[place].name);
+            }
+            set(tr("Fewest tubes"), std::move(tubes));
+            emit said(found.missed <= misses
+                          ? tr("%1 leave %2% of the picture beyond.")
+                                .arg(names.join(tr(", ")))
+                                .arg(100 * found.missed, 0, 'f', 1)
+                          : tr("No five tubes reach so much; %1 leave %2% beyond.")
+                                .arg(names.join(tr(", ")))
+                                .arg(100 * found.missed, 0, 'f', 1));
         });
+    });
 }
 
 // --- a tube of one's own
@@ -297,6 +352,7 @@ void TubesPage::refresh() {
     add_->setEnabled(any && tubes.tubes.size() < kMostTubesOfASet);
     white_->setEnabled(any);
     white_->setChecked(tubes.white.has_value());
+    sets_->setEnabled(any);
     fewest_button_->setEnabled(any && meter_.picture() != nullptr);
     recipe_.reset();
     beyond_.reset();
@@ -321,7 +377,7 @@ void TubesPage::refresh() {
             });
         }
         if (!picture || !reach) return;
-        auto beyond = beyond_reach(*picture, *reach, stop);
+        auto beyond = beyond_reach(*picture, reach, stop);
         if (!beyond) return;
         deliver([this, beyond = std::move(*beyond)] {
             beyond_ = beyond.share;

@@ -3,15 +3,18 @@
 
 #include <QImage>
 #include <QWidget>
+#include <functional>
 
 #include "desk/palette/palette_edits.h"
 #include "desk/palette/palette_meter.h"
 #include "desk/panes/bench.h"
 #include "desk/work/latest_job.h"
+#include "files/tube_library.h"
 #include "palette/paint_recipe.h"
 #include "palette/tube_reach.h"
 
 class QLabel;
+class QLineEdit;
 class QPushButton;
 class QVBoxLayout;
 
@@ -25,7 +28,7 @@ class TubesPage : public QWidget {
     Q_OBJECT
 public:
     TubesPage(const Desk& desk, PaletteEdits& edits, const PaletteMeter& meter,
-              QWidget* parent = nullptr);
+              TubeLibrary library = TubeLibrary::usual(), QWidget* parent = nullptr);
 
     bool finished() const { return !job_.running() && !fewest_.running() && !reading_.running(); }
     /// Nothing until it was found.
@@ -47,7 +50,11 @@ private:
     void fill_fewest(QMenu& menu);
     void add(Tube tube);
     void set(const QString& label, TubeSet tubes);
-    void find_fewest(double misses);
+    void fill_sets(QMenu& menu);
+    void ask_for_name();
+    void keep_set();
+    using ReadPicture = std::function<Result<RgbBlock>(const std::stop_token&)>;
+    void find_fewest(const ReadPicture& read, double misses);
     void ask_for_swatch();
     void pick_swatch(Rgb colour);
     void end_swatch(std::optional<double> strength);
@@ -59,8 +66,10 @@ private:
     Desk desk_;
     PaletteEdits& edits_;
     const PaletteMeter& meter_;
+    TubeLibrary library_;
     LatestJob job_, fewest_, reading_;
-    QPushButton *add_, *white_, *fewest_button_, *full_only_;
+    QPushButton *add_, *white_, *sets_, *fewest_button_, *full_only_;
+    QLineEdit* set_name_;
     QLabel *said_, *swatch_hint_;
     QWidget* swatch_box_;
     PicturePicker* swatch_;

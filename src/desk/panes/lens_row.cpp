@@ -39,6 +39,7 @@ LensRow::LensRow(const Session& session, Canvas& canvas, QWidget* parent)
     left_ = side_button("twin_left", true);
     right_ = side_button("twin_right", false);
     blur_ = blur_button();
+    severity_ = severity_button();
     across_ = lens_button(tr("From afar"),
                           tr("The picture as small as it is from across a room, without blur"));
     across_->setObjectName(QStringLiteral("across_room"));
@@ -58,7 +59,8 @@ LensRow::LensRow(const Session& session, Canvas& canvas, QWidget* parent)
     charts_->setObjectName(QStringLiteral("to_charts"));
     charts_->hide();
     connect(charts_, &QPushButton::clicked, this, &LensRow::wants_charts);
-    for (QPushButton* button : {ghost_, left_, right_, blur_, across_, mirror_, upend_, charts_})
+    for (QPushButton* button :
+         {ghost_, left_, right_, blur_, severity_, across_, mirror_, upend_, charts_})
         row->addWidget(button);
     connect(&canvas_, &Canvas::ghost_changed, this, &LensRow::refresh);
     connect(&session_.document, &Document::changed, this, &LensRow::refresh_ghost);
@@ -127,6 +129,20 @@ QPushButton* LensRow::blur_button() {
     return button;
 }
 
+QPushButton* LensRow::severity_button() {
+    auto* button = lens_button({}, tr("How far such eyes lack their cones"));
+    button->setObjectName(QStringLiteral("severity"));
+    auto* menu = new QMenu(this);
+    for (const int percent : {25, 50, 75, 100})
+        connect(menu->addAction(tr("%1%").arg(percent)), &QAction::triggered, this,
+                [this, percent] {
+                    canvas_.set_severity(static_cast<float>(percent) / 100);
+                    refresh();
+                });
+    button->setMenu(menu);
+    return button;
+}
+
 void LensRow::set_charts(bool any) {
     charts_->setVisible(any);
     fold();
@@ -164,11 +180,15 @@ void LensRow::refresh() {
     left_->setText(tr("left: %1 ▾").arg(label(canvas_.twin_left())));
     right_->setText(tr("right: %1 ▾").arg(label(canvas_.twin_right())));
     blur_->setText(tr("%1% ▾").arg(100 * canvas_.squint(), 0, 'f', 1));
+    severity_->setText(tr("severity %1% ▾").arg(100 * canvas_.severity(), 0, 'f', 0));
+    const bool eyes = !values && record_of(canvas_.lens()).has_severity;
+    seen.emplace_back(severity_, eyes);
     for (QPushButton* button : {left_, right_}) seen.emplace_back(button, twin);
     for (QPushButton* button : {blur_, across_}) seen.emplace_back(button, squints);
     ghost_->setChecked(canvas_.has_ghost());
     seen.emplace_back(ghost_, ghost_wanted());
-    for (QPushButton* button : {mirror_, upend_}) seen.emplace_back(button, !twin && !squints);
+    for (QPushButton* button : {mirror_, upend_})
+        seen.emplace_back(button, !twin && !squints && !eyes);
     // Those that go first: for a moment the row would be wider than the window.
     for (const auto& [button, visible] : seen)
         if (!visible) button->hide();
@@ -203,7 +223,8 @@ void LensRow::fold() {
     const int space = layout()->spacing();
     const QMargins margins = layout()->contentsMargins();
     int room = width() - margins.left() - margins.right();
-    for (QPushButton* button : {ghost_, left_, right_, blur_, across_, mirror_, upend_, charts_})
+    for (QPushButton* button :
+         {ghost_, left_, right_, blur_, severity_, across_, mirror_, upend_, charts_})
         if (!button->isHidden()) room -= button->sizeHint().width() + space;
     int needed = 0;
     const auto width_of = [&](std::size_t i) { return lenses_[i]->sizeHint().width() + space; };

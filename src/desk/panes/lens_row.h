@@ -41,13 +41,15 @@ private:
     void fill_side(QMenu& menu, bool left);
     void set_side(bool left, const TwinSide& side);
     QPushButton* blur_button();
+    QPushButton* severity_button();
 
     const Session& session_;
     Canvas& canvas_;
     bool comparing_ = false;
     Stage stage_ = Stage::colour;
     std::vector<QPushButton*> lenses_;
-    QPushButton *more_, *left_, *right_, *blur_, *across_, *mirror_, *upend_, *ghost_, *charts_;
+    QPushButton *more_, *left_, *right_, *blur_, *severity_, *across_, *mirror_, *upend_, *ghost_,
+        *charts_;
     QMenu* folded_;
 };
 

@@ -20,6 +20,10 @@ bool stands_elsewhere(const MeasureRecord* measure) {
     return measure->column || measure == &kOrderMeasure || measure == &kRangeMeasure;
 }
 
+constexpr const char* kLeftForEyes = QT_TR_NOOP(
+    "Percent that such eyes have left of the swing, of the strongest colour's lead and of what "
+    "parts neighbouring parts");
+
 const std::pair<const MeasureRecord*, const char*> kAbout[] = {
     {&kShapeMeasure,
      QT_TR_NOOP("Whether what stands light beside dark still does: 1 is all of it")},
@@ -38,6 +42,12 @@ const std::pair<const MeasureRecord*, const char*> kAbout[] = {
     {&kEdgesMeasure, QT_TR_NOOP("How many of the sealed edges in the focus are hard")},
     {&kBackgroundMeasure,
      QT_TR_NOOP("How much less contrast than the focus the strongest place elsewhere has")},
+    {&kOppositesMeasure,
+     QT_TR_NOOP("How long a border strong opposites meet along without greys between, as a share "
+                "of the picture's long side")},
+    {&kRedBlindMeasure, kLeftForEyes},
+    {&kGreenBlindMeasure, kLeftForEyes},
+    {&kBlueBlindMeasure, kLeftForEyes},
     {&kNoEffectMeasure, QT_TR_NOOP("How much of where the pass lands it leaves as it was")},
 };
 

@@ -77,10 +77,11 @@ void Canvas::take_change() {
 
 Canvas::Looks Canvas::looks() const {
     const Painting& shown = session_.outlook.shown().picture;
-    Looks looks{shown.ground(), shown.passes, shown.groups, {}, {}, {}};
+    Looks looks{shown.ground(), shown.passes, shown.groups, {}, {}, {}, {}};
     for (const Part& part : shown.parts) looks.masks.push_back(part.mask);
     const LensRecord& lens = record_of(peeked_.value_or(sight_.lens));
     if (lens.heeds_foci) looks.foci = shown.plan.foci;
+    if (lens.heeds_tubes) looks.tubes = shown.palette.tubes;
     if (lens.heeds_splits) looks.splits = shown.plan.splits;
     return looks;
 }
@@ -225,6 +226,12 @@ void Canvas::begin_placing_focus() {
 void Canvas::set_squint(double share) {
     if (sight_.squint == share) return;
     sight_.squint = share;
+    refresh();
+}
+
+void Canvas::set_severity(float severity) {
+    if (sight_.severity == severity) return;
+    sight_.severity = severity;
     refresh();
 }
 

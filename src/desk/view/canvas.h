@@ -68,6 +68,9 @@ public:
 
     double squint() const { return sight_.squint; }
     void set_squint(double share);
+    /// Of the other eyes, 0..1.
+    float severity() const { return sight_.severity; }
+    void set_severity(float severity);
     /// The picture as small as from across a room.
     void set_across_room(bool on);
     bool across_room() const { return across_room_; }
@@ -88,6 +91,8 @@ signals:
     /// In pixels of the picture; inside is false when the pointer has left it.
     void pointed(QPointF picture, bool inside);
     void tool_changed();
+    /// C was pressed over the picture with no tool in hand; in its pixels.
+    void takes_colour(QPointF picture);
     void shown_only_changed();
     void placing_changed();
     void ghost_changed();
@@ -143,6 +148,7 @@ private:
         std::vector<SharedPicture> masks;
         std::vector<Focus> foci;
         ShapeSplits splits;
+        TubeSet tubes;
         friend bool operator==(const Looks&, const Looks&) = default;
     };
     Looks looks() const;

@@ -149,9 +149,12 @@ bool Canvas::key(const QKeyEvent& event) {
     CanvasTool* tool = in_hand();
     const bool taken = tool != nullptr ? tool->key(event) : handles_.key(event) || foci_.key(event);
     const bool puts_down = !taken && tool != nullptr && event.key() == Qt::Key_Escape;
+    const bool takes = !taken && tool == nullptr && event.key() == Qt::Key_C &&
+                       event.modifiers() == Qt::NoModifier && underMouse();
     if (puts_down) put_down();
+    if (takes) emit takes_colour(transform_.to_picture(last_));
     if (taken || puts_down) update();
-    return taken || puts_down;
+    return taken || puts_down || takes;
 }
 
 void Canvas::keyPressEvent(QKeyEvent* event) {

@@ -11,6 +11,7 @@
 #include "colour/reader.h"
 #include "painting/plan.h"
 #include "painting/stage.h"
+#include "painting/tube.h"
 #include "raster/rgb_block.h"
 
 class QPainter;
@@ -41,10 +42,15 @@ enum class Lens {
     red_blind,
     green_blind,
     blue_blind,
+    opposites,
+    out_of_reach,
 };
 
 /// How strongly one squints: the blur's sigma as a share of the picture's long side.
 inline constexpr double kLeastSquint = 0.002, kMostSquint = 0.03, kUsualSquint = 0.008;
+
+/// How far the other eyes lack their cones: 0 is not at all.
+inline constexpr float kFullSeverity = 1;
 
 /// One side of the twin.
 struct TwinSide {
@@ -60,6 +66,7 @@ struct Sight {
     Reader reader = Reader::lightness;
     TwinSide left{Lens::seal, {}}, right{};
     double squint = kUsualSquint;
+    float severity = kFullSeverity;
     friend bool operator==(const Sight&, const Sight&) = default;
 };
 
@@ -69,7 +76,9 @@ struct LensTile {
     const RgbBlock& sealed;  ///< for a lens that compares; otherwise the same as `now`
     Reader reader;
     const Plan& plan;
-    double shrink;  ///< as in View
+    double shrink;         ///< as in View
+    float severity;        ///< of other eyes, 0..1
+    const TubeSet& tubes;  ///< of the palette
 };
 
 /// An image that a lens lays over the picture.
@@ -121,19 +130,23 @@ struct LensRecord {
     /// Into how many shapes it reduces the picture.
     std::optional<ShapeCount> shapes = std::nullopt;
     bool heeds_foci = false, heeds_splits = false;  ///< what of the plan its pixels depend on
-    bool heeds_strokes = false;                     ///< it draws what the stroke meter measures
+    bool has_severity = false;   ///< it shows what eyes see that lack cones by more or less
+    bool heeds_tubes = false;    ///< its pixels depend on the tubes of the palette
+    bool heeds_strokes = false;  ///< it draws what the stroke meter measures
 };
 
 extern const LensRecord kColourLens, kGreyLens, kSealLens, kTwinLens, kSquintLens, kShapes2Lens,
     kShapes3Lens, kShapes5Lens, kEdgesLens, kDriftLens, kWarmthLens, kIntensityLens, kExtremesLens,
-    kGrainLens, kPullLens, kRedBlindLens, kGreenBlindLens, kBlueBlindLens;
+    kGrainLens, kPullLens, kRedBlindLens, kGreenBlindLens, kBlueBlindLens, kOppositesLens,
+    kOutOfReachLens;
 
 /// In the order of the enumeration, which is that of the row of lenses.
 inline constexpr std::array kLenses{
-    &kColourLens,   &kGreyLens,    &kSealLens,  &kTwinLens,     &kSquintLens,     &kShapes2Lens,
-    &kShapes3Lens,  &kShapes5Lens, &kEdgesLens, &kDriftLens,    &kWarmthLens,     &kIntensityLens,
-    &kExtremesLens, &kGrainLens,   &kPullLens,  &kRedBlindLens, &kGreenBlindLens, &kBlueBlindLens};
-static_assert(kLenses.size() == static_cast<std::size_t>(Lens::blue_blind) + 1,
+    &kColourLens,   &kGreyLens,       &kSealLens,      &kTwinLens,      &kSquintLens,
+    &kShapes2Lens,  &kShapes3Lens,    &kShapes5Lens,   &kEdgesLens,     &kDriftLens,
+    &kWarmthLens,   &kIntensityLens,  &kExtremesLens,  &kGrainLens,     &kPullLens,
+    &kRedBlindLens, &kGreenBlindLens, &kBlueBlindLens, &kOppositesLens, &kOutOfReachLens};
+static_assert(kLenses.size() == static_cast<std::size_t>(Lens::out_of_reach) + 1,
               "one of a list is missing");
 
 inline const LensRecord& record_of(Lens lens) {

@@ -62,10 +62,12 @@ std::vector<KeyGroup> groups_at_work() {
     for (const BenchText& text : texts_of_benches())
         if (!text.keys.empty())
             groups.push_back({QObject::tr(text.keys_title), {text.keys.begin(), text.keys.end()}});
-    groups.push_back(group("Outline and brush", {{"Enter", "close the outline"},
-                                                 {"Backspace", "take a point back"},
-                                                 {"[  ]", "a smaller, a larger brush"},
-                                                 {"C", "pick a colour from the picture"}}));
+    groups.push_back(group(
+        "Outline and brush",
+        {{"Enter", "close the outline"},
+         {"Backspace", "take a point back"},
+         {"[  ]", "a smaller, a larger brush"},
+         {"C", "pick a colour from the picture: for the brush in hand, else for the palette"}}));
     groups.push_back(
         group("Focus and ladder", {{"Arrows", "move the chosen focus; with Shift finely"},
                                    {"+  −", "a larger, a smaller focus"},

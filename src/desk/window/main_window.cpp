@@ -19,6 +19,7 @@
 #include "desk/panes/ladder.h"
 #include "desk/panes/lens_row.h"
 #include "desk/panes/pointer_line.h"
+#include "desk/panes/taken_colour.h"
 #include "desk/panes/top_bar.h"
 #include "desk/view/canvas.h"
 #include "desk/window/about_sheet.h"
@@ -232,6 +233,10 @@ void MainWindow::connect_panes() {
         session_.document.log(std::move(log));
     });
     connect(canvas_, &Canvas::pointed, pointer_, &PointerLine::point);
+    connect(canvas_, &Canvas::takes_colour, this, [this](QPointF picture) {
+        if (const QString said = take_colour(session_, picture); !said.isEmpty())
+            notice_->say(said);
+    });
     connect(pointer_, &PointerLine::stepped, ladder_, &Ladder::set_pointer);
     connect(findings_, &FindingsView::mend_pointed, this, [this](const Mend* mend) {
         bench_->point_at(mend);

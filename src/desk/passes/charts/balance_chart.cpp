@@ -18,11 +18,11 @@ namespace {
 constexpr int kColumns = 3;
 
 /// Those that a painting is measured by and that have a figure; the ledger's columns first.
-std::vector<const MeasureRecord*> drawn_measures(const Painting& painting) {
+std::vector<const MeasureRecord*> drawn_measures(const Limits& limits, const Painting& painting) {
     std::vector<const MeasureRecord*> drawn;
     std::ranges::copy_if(kMeasures, std::back_inserter(drawn), [&](const MeasureRecord* measure) {
         return measure->figure != nullptr &&
-               (measure->asked == nullptr || measure->asked(painting));
+               (measure->asked == nullptr || measure->asked(limits, painting));
     });
     std::ranges::stable_partition(drawn, &MeasureRecord::column);
     return drawn;
@@ -109,7 +109,7 @@ void BalanceChart::draw(QPainter& painter, const QSizeF& size) const {
     if (audit->passes.empty())
         return draw_hint(painter, size, tr("Nothing is laid yet. Each pass adds to these lines."));
     const std::size_t chosen = std::min(session_.outlook.moment(), audit->passes.size());
-    const auto measures = drawn_measures(session_.document.painting());
+    const auto measures = drawn_measures(audit->limits, session_.document.painting());
     for (std::size_t index = 0; index < measures.size(); ++index) {
         const MeasureRecord& measure = *measures[index];
         const Place place(size, index, measures.size(), audit->passes.size());
@@ -176,7 +176,7 @@ void BalanceChart::draw(QPainter& painter, const QSizeF& size) const {
 std::optional<BalanceChart::Spot> BalanceChart::spot_at(const QPointF& at) const {
     const Audit* audit = figures();
     if (audit == nullptr || audit->passes.empty()) return std::nullopt;
-    const auto measures = drawn_measures(session_.document.painting());
+    const auto measures = drawn_measures(audit->limits, session_.document.painting());
     for (std::size_t index = 0; index < measures.size(); ++index) {
         const Place place(size(), index, measures.size(), audit->passes.size());
         if (!place.plot.adjusted(-scaled(8), -scaled(22), scaled(8), scaled(8)).contains(at))

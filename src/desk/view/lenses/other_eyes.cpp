@@ -10,7 +10,8 @@ template <Eyes eyes>
 RgbBlock seen(const LensTile& tile) {
     RgbBlock pixels = tile.now;
     const RgbRow all = pixels.all();
-    for (std::size_t i = 0; i < all.r.size(); ++i) all.set(i, seen_by(eyes, ConstRgbRow(all)[i]));
+    for (std::size_t i = 0; i < all.r.size(); ++i)
+        all.set(i, seen_by(eyes, ConstRgbRow(all)[i], tile.severity));
     return pixels;
 }
 
@@ -28,6 +29,7 @@ const LensRecord kRedBlindLens{
     .on_colour = true,
     .note = "As red-blind eyes see it",
     .pixels = seen<Eyes::red_blind>,
+    .has_severity = true,
 };
 const LensRecord kGreenBlindLens{
     .lens = Lens::green_blind,
@@ -37,6 +39,7 @@ const LensRecord kGreenBlindLens{
     .on_colour = true,
     .note = "As green-blind eyes see it",
     .pixels = seen<Eyes::green_blind>,
+    .has_severity = true,
 };
 const LensRecord kBlueBlindLens{
     .lens = Lens::blue_blind,
@@ -46,6 +49,7 @@ const LensRecord kBlueBlindLens{
     .on_colour = true,
     .note = "As blue-blind eyes see it",
     .pixels = seen<Eyes::blue_blind>,
+    .has_severity = true,
 };
 
 }  // namespace underpaint

@@ -12,6 +12,7 @@ const LensRecord kTwinLens{
     .on_colour = true,
     .heeds_foci = true,
     .heeds_splits = true,
+    .heeds_tubes = true,
 };
 
 }  // namespace underpaint

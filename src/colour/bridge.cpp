@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "palette/bridge.h"
+#include "colour/bridge.h"
 
 #include <algorithm>
 #include <cmath>
 
+#include "colour/colour_at.h"
 #include "colour/intensity.h"
 #include "colour/srgb.h"
-#include "palette/wheel.h"
 
 namespace underpaint {
 
