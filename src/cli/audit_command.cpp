@@ -11,20 +11,14 @@
 #include "cli/opening.h"
 #include "files/audit_json.h"
 #include "files/openraster.h"
-#include "files/painter_files.h"
 #include "painting/changes.h"
+#include "painting/version_changes.h"
 #include "raster/in_parallel.h"
 #include "terms/figures.h"
 #include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {
-
-HouseRules own_rules() {
-    const auto rules = PainterFiles::usual().rules();
-    if (!rules) report(rules.error());  // and the rest goes on
-    return rules.value_or(HouseRules{});
-}
 
 /// The measures that stand in the table: those of the ledger, and what is told beside it.
 constexpr std::array kColumns{&kOrderMeasure, &kFocusMeasure, &kSwingMeasure, &kRangeMeasure};
@@ -106,7 +100,7 @@ Result<AuditedFile> measured_with(const std::vector<Focus>& foci, std::string fi
 
 Result<AuditedFile> audited(const AuditRequest& request, const std::filesystem::path& file,
                             const HouseRules& own) {
-    auto opened = open_input(file, {request.under, request.strict});
+    auto opened = open_input(file, {request.under, request.strict, request.version});
     if (!opened) return tl::unexpected(opened.error());
     auto result =
         measured_with(request.foci, file.string(), std::move(*opened), request.reader, own);
@@ -184,8 +178,15 @@ std::optional<Painting> mend_safely(const AuditedFile& measured, const HouseRule
 int run(const MendRequest& request) {
     if (Done may = check_output(request.out); !may) return report(may.error());
     const HouseRules own = own_rules();
-    auto opened = open_input(request.in, {request.under, request.strict});
+    auto opened = open_input(request.in, {request.under, request.strict, {}});
     if (!opened) return report(opened.error());
+    const VersionId chosen = opened->painting.version;
+    if (request.version) {
+        const auto id = version_named(opened->painting, *request.version);
+        if (!id)
+            return report({request.in.string(), "it has no version \"" + *request.version + "\"."});
+        opened->painting = with_version_chosen(std::move(opened->painting), *id);
+    }
     if (Done may = check_not_over_partial(*opened, request.in, request.out, request.even_partial);
         !may)
         return report(may.error());
@@ -212,6 +213,7 @@ int run(const MendRequest& request) {
     measured.painting = std::move(*result);
     measure(measured, request.reader, own);
     measured.painting.plan.foci = own_foci;
+    measured.painting = with_version_chosen(std::move(measured.painting), chosen);
     if (Done saved = save_painting(request.out, measured.painting); !saved)
         return report(saved.error());
     return status_of(measured);

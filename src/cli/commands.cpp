@@ -62,7 +62,7 @@ int run(const RenderRequest& request) {
         return report({request.out.string(),
                        "this is the painting itself, which a picture would replace. Choose another "
                        "name."});
-    const auto opened = open_input(request.in, {{}, request.strict});
+    const auto opened = open_input(request.in, {{}, request.strict, request.version});
     if (!opened) return report(opened.error());
     const Painting& painting = opened->painting;
     const std::size_t upto = request.upto.value_or(painting.passes.size());

@@ -26,6 +26,7 @@ struct RenderRequest {
     std::optional<Depth> depth;
     std::optional<Reader> grey;
     bool strict = false;  ///< not when something had to be left out
+    std::optional<std::string> version = {};
 };
 struct AuditRequest {
     std::vector<std::filesystem::path> in;
@@ -35,6 +36,7 @@ struct AuditRequest {
     std::vector<Focus> foci;
     std::optional<std::string> under;
     bool strict = false;
+    std::optional<std::string> version = {};
 };
 struct MendRequest {
     std::filesystem::path in, out;
@@ -44,6 +46,12 @@ struct MendRequest {
     std::optional<std::string> under;
     bool strict = false;
     bool even_partial = false;  ///< also over a file that was not read whole
+    std::optional<std::string> version = {};
+};
+struct VersionsRequest {
+    std::filesystem::path in;
+    bool json = false, strict = false;
+    Reader reader = Reader::lightness;
 };
 struct ValuesRequest {
     std::filesystem::path in;
@@ -91,6 +99,7 @@ int run(const BriefRequest& request);
 int run(const PaletteRequest& request);
 int run(const ForecastRequest& request);
 int run(const MixRequest& request);
+int run(const VersionsRequest& request);
 int run(const DemoRequest& request);
 int run_info(const std::filesystem::path& in);
 

@@ -86,6 +86,8 @@ std::optional<std::string> unknown_command(const CLI::App& app, int argc, char**
            listed(names) + "; underpaint --help says more.";
 }
 
+constexpr const char* kVersionHelp = "Of this version: its name, or #2 for the second";
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -106,6 +108,7 @@ int main(int argc, char** argv) {
     add_reader(*render_command, "--grey", "Values only, as this reader sees them",
                [&](Reader reader) { render.grey = reader; });
     add_strict(*render_command, render.strict);
+    render_command->add_option("--version", render.version, kVersionHelp);
 
     AuditRequest audit;
     std::vector<std::string> foci;
@@ -120,6 +123,7 @@ int main(int argc, char** argv) {
     add_foci(*audit_command, foci);
     audit_command->add_option("--under", audit.under, kUnderHelp);
     add_strict(*audit_command, audit.strict);
+    audit_command->add_option("--version", audit.version, kVersionHelp);
 
     MendRequest mend;
     bool safe = false;
@@ -137,6 +141,7 @@ int main(int argc, char** argv) {
     add_foci(*mend_command, foci);
     mend_command->add_option("--under", mend.under, kUnderHelp);
     add_strict(*mend_command, mend.strict);
+    mend_command->add_option("--version", mend.version, kVersionHelp);
     mend_command->add_flag("--even-partial", mend.even_partial,
                            "Also over the file itself when not all of it could be read");
 
@@ -159,6 +164,15 @@ int main(int argc, char** argv) {
     add_reader(*brief_command, "--reader", kReaderHelp,
                [&](Reader reader) { brief.reader = reader; });
     add_strict(*brief_command, brief.strict);
+
+    VersionsRequest versions;
+    auto* versions_command =
+        app.add_subcommand("versions", "List a painting's versions and their figures");
+    versions_command->add_option("IN.ora", versions.in, "The painting")->required();
+    versions_command->add_flag("--json", versions.json, "Print JSON");
+    add_reader(*versions_command, "--reader", kReaderHelp,
+               [&](Reader reader) { versions.reader = reader; });
+    add_strict(*versions_command, versions.strict);
 
     PaletteRequest palette;
     auto* palette_command = app.add_subcommand("palette", "List a painting's palette");
@@ -265,6 +279,7 @@ int main(int argc, char** argv) {
         if (tenths) values.scale = ValueScale::zero_to_ten;
         if (*values_command) return run(values);
         if (*brief_command) return run(brief);
+        if (*versions_command) return run(versions);
         if (*palette_command) return run(palette);
         if (*forecast_command) return run(forecast);
         if (*mix_command) return run(mix);

@@ -6,8 +6,11 @@
 #include <iostream>
 #include <mutex>
 
+#include "cli/commands.h"
 #include "files/open_any.h"
+#include "files/painter_files.h"
 #include "files/today.h"
+#include "painting/version_changes.h"
 #include "terms/shown_name.h"
 
 namespace underpaint {
@@ -18,11 +21,24 @@ Result<OpenedPainting> open_input(const std::filesystem::path& in, const OpenReq
     const std::string file = in.string();
     if (request.strict && !opened->left_out.empty())
         return trouble(file, opened->left_out.front() + " Nothing was done, as --strict asks.");
+    if (request.version) {
+        const auto id = version_named(opened->painting, *request.version);
+        if (!id)
+            return trouble(file, "it has no version \"" + *request.version +
+                                     "\". `underpaint versions` lists them.");
+        opened->painting = with_version_chosen(std::move(opened->painting), *id);
+    }
     static std::mutex mutex;  // several files are opened at once
     const std::scoped_lock lock(mutex);
     for (const std::string& notice : opened->notices)
         std::cerr << "underpaint: " << printable(file + ": " + notice) << '\n';
     return opened;
+}
+
+HouseRules own_rules() {
+    const auto rules = PainterFiles::usual().rules();
+    if (!rules) report(rules.error());  // and the rest goes on
+    return rules.value_or(HouseRules{});
 }
 
 Done check_output(const std::filesystem::path& out) {

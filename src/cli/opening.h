@@ -15,14 +15,18 @@ namespace underpaint {
 
 /// How an input is to be opened.
 struct OpenRequest {
-    std::optional<std::string> under = {};  ///< name of the layer that is the underpaint
-    bool strict = false;                    ///< trouble where something had to be left out
+    std::optional<std::string> under = {};    ///< name of the layer that is the underpaint
+    bool strict = false;                      ///< trouble where something had to be left out
+    std::optional<std::string> version = {};  ///< to be chosen; see version_named()
 };
 
 /// Opens a painting or picture, and says on the error stream what was changed or left out on the
 /// way in.
 [[nodiscard]] Result<OpenedPainting> open_input(const std::filesystem::path& in,
                                                 const OpenRequest& request = {});
+
+/// The painter's own house rules; what is wrong with them is said on the error stream.
+HouseRules own_rules();
 
 /// Trouble when a file can't be written to that name: it is a folder, or it would lie in none.
 /// Asked before anything is opened, so that no work is done for nothing.

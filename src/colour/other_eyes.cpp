@@ -9,17 +9,15 @@
 namespace underpaint {
 namespace {
 
-using Matrix = std::array<std::array<float, 3>, 3>;
-
-constexpr std::array<Matrix, 3> kMachado{{{{{0.152286F, 1.052583F, -0.204868F},
-                                            {0.114503F, 0.786281F, 0.099216F},
-                                            {-0.003882F, -0.048116F, 1.051998F}}},
-                                          {{{0.367322F, 0.860646F, -0.227968F},
-                                            {0.280085F, 0.672501F, 0.047413F},
-                                            {-0.011820F, 0.042940F, 0.968881F}}},
-                                          {{{1.255528F, -0.076749F, -0.178779F},
-                                            {-0.078411F, 0.930809F, 0.147602F},
-                                            {0.004733F, 0.691367F, 0.303900F}}}}};
+constexpr std::array<EyesMatrix, 3> kMachado{{{{{0.152286F, 1.052583F, -0.204868F},
+                                                {0.114503F, 0.786281F, 0.099216F},
+                                                {-0.003882F, -0.048116F, 1.051998F}}},
+                                              {{{0.367322F, 0.860646F, -0.227968F},
+                                                {0.280085F, 0.672501F, 0.047413F},
+                                                {-0.011820F, 0.042940F, 0.968881F}}},
+                                              {{{1.255528F, -0.076749F, -0.178779F},
+                                                {-0.078411F, 0.930809F, 0.147602F},
+                                                {0.004733F, 0.691367F, 0.303900F}}}}};
 
 }  // namespace
 
@@ -28,14 +26,23 @@ std::optional<Eyes> eyes_from_id(std::string_view id) {
     return found == kOtherEyes.end() ? std::nullopt : std::optional(found->eyes);
 }
 
-LinearRgb seen_by(Eyes eyes, LinearRgb colour, float severity) {
-    const Matrix& m = kMachado[static_cast<std::size_t>(eyes)];
+EyesMatrix matrix_of(Eyes eyes, float severity) {
+    EyesMatrix mixed = kMachado[static_cast<std::size_t>(eyes)];
     const float share = unit(severity);
-    const auto channel = [&](std::size_t row, float own) {
-        const float seen = m[row][0] * colour.r + m[row][1] * colour.g + m[row][2] * colour.b;
-        return own + share * (seen - own);
+    for (std::size_t row = 0; row < 3; ++row)
+        for (std::size_t column = 0; column < 3; ++column) {
+            const float same = row == column ? 1.0F : 0.0F;
+            mixed[row][column] = same + share * (mixed[row][column] - same);
+        }
+    return mixed;
+}
+
+LinearRgb seen_by(Eyes eyes, LinearRgb colour, float severity) {
+    const EyesMatrix m = matrix_of(eyes, severity);
+    const auto channel = [&](std::size_t row) {
+        return m[row][0] * colour.r + m[row][1] * colour.g + m[row][2] * colour.b;
     };
-    return {channel(0, colour.r), channel(1, colour.g), channel(2, colour.b)};
+    return {channel(0), channel(1), channel(2)};
 }
 
 Rgb seen_by(Eyes eyes, Rgb colour, float severity) {

@@ -25,6 +25,11 @@ inline constexpr std::array<EyesText, 3> kOtherEyes{{
 constexpr const EyesText& text_of(Eyes eyes) {
     return kOtherEyes[static_cast<std::size_t>(eyes)];
 }
+/// Of light: what each channel seen takes of red, green and blue.
+using EyesMatrix = std::array<std::array<float, 3>, 3>;
+/// Machado's, mixed with the identity by severity 0..1.
+EyesMatrix matrix_of(Eyes eyes, float severity = 1);
+
 std::optional<Eyes> eyes_from_id(std::string_view id);
 
 /// What such eyes see of a colour. Machado, Oliveira and Fernandes, "A physiologically-based model

@@ -129,6 +129,26 @@ void flatten(const Json& json, const std::string& path, Json& row) {
 
 }  // namespace
 
+std::string write_versions(const std::vector<AuditedVersion>& versions, Reader reader) {
+    Json json{{"schema", "faithful-underpaint/versions-1"},
+              {"reader", text_of(reader).id},
+              {"versions", Json::array()}};
+    for (const AuditedVersion& each : versions) {
+        const PassAudit& last =
+            each.audit.passes.empty() ? each.audit.ground : each.audit.passes.back();
+        Json version{{"name", each.version.name},
+                     {"chosen", each.chosen},
+                     {"from", each.version.from},
+                     {"note", each.version.note},
+                     {"passes", each.painting.passes.size()}};
+        for (const MeasureRecord* measure : kMeasures)
+            if (measure->fields != nullptr)
+                version[std::string(measure->id)] = figures_of(*measure, each.painting, last);
+        json["versions"].push_back(std::move(version));
+    }
+    return text_of(json);
+}
+
 std::string write_audit(const AuditedFile& file) {
     return text_of(audit_of(file));
 }

@@ -3,6 +3,7 @@
 
 #include <span>
 #include <string>
+#include <vector>
 
 #include "audit/finding.h"
 
@@ -22,6 +23,17 @@ struct AuditedFile {
 std::string write_audit(const AuditedFile& file);
 /// Those of several files, as a list, each with its "file".
 std::string write_audits(std::span<const AuditedFile> files);
+
+/// A version of a painting, measured as a painting of its own.
+struct AuditedVersion {
+    const Version& version;
+    bool chosen = false;
+    const Painting& painting;
+    Audit audit;
+};
+/// The last state of each as JSON, schema "faithful-underpaint/versions-1": see
+/// docs/versions-json.md.
+std::string write_versions(const std::vector<AuditedVersion>& versions, Reader reader);
 
 /// The figures that are numbers, and the verdicts, as comma-separated values (RFC 4180): a line a
 /// pass.

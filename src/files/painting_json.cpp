@@ -9,6 +9,7 @@
 #include "files/unknown_members.h"
 #include "painting/changes.h"
 #include "painting/group_changes.h"
+#include "painting/version_changes.h"
 #include "terms/parameter.h"
 #include "terms/shown_name.h"
 
@@ -105,38 +106,53 @@ Json to_json(const Plan& plan) {
     return json;
 }
 
+Json to_json(const Meant& meant) {
+    return {{"finding", meant.finding}, {"pass", meant.pass},     {"parts", meant.parts},
+            {"focus", meant.focus},     {"figure", meant.figure}, {"note", meant.note}};
+}
+
+/// What versions have each for themselves, as members of an object.
+void add_colouring(const Colouring& colouring, const NamePicture& name, Json& json) {
+    for (const char* list : {"meant", "groups", "passes"}) json[list] = Json::array();
+    for (const Meant& meant : colouring.meant) json["meant"].push_back(to_json(meant));
+    for (const Group& group : colouring.groups) json["groups"].push_back(to_json(group));
+    for (const Pass& pass : colouring.passes) json["passes"].push_back(to_json(pass, name));
+    if (colouring.palette != Palette{}) json["palette"] = to_json(colouring.palette);
+    if (colouring.colour_plan != ColourPlan{}) json["colour_plan"] = to_json(colouring.colour_plan);
+}
+
+/// The chosen one is the painting itself, and has no passes here.
+Json to_json(const Version& version, bool chosen, const NamePicture& name) {
+    Json json{{"id", version.id},
+              {"name", version.name},
+              {"from", version.from},
+              {"note", version.note},
+              {"chosen", chosen}};
+    if (!chosen) add_colouring(version.colouring, name, json);
+    return json;
+}
+
 Json to_json(const Painting& painting, const NamePicture& name) {
     Json json{{"schema", kSchema},
               {"name", painting.name},
               {"underpaint", name(painting.underpaint)},
               {"parts", Json::array()},
               {"plan", to_json(painting.plan)},
-              {"meant", Json::array()},
               {"seals", Json::array()},
-              {"values", Json::array()},
-              {"groups", Json::array()},
-              {"passes", Json::array()}};
+              {"values", Json::array()}};
     for (const Part& part : painting.parts)
         json["parts"].push_back({{"id", part.id},
                                  {"name", part.name},
                                  {"mask", name(part.mask)},
                                  {"hidden", part.hidden}});
-    for (const Meant& meant : painting.meant)
-        json["meant"].push_back({{"finding", meant.finding},
-                                 {"pass", meant.pass},
-                                 {"parts", meant.parts},
-                                 {"focus", meant.focus},
-                                 {"figure", meant.figure},
-                                 {"note", meant.note}});
     for (const Seal& seal : painting.seals)
         json["seals"].push_back(
             {{"number", seal.number}, {"date", seal.date}, {"picture", name(seal.picture)}});
     if (painting.sealed()) json["seal_in_force"] = painting.seal_at;
     for (const Pass& pass : painting.values) json["values"].push_back(to_json(pass, name));
-    for (const Group& group : painting.groups) json["groups"].push_back(to_json(group));
-    for (const Pass& pass : painting.passes) json["passes"].push_back(to_json(pass, name));
-    if (painting.palette != Palette{}) json["palette"] = to_json(painting.palette);
-    if (painting.colour_plan != ColourPlan{}) json["colour_plan"] = to_json(painting.colour_plan);
+    add_colouring(colouring_of(painting), name, json);
+    for (const Version& version : painting.versions)
+        json["versions"].push_back(to_json(version, version.id == painting.version, name));
     add_foreign(painting.foreign, json);
     return json;
 }
@@ -168,12 +184,9 @@ public:
         read_plan(json.at("plan"), painting);
         read_seals(json, painting);
         if (json.contains("values")) read_passes(json.at("values"), painting, painting.values);
-        read_groups(json, painting);
-        read_passes(json.at("passes"), painting, painting.passes);
-        if (json.contains("meant")) read_meant(json.at("meant"), painting);
+        read_colouring(json, painting);
+        read_versions(json, painting);
         read_foreign(json, painting);
-        painting = with_settled_groups(std::move(painting));
-        read_palette(json, painting);
         return {std::move(painting), std::move(lost_)};
     }
 
@@ -241,6 +254,74 @@ private:
                 lost_.push_back("Seal " + std::to_string(number) + " was lost: " + error.what);
             }
         }
+    }
+
+    /// What of a painting, or of a version of it, is its own.
+    void read_colouring(const Json& json, Painting& painting) {
+        read_groups(json, painting);
+        read_passes(json.at("passes"), painting, painting.passes);
+        if (json.contains("meant")) read_meant(json.at("meant"), painting);
+        painting = with_settled_groups(std::move(painting));
+        read_palette(json, painting);
+    }
+
+    /// Older paintings have none. One that is damaged is lost by itself; where none is chosen, what
+    /// the painting has is one more.
+    void read_versions(const Json& json, Painting& painting) {
+        if (!json.contains("versions")) return;
+        const Painting shared = with_colouring(painting, {});
+        std::size_t left_out = 0;
+        for (const Json& each : json.at("versions")) {
+            if (painting.versions.size() >= kMostVersions) {
+                ++left_out;
+                continue;
+            }
+            try {
+                Version version{each.at("id"),
+                                each.at("name"),
+                                each.value("from", ""),
+                                each.value("note", ""),
+                                {}};
+                const bool chosen = each.value("chosen", false) && painting.version == kNoVersion;
+                if (version.id == kNoVersion || painting.find_version(version.id) != nullptr)
+                    version.id = free_id(json.at("versions"), painting);
+                if (chosen) {
+                    painting.version = version.id;
+                } else {
+                    Painting own = shared;
+                    read_colouring(each, own);
+                    version.colouring = colouring_of(own);
+                }
+                const std::string name = version.name;
+                painting.versions.push_back(std::move(version));
+                painting =
+                    with_version_renamed(std::move(painting), painting.versions.back().id, name);
+            } catch (const Json::exception&) {
+                lost_.push_back("A version of the painting was lost: it is damaged.");
+            }
+        }
+        if (left_out > 0)
+            lost_.push_back("A painting has " + std::to_string(kMostVersions) + " versions; " +
+                            std::to_string(left_out) + " more were left out.");
+        if (painting.versions.empty() || painting.version != kNoVersion) return;
+        if (painting.versions.size() >= kMostVersions) {
+            lost_.push_back("Of the versions none was chosen, and the last was lost for it.");
+            painting.versions.pop_back();
+        }
+        const VersionId id = free_id(json.at("versions"), painting);
+        painting.versions.insert(painting.versions.begin(), Version{id, "Version", {}, {}, {}});
+        painting.version = id;
+        painting = with_version_renamed(std::move(painting), id, "Version");
+    }
+
+    /// One that no version has or will have.
+    static VersionId free_id(const Json& versions, const Painting& painting) {
+        VersionId highest = kNoVersion;
+        for (const Json& each : versions)
+            if (each.is_object() && each.contains("id") && each.at("id").is_number_integer())
+                highest = std::max(highest, std::min(each.at("id").get<VersionId>(), 1'000'000));
+        for (const Version& version : painting.versions) highest = std::max(highest, version.id);
+        return highest + 1;
     }
 
     /// Older paintings have none. A damaged one is lost by itself.

@@ -103,14 +103,21 @@ Painting with_part_moved(Painting painting, std::size_t from, std::size_t to) {
 Painting without_part(Painting painting, PartId id) {
     const Part* part = painting.part(id);
     if (part == nullptr) return painting;
-    for (auto* passes : {&painting.values, &painting.passes})
-        for (Pass& pass : *passes)
+    const auto keep_mask = [&](std::vector<Pass>& passes) {
+        for (Pass& pass : passes)
             if (std::erase(pass.reach.parts, id) > 0)
                 pass.reach.kept.push_back({part->name, part->mask});
+    };
+    keep_mask(painting.values);
+    keep_mask(painting.passes);
+    painting.colour_plan.parts.erase(id);
+    for (Version& version : painting.versions) {
+        keep_mask(version.colouring.passes);
+        version.colouring.colour_plan.parts.erase(id);
+    }
     std::erase_if(painting.parts, [&](const Part& other) { return other.id == id; });
     painting.plan.steps.erase(id);
     painting.plan.reserved.erase(id);
-    painting.colour_plan.parts.erase(id);
     return painting;
 }
 

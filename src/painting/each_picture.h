@@ -13,12 +13,16 @@ void each_picture(AnyPainting& painting, Work work) {
     work(painting.underpaint);
     for (auto& part : painting.parts) work(part.mask);
     for (auto& seal : painting.seals) work(seal.picture);
-    for (auto* passes : {&painting.values, &painting.passes})
-        for (auto& pass : *passes) {
+    const auto of_passes = [&](auto& passes) {
+        for (auto& pass : passes) {
             work(pass.reach.painted);
             for (auto& kept : pass.reach.kept) work(kept.mask);
             for_pictures(pass.source, work);
         }
+    };
+    of_passes(painting.values);
+    of_passes(painting.passes);
+    for (auto& version : painting.versions) of_passes(version.colouring.passes);
 }
 
 }  // namespace underpaint

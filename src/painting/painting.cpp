@@ -15,6 +15,11 @@ const Group* Painting::group(GroupId id) const {
     return found == groups.end() ? nullptr : &*found;
 }
 
+const Version* Painting::find_version(VersionId id) const {
+    const auto found = std::ranges::find(versions, id, &Version::id);
+    return found == versions.end() ? nullptr : &*found;
+}
+
 bool Painting::lays(const Pass& pass) const {
     const Group* of = group(pass.group);
     return !pass.does_nothing() && (of == nullptr || !of->does_nothing());

@@ -13,6 +13,7 @@
 #include "painting/pass.h"
 #include "painting/plan.h"
 #include "painting/seal.h"
+#include "painting/version.h"
 #include "painting/work_log.h"
 
 namespace underpaint {
@@ -33,6 +34,10 @@ struct Painting {
     ColourPlan colour_plan;
     Brief brief;
     std::vector<Meant> meant;  ///< findings that the painter accepts
+    /// Several colourings in the painter's order; none while there is but one. What the painting
+    /// itself has as passes, groups, palette, colour plan and meant is the chosen one's.
+    std::vector<Version> versions;
+    VersionId version = kNoVersion;  ///< the chosen one
     WorkLog log;
     std::shared_ptr<const ForeignFile> foreign;  ///< null: nothing
 
@@ -45,6 +50,8 @@ struct Painting {
     const Part* part(PartId id) const;
     /// Null when there is no such group.
     const Group* group(GroupId id) const;
+    /// Null when there is no such version.
+    const Version* find_version(VersionId id) const;
     /// Whether one of its passes may change a pixel: it is on with some strength, and so is its
     /// group.
     bool lays(const Pass& pass) const;

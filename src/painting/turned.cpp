@@ -26,6 +26,8 @@ Painting turned(const Painting& painting, Turn turn) {
     for (Seal& seal : result.seals) seal.picture = turner.picture(seal.picture);
     for (Pass& pass : result.values) turn_pass(pass, turner);
     for (Pass& pass : result.passes) turn_pass(pass, turner);
+    for (Version& version : result.versions)
+        for (Pass& pass : version.colouring.passes) turn_pass(pass, turner);
     for (Focus& focus : result.plan.foci) focus.centre = turner.point(focus.centre);
     return result;
 }

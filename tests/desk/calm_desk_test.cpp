@@ -310,7 +310,7 @@ TEST_F(CalmDesk, LensesThatDoNotFitFoldIntoAMenu) {
     window_->resize(900, 500);
     QCoreApplication::processEvents();
     EXPECT_GE(window_->width(), 1024) << "there is a least size";
-    window_->resize(1720, 900);
+    window_->resize(2200, 900);
     settle();
     EXPECT_FALSE(find("more_lenses")->isVisible());
 }

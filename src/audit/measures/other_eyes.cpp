@@ -23,9 +23,15 @@ void see(Eyes eyes, const RgbBlock& light, RgbBlock& seen) {
     seen.reshape(light.area());
     const ConstRgbRow from = light.all();
     const RgbRow to = seen.all();
-    for (std::size_t i = 0; i < from.r.size(); ++i) {
-        const LinearRgb c = seen_by(eyes, LinearRgb{from.r[i], from.g[i], from.b[i]});
-        to.r[i] = unit(c.r), to.g[i] = unit(c.g), to.b[i] = unit(c.b);
+    const std::size_t count = from.r.size();
+    const float *r = from.r.data(), *g = from.g.data(), *b = from.b.data();
+    const EyesMatrix m = matrix_of(eyes);
+    float* const channels[] = {to.r.data(), to.g.data(), to.b.data()};
+    for (std::size_t c = 0; c < 3; ++c) {
+        float* __restrict out = channels[c];  // so that the loop is vectorised
+        const auto [of_r, of_g, of_b] = m[c];
+        for (std::size_t i = 0; i < count; ++i)
+            out[i] = std::clamp(of_r * r[i] + of_g * g[i] + of_b * b[i], 0.0F, 1.0F);
     }
 }
 
@@ -37,7 +43,7 @@ void gather(const TileState& tile, ColourTally& into) {
         read_colours_of_light(seen, colours);
         EyesTally::Seen& tally = into.eyes.seen[static_cast<std::size_t>(eyes.eyes)];
         tally.swing.add(tile, std::as_const(colours).warmth.samples());
-        tally.intensity.add(tile, colours);
+        if (!tile.painting->plan.foci.empty()) tally.intensity.add(tile, colours);
     }
     const ConstRgbRow light = tile.light.all();
     for (const PartOnTile& on : tile.parts)

@@ -363,8 +363,10 @@ void PaletteBoard::refresh() {
             break;
         case kTubes:
             legend_->setText(
-                tr("In colour: what no mixture of these tubes comes near to. Left of "
-                   "the pair what is wanted, right what the recipe comes to."));
+                edits_.palette().tubes.tubes.empty()
+                    ? QString()
+                    : tr("In colour: what no mixture of these tubes comes near to. Left of "
+                         "the pair what is wanted, right what the recipe comes to."));
             break;
         case kPlan:
             legend_->setText(

@@ -77,6 +77,8 @@ public:
     virtual bool finished() const { return true; }
     /// Turns to a page of its sheet; false when there is none of that name.
     virtual bool show_page(const QString&) { return false; }
+    /// What stands in place of the canvas is looked at through another lens while a key is held.
+    virtual void peek(std::optional<Lens>) {}
     /// A mend in the list of findings is pointed at; null when it is no longer.
     virtual void point_at(const Mend*) {}
 

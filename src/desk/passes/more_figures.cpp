@@ -13,7 +13,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kRow = 27, kHead = 34, kColumn = 58;
+constexpr double kRow = 27, kHead = 34, kColumn = 68;
 
 /// What stands in the ledger or under the ladder already.
 bool stands_elsewhere(const MeasureRecord* measure) {

@@ -347,17 +347,17 @@ void MainWindow::go_on() {
         open_page(QString::fromStdString(step->bench), QString::fromStdString(step->page));
 }
 
+bool MainWindow::peek(std::optional<Lens> lens) {
+    canvas_->peek(lens);
+    bench_->peek(lens);
+    return true;
+}
+
 bool MainWindow::handle_key(int key, bool pressed) {
     switch (key) {
-        case Qt::Key_G:
-            canvas_->peek(pressed ? std::optional(Lens::grey) : std::nullopt);
-            return true;
-        case Qt::Key_S:
-            canvas_->peek(pressed ? std::optional(Lens::seal) : std::nullopt);
-            return true;
-        case Qt::Key_Q:
-            canvas_->peek(pressed ? std::optional(Lens::squint) : std::nullopt);
-            return true;
+        case Qt::Key_G: return peek(pressed ? std::optional(Lens::grey) : std::nullopt);
+        case Qt::Key_S: return peek(pressed ? std::optional(Lens::seal) : std::nullopt);
+        case Qt::Key_Q: return peek(pressed ? std::optional(Lens::squint) : std::nullopt);
         case Qt::Key_B: canvas_->peek_before(pressed); return true;
         case Qt::Key_F:
             if (pressed) canvas_->mirror();

@@ -51,7 +51,7 @@ void show_meetings(QImage& image, const Sight&, double long_side) {
         auto* row = reinterpret_cast<QRgb*>(image.scanLine(y));
         const uchar* marked = near.constScanLine(y);
         for (int x = 0; x < image.width(); ++x) {
-            const int grey = qGray(row[x]) / 2;
+            const int grey = qGray(row[x]) * 5 / 8;
             if (marked[x] == 0) row[x] = qRgb(grey, grey, grey);
         }
     }

@@ -1,0 +1,133 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/versions/difference_table.h"
+
+#include <QPainter>
+
+#include "desk/kit/greys.h"
+#include "desk/kit/look.h"
+#include "desk/kit/words.h"
+#include "terms/figures.h"
+
+namespace underpaint {
+namespace {
+
+constexpr double kTitle = 28, kHeads = 18, kLine = 20;
+
+}  // namespace
+
+DifferenceTable::DifferenceTable(Session& session, VersionEdits& edits, const VersionsMeter& meter,
+                                 QWidget* parent)
+    : QWidget(parent), session_(session), edits_(edits), meter_(meter) {
+    setObjectName(QStringLiteral("difference_table"));
+    setMinimumHeight(scaled(kTitle + kHeads + 3 * kLine));
+    connect(&edits_, &VersionEdits::changed, this, &DifferenceTable::refresh);
+    connect(&meter_, &VersionsMeter::changed, this, &DifferenceTable::refresh);
+    refresh();
+}
+
+/// Computed anew only when a picture or its figures are others.
+void DifferenceTable::refresh() {
+    update();
+    const bool any = session_.document.has_painting() && !edits_.painting().versions.empty();
+    const SeenVersion* one = any ? meter_.find(edits_.painting().version) : nullptr;
+    const SeenVersion* other = any ? meter_.find(edits_.looked_at()) : nullptr;
+    if (one == nullptr || other == nullptr || one == other || !one->picture || !other->picture) {
+        rows_.clear();
+        apart_.reset();
+        one_ = other_ = nullptr;
+        of_one_ = of_other_ = nullptr;
+        return setAccessibleName(tr("Where two versions differ"));
+    }
+    if (one_ == one->picture && other_ == other->picture && of_one_ == one->audit &&
+        of_other_ == other->audit)
+        return;
+    one_ = one->picture, other_ = other->picture;
+    of_one_ = one->audit, of_other_ = other->audit;
+    apart_ = steps_apart(*one_, *other_, session_.choices.reader());
+    rows_.clear();
+    if (of_one_ && of_other_)
+        rows_ = part_differences(edits_.painting(), *one_, *one->last(), *other_, *other->last());
+    QStringList said;
+    for (const PartDifference& row : rows_)
+        said << tr("%1: %2")
+                    .arg(shown(edits_.painting().part(row.part)->name))
+                    .arg(row.colour, 0, 'f', 1);
+    setAccessibleName(
+        tr("Where %1 and %2 differ: %3")
+            .arg(edits_.name_of(one->id), edits_.name_of(other->id), said.join(tr(", "))));
+}
+
+void DifferenceTable::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    const double left = scaled(14), right = width() - scaled(14);
+    const auto text = [&](double x, double y, double wide, double high, const QString& words,
+                          Qt::Alignment align = Qt::AlignLeft) {
+        painter.drawText(QRectF(x, y, wide, high), align | Qt::AlignVCenter, words);
+    };
+    painter.setFont(body_font(true));
+    painter.setPen(greys().strong);
+    if (!session_.document.has_painting()) return;
+    const VersionId one = edits_.painting().version, other = edits_.looked_at();
+    if (edits_.painting().versions.size() < 2 || one == other) {
+        text(left, 0, right - left, scaled(kTitle), tr("Where two versions differ"));
+        painter.setFont(secondary_font());
+        painter.setPen(greys().secondary);
+        const QString hint =
+            edits_.painting().versions.size() < 2
+                ? tr("One version so far. Branch it, or let another be made at the right: values "
+                     "stay as sealed.")
+                : tr("Point at another version to see where it differs from the chosen one.");
+        painter.drawText(QRectF(left, scaled(kTitle), right - left, scaled(40)),
+                         Qt::TextWordWrap | Qt::AlignTop, hint);
+        return;
+    }
+    const int a = edits_.number_of(one), b = edits_.number_of(other);
+    const QString title = tr("Where %1 and %2 differ").arg(a).arg(b);
+    text(left, 0, right - left, scaled(kTitle), title);
+    const double after = painter.fontMetrics().horizontalAdvance(title) + scaled(14);
+    painter.setFont(secondary_font());
+    painter.setPen(greys().secondary);
+    if (apart_)
+        text(left + after, 0, right - left - after, scaled(kTitle),
+             tr("by part; values lie within %1 step of each other").arg(*apart_, 0, 'f', 2));
+    const QString heads[] = {tr("colour"),
+                             tr("warmth %1").arg(a),
+                             tr("warmth %1").arg(b),
+                             tr("intensity %1").arg(a),
+                             tr("intensity %1").arg(b),
+                             tr("hue"),
+                             tr("swing")};
+    constexpr int columns = 7;
+    const double names = scaled(118), wide = (right - left - names) / columns;
+    double y = scaled(kTitle);
+    for (int i = 0; i < columns; ++i)
+        text(left + names + i * wide, y, wide, scaled(kHeads), heads[i], Qt::AlignRight);
+    y += scaled(kHeads);
+    for (const PartDifference& row : rows_) {
+        if (y + scaled(kLine) > height()) break;
+        painter.fillRect(QRectF(left, y, right - left, 1), greys().rule);
+        painter.setFont(body_font());
+        painter.setPen(greys().text);
+        const Part* part = edits_.painting().part(row.part);
+        text(left, y, names, scaled(kLine),
+             painter.fontMetrics().elidedText(part != nullptr ? shown(part->name) : QString(),
+                                              Qt::ElideRight, static_cast<int>(names)));
+        painter.setFont(figure_font());
+        const auto percent = [](double v) { return QStringLiteral("%1%").arg(100 * v, 0, 'f', 0); };
+        const auto sign = [](double v) { return QString::fromStdString(with_sign(v, 1)); };
+        const QString cells[] = {
+            QString::number(row.colour, 'f', 1),
+            sign(row.warmth_one),
+            sign(row.warmth_other),
+            percent(row.intensity_one),
+            percent(row.intensity_other),
+            row.turn ? tr("%1°").arg(QString::fromStdString(with_sign(*row.turn, 0)))
+                     : QStringLiteral("–"),
+            row.swing ? sign(*row.swing) : QStringLiteral("–")};
+        for (int i = 0; i < columns; ++i)
+            text(left + names + i * wide, y, wide, scaled(kLine), cells[i], Qt::AlignRight);
+        y += scaled(kLine);
+    }
+}
+
+}  // namespace underpaint

@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+
+#include "audit/part_differences.h"
+#include "desk/versions/version_edits.h"
+
+namespace underpaint {
+
+/// Where the chosen version and the one that is looked at differ, part by part, the most different
+/// first.
+class DifferenceTable : public QWidget {
+    Q_OBJECT
+public:
+    DifferenceTable(Session& session, VersionEdits& edits, const VersionsMeter& meter,
+                    QWidget* parent = nullptr);
+
+    const std::vector<PartDifference>& rows() const { return rows_; }
+    /// Steps that the values of the two lie apart, 95 %; nothing while there is one version.
+    std::optional<double> apart() const { return apart_; }
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    void refresh();
+
+    Session& session_;
+    VersionEdits& edits_;
+    const VersionsMeter& meter_;
+    std::vector<PartDifference> rows_;
+    std::optional<double> apart_;
+    std::shared_ptr<const RgbBlock> one_, other_;  // that the rows are of
+    std::shared_ptr<const Audit> of_one_, of_other_;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,238 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/versions/versions_grid.h"
+
+#include <QHelpEvent>
+#include <QKeyEvent>
+#include <QPainter>
+#include <QToolTip>
+#include <cmath>
+
+#include "desk/kit/colour_sheet.h"
+#include "desk/kit/greys.h"
+#include "desk/kit/look.h"
+#include "desk/kit/marks.h"
+#include "desk/kit/screen_image.h"
+#include "desk/kit/words.h"
+
+namespace underpaint {
+namespace {
+
+constexpr double kBelow = 74;  // under a picture: name, figures, colours, where from
+constexpr double kGap = 12;
+
+}  // namespace
+
+VersionsGrid::VersionsGrid(Session& session, VersionEdits& edits, const VersionsMeter& meter,
+                           QWidget* parent)
+    : QWidget(parent), session_(session), edits_(edits), meter_(meter) {
+    setObjectName(QStringLiteral("versions_grid"));
+    setFocusPolicy(Qt::StrongFocus);
+    setMinimumSize(scaled(320), scaled(240));
+    const auto refresh = [this] {
+        describe();
+        update();
+    };
+    connect(&edits_, &VersionEdits::changed, this, refresh);
+    connect(&meter_, &VersionsMeter::changed, this, refresh);
+    describe();
+}
+
+void VersionsGrid::set_lens(Lens lens) {
+    lens_ = lens;
+    update();
+}
+
+void VersionsGrid::set_mirrored(bool on) {
+    mirrored_ = on;
+    update();
+}
+
+void VersionsGrid::peek(std::optional<Lens> lens) {
+    if (peeked_ == lens) return;
+    peeked_ = lens;
+    update();
+}
+
+void VersionsGrid::describe() {
+    QStringList names;
+    for (const SeenVersion& version : meter_.seen()) names << edits_.name_of(version.id);
+    setAccessibleName(tr("Versions side by side: %1").arg(names.join(tr(", "))));
+}
+
+int VersionsGrid::columns() const {
+    const auto count = static_cast<int>(meter_.seen().size());
+    if (count <= 1) return 1;
+    if (count <= 4) return 2;
+    return count <= 9 ? 3 : 4;
+}
+
+QRectF VersionsGrid::tile_rect(std::size_t place) const {
+    const int across = columns();
+    const int rows = (static_cast<int>(meter_.seen().size()) + across - 1) / across;
+    const double left = scaled(14), top = scaled(6), gap = scaled(kGap);
+    const double wide = (width() - 2 * left - (across - 1) * gap) / across;
+    const double high = (height() - 2 * top - (rows - 1) * gap) / std::max(rows, 1);
+    const auto i = static_cast<int>(place);
+    return {left + i % across * (wide + gap), top + i / across * (high + gap), wide, high};
+}
+
+QRectF VersionsGrid::picture_rect(std::size_t place) const {
+    const QRectF tile = tile_rect(place);
+    const Size size = edits_.painting().size();
+    const QSizeF room(tile.width(), std::max(1.0, tile.height() - scaled(kBelow)));
+    const QSizeF is = QSizeF(size.width, size.height).scaled(room, Qt::KeepAspectRatio);
+    return {tile.left(), tile.top(), is.width(), is.height()};
+}
+
+std::optional<std::size_t> VersionsGrid::tile_at(QPointF at) const {
+    for (std::size_t i = 0; i < meter_.seen().size(); ++i)
+        if (tile_rect(i).contains(at)) return i;
+    return std::nullopt;
+}
+
+QImage VersionsGrid::image_of_version(const SeenVersion& version) {
+    if (!version.picture) return {};
+    const Lens lens = peeked_.value_or(lens_);
+    const Reader reader = session_.choices.reader();
+    Shown& shown_now = images_[version.id];
+    if (shown_now.of == version.picture && shown_now.lens == lens && shown_now.reader == reader)
+        return shown_now.image;
+    const LensRecord& record = record_of(lens);
+    Sight sight;
+    sight.lens = lens;
+    sight.reader = reader;
+    const double long_side =
+        std::max(version.picture->area().width, version.picture->area().height);
+    const LensTile tile{
+        *version.picture,           *version.sealed, reader, version.alone.plan, 1, kFullSeverity,
+        version.alone.palette.tubes};
+    QImage image = image_of(record.pixels != nullptr ? record.pixels(tile) : *version.picture);
+    if (record.whole != nullptr) record.whole(image, sight, long_side);
+    shown_now = {version.picture, lens, reader, image};
+    return image;
+}
+
+void VersionsGrid::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    if (!session_.document.has_painting()) return;
+    std::erase_if(images_, [&](const auto& each) { return meter_.find(each.first) == nullptr; });
+    for (std::size_t i = 0; i < meter_.seen().size(); ++i) draw_tile(painter, i);
+}
+
+void VersionsGrid::draw_tile(QPainter& painter, std::size_t place) {
+    const SeenVersion& version = meter_.seen()[place];
+    const QRectF tile = tile_rect(place), picture = picture_rect(place);
+    QImage image = image_of_version(version);
+    if (mirrored_) image = image.mirrored(true, false);
+    painter.fillRect(picture, greys().sheet);
+    if (!image.isNull()) painter.drawImage(picture, image);
+    const bool chosen = version.id == edits_.painting().version;
+    if (version.id == edits_.looked_at()) {
+        painter.setPen(QPen(greys().strong, hasFocus() ? 2.5 : 1.5));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawRect(picture.adjusted(-2, -2, 2, 2));
+    }
+    double y = picture.bottom() + scaled(5);
+    const double line = scaled(17);
+    painter.setFont(body_font(true));
+    painter.setPen(greys().strong);
+    const QString number = chosen ? tr("%1 · chosen").arg(place + 1) : QString::number(place + 1);
+    painter.drawText(QRectF(tile.left(), y, tile.width(), line), Qt::AlignVCenter, number);
+    const double after = painter.fontMetrics().horizontalAdvance(number) + scaled(8);
+    painter.setFont(body_font());
+    painter.setPen(greys().text);
+    painter.drawText(QRectF(tile.left() + after, y, tile.width() - after, line), Qt::AlignVCenter,
+                     painter.fontMetrics().elidedText(edits_.name_of(version.id), Qt::ElideRight,
+                                                      static_cast<int>(tile.width() - after)));
+    y += line;
+    if (const PassAudit* last = version.last()) {
+        double x = tile.left();
+        painter.setFont(figure_font());
+        for (const MeasureRecord* measure : kMeasures) {
+            const auto words = measure->column ? measure->words(*last) : std::nullopt;
+            if (!words) continue;
+            const double side = scaled(9);
+            draw_mark(painter, QRectF(x, y + (line - side) / 2, side, side), words->verdict,
+                      greys().strong);
+            x += side + scaled(4);
+            const QString text = (version.exact ? QString() : QStringLiteral("≈")) +
+                                 QString::fromStdString(words->balance);
+            painter.setPen(version.exact ? greys().text : greys().secondary);
+            painter.drawText(QRectF(x, y, tile.right() - x, line), Qt::AlignVCenter, text);
+            x += painter.fontMetrics().horizontalAdvance(text) + scaled(10);
+        }
+    } else {
+        painter.setFont(secondary_font());
+        painter.setPen(greys().secondary);
+        painter.drawText(QRectF(tile.left(), y, tile.width(), line), Qt::AlignVCenter,
+                         tr("measuring…"));
+    }
+    y += line + scaled(2);
+    double x = picture.left();
+    for (const Swatch& swatch : version.colours) {
+        const double wide = swatch.share * picture.width();
+        painter.fillRect(QRectF(x, y, wide, scaled(10)), qcolor(swatch.colour));
+        x += wide;
+    }
+    y += scaled(12);
+    const Version* told = edits_.painting().find_version(version.id);
+    painter.setFont(secondary_font());
+    painter.setPen(greys().secondary);
+    const QString from =
+        told != nullptr && !told->from.empty()
+            ? shown(told->from)
+            : tr("%n pass(es)", nullptr, static_cast<int>(version.alone.passes.size()));
+    painter.drawText(
+        QRectF(tile.left(), y, tile.width(), line), Qt::AlignVCenter,
+        painter.fontMetrics().elidedText(from, Qt::ElideRight, static_cast<int>(tile.width())));
+}
+
+void VersionsGrid::mousePressEvent(QMouseEvent* event) {
+    if (!session_.document.has_painting()) return;
+    if (const auto place = tile_at(event->position())) edits_.look_at(meter_.seen()[*place].id);
+}
+
+void VersionsGrid::mouseDoubleClickEvent(QMouseEvent* event) {
+    if (!session_.document.has_painting()) return;
+    if (const auto place = tile_at(event->position())) edits_.choose(meter_.seen()[*place].id);
+}
+
+void VersionsGrid::keyPressEvent(QKeyEvent* event) {
+    const auto& seen = meter_.seen();
+    if (!session_.document.has_painting() || seen.empty()) return QWidget::keyPressEvent(event);
+    const int now = edits_.number_of(edits_.looked_at()) - 1, count = static_cast<int>(seen.size());
+    const auto go = [&](int to) {
+        edits_.look_at(seen[static_cast<std::size_t>(std::clamp(to, 0, count - 1))].id);
+    };
+    switch (event->key()) {
+        case Qt::Key_Left: return go(now - 1);
+        case Qt::Key_Right: return go(now + 1);
+        case Qt::Key_Up: return go(now - columns());
+        case Qt::Key_Down: return go(now + columns());
+        case Qt::Key_Home: return go(0);
+        case Qt::Key_End: return go(count - 1);
+        case Qt::Key_Return:
+        case Qt::Key_Enter: return edits_.choose(edits_.looked_at());
+        case Qt::Key_Delete: return edits_.remove(edits_.looked_at());
+        default: QWidget::keyPressEvent(event);
+    }
+}
+
+bool VersionsGrid::event(QEvent* event) {
+    if (event->type() == QEvent::ToolTip && session_.document.has_painting()) {
+        const auto* help = static_cast<QHelpEvent*>(event);
+        const auto place = tile_at(help->pos());
+        const Version* version =
+            place ? edits_.painting().find_version(meter_.seen()[*place].id) : nullptr;
+        if (version != nullptr)
+            QToolTip::showText(help->globalPos(),
+                               version->note.empty() ? shown(version->name) : shown(version->note),
+                               this);
+        return true;
+    }
+    return QWidget::event(event);
+}
+
+}  // namespace underpaint

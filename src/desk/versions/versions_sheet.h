@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+
+#include "desk/panes/bench.h"
+#include "desk/versions/versions_list.h"
+#include "palette/plan_passes.h"
+
+class QLabel;
+class QMenu;
+class QPlainTextEdit;
+class QPushButton;
+
+namespace underpaint {
+
+/// The right side of the Versions bench: the list, what makes another version, how they meet the
+/// brief, and why one is chosen.
+class VersionsSheet : public QWidget {
+    Q_OBJECT
+public:
+    VersionsSheet(const Desk& desk, VersionEdits& edits, const VersionsMeter& meter,
+                  QWidget* parent = nullptr);
+    bool finished() const { return !making_.running(); }
+
+signals:
+    void wants_to_go_on();
+
+private:
+    QWidget* making_box();
+    void fill_hues(QMenu& menu);
+    void fill_mothers(QMenu& menu);
+    void fill_references(QMenu& menu);
+    /// Makes one beside the interface: the version is added when it is there.
+    using Make = std::function<std::optional<Colouring>(const PlanPlaces&, const std::stop_token&)>;
+    void make(const QString& label, const QString& name, const QString& from, Make make);
+    void refresh();
+    QString by_the_brief() const;
+
+    Desk desk_;
+    VersionEdits& edits_;
+    const VersionsMeter& meter_;
+    LatestJob making_;
+    VersionsList* list_;
+    QPushButton *branch_, *rename_, *delete_, *hues_, *reverse_, *mother_, *quieter_, *reference_,
+        *plan_, *go_on_;
+    QLabel *hint_, *brief_;
+    QPlainTextEdit* note_;
+};
+
+}  // namespace underpaint

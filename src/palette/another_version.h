@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <span>
+#include <stop_token>
+
+#include "palette/extraction.h"
+#include "palette/plan_passes.h"
+
+namespace underpaint {
+
+// Other colourings of a painting, computed from the chosen one. Values stay: whatever is laid is
+// relit to the seal in the end, by a last pass that holds to it. The same on every run.
+
+/// The name of that last pass.
+inline constexpr std::string_view kRelitName = "Values as sealed";
+
+/// All hues of what is laid turned by degrees, and those of the palette and the plan with them.
+Colouring hues_turned(const Painting& painting, float degrees);
+/// The intensity of all that is laid times a factor, 0..1.
+Colouring quieter(const Painting& painting, float factor);
+/// A mother colour mixed over all of it, as a share 0..kMostMother; the palette has it as mother.
+Colouring with_mother_over(const Painting& painting, Rgb mother, float share,
+                           const std::string& name);
+/// Lights and shadows of each part exchange hue and chroma, by their mean colours on a small copy:
+/// shadows are what is sealed darker than half-way between the 10th and the 50th percentile of the
+/// part, lights what is lighter than half-way from there to the 90th. Laid as a colour plan. Where
+/// there are no parts, of the whole picture. Nothing when stopped.
+std::optional<Colouring> light_reversed(const Painting& painting, const PlanPlaces& places,
+                                        const std::stop_token& stop = {});
+/// The colours of a reference as the palette, planned for the parts by the rules of
+/// suggest_plan() and laid.
+Colouring by_reference(const Painting& painting, std::span<const Swatch> reference,
+                       const std::string& name, const PlanPlaces& places, Reader reader);
+/// The colour plan as it is, laid and nothing else.
+Colouring by_colour_plan(const Painting& painting, const PlanPlaces& places);
+
+}  // namespace underpaint

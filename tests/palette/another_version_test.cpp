@@ -1,0 +1,151 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Other colourings that are computed: values stay, and each does what it says.
+#include "palette/another_version.h"
+
+#include <gtest/gtest.h>
+
+#include <cmath>
+
+#include "audit/audit.h"
+#include "colour/intensity.h"
+#include "colour/oklab.h"
+#include "colour/srgb.h"
+#include "colour/warmth.h"
+#include "painting/changes.h"
+#include "painting/version_changes.h"
+#include "render/view.h"
+#include "support/pictures.h"
+
+namespace underpaint {
+namespace {
+
+constexpr Size kMade{240, 160};
+
+/// Warm lights and cool shadows in two parts, one pass of which moves values.
+Painting dusk() {
+    Painting painting = testing::sealed(testing::grey_picture(
+        kMade, [](int x, int y) { return 0.25 + (x % 120) / 240.0 + y / 1000.0; }));
+    painting = testing::with_columns(std::move(painting), "Sky", 0, 120);
+    painting = testing::with_columns(std::move(painting), "Flat", 120, 240);
+    Pass cool = testing::tint({0.25F, 0.4F, 0.75F}, BlendMode::color);
+    painting = with_pass(std::move(painting), cool);
+    Pass warm = testing::tint({0.95F, 0.55F, 0.2F}, BlendMode::color, 0.9F);
+    warm.reach.band = ValueBand{5, 9};
+    return with_pass(std::move(painting), warm);
+}
+
+Painting made_with(const Painting& painting, const Colouring& colouring) {
+    return as_version(with_version(painting, "Other", "", colouring), 2);
+}
+
+double mean_hue_apart(const Painting& a, const Painting& b) {
+    const RgbBlock one = *render_view(a, a.passes.size(), whole_at(kMade, 1));
+    const RgbBlock other = *render_view(b, b.passes.size(), whole_at(kMade, 1));
+    double x = 0, y = 0;
+    for (std::size_t i = 0; i < one.all().r.size(); ++i) {
+        const OkLch p = oklch(oklab(decode(std::as_const(one).all()[i])));
+        const OkLch q = oklch(oklab(decode(std::as_const(other).all()[i])));
+        const double turn =
+            (static_cast<double>(q.h) - static_cast<double>(p.h)) * std::acos(-1) / 180;
+        x += std::cos(turn), y += std::sin(turn);
+    }
+    return std::atan2(y, x) * 180 / std::acos(-1);
+}
+
+double mean_intensity(const Painting& painting) {
+    const RgbBlock pixels = *render_view(painting, painting.passes.size(), whole_at(kMade, 1));
+    double sum = 0;
+    for (std::size_t i = 0; i < pixels.all().r.size(); ++i)
+        sum += static_cast<double>(intensity(std::as_const(pixels).all()[i]));
+    return sum / static_cast<double>(pixels.all().r.size());
+}
+
+PlanPlaces places_of_parts(const Painting& painting) {
+    return *plan_places(painting);
+}
+
+TEST(AnotherVersion, ValuesStayAsSealed) {
+    const Painting painting = dusk();
+    ASSERT_GT(audit(painting, {})->passes.back().value.running.p95, 0.15);
+    const PlanPlaces places = places_of_parts(painting);
+    const std::vector<Swatch> reference{{{0.3F, 0.5F, 0.4F}, 0.5}, {{0.8F, 0.7F, 0.5F}, 0.5}};
+    for (const Colouring& colouring :
+         {hues_turned(painting, -28), hues_turned(painting, 170), quieter(painting, 0.3F),
+          with_mother_over(painting, {0.4F, 0.45F, 0.2F}, 0.3F, "Olive"),
+          *light_reversed(painting, places),
+          by_reference(painting, reference, "Fog", places, Reader::lightness)}) {
+        const Painting other = made_with(painting, colouring);
+        const Audit figures = *audit(other, {});
+        EXPECT_LT(figures.passes.back().value.running.p95, 0.02);
+        EXPECT_LT(figures.passes.back().value.running.max, 0.1);
+        EXPECT_EQ(other.passes.back().name, kRelitName);
+    }
+}
+
+TEST(AnotherVersion, HuesTurnAndComeBack) {
+    const Painting painting = dusk();
+    const Painting still = made_with(painting, hues_turned(painting, 0));
+    const Painting turned = made_with(painting, hues_turned(painting, 60));
+    EXPECT_NEAR(mean_hue_apart(still, turned), 60, 8);
+    const Painting back = made_with(turned, hues_turned(turned, -60));
+    EXPECT_NEAR(mean_hue_apart(still, back), 0, 1);
+    EXPECT_EQ(back.passes.size(), still.passes.size()) << "held once, not twice";
+    // Past the end of the slider it goes on round.
+    const Painting far = made_with(turned, hues_turned(turned, 170));
+    EXPECT_EQ(far.passes[0].tune.hue, 230 - 360);
+}
+
+TEST(AnotherVersion, QuieterHasLessIntensityAndThePaletteFollows) {
+    Painting painting = dusk();
+    Palette palette;
+    palette.colours = {{1, "Blue", {0.2F, 0.3F, 0.8F}, "", {}, false}};
+    painting = with_palette(std::move(painting), palette);
+    const Painting other = made_with(painting, quieter(painting, 0.25F));
+    EXPECT_LT(mean_intensity(other), 0.5 * mean_intensity(painting));
+    EXPECT_LT(intensity(other.palette.colours[0].colour), 0.5F * intensity(Rgb{0.2F, 0.3F, 0.8F}));
+    EXPECT_EQ(painting.palette, palette) << "the one that it was made from stays";
+}
+
+TEST(AnotherVersion, ReversedLightHasTheOtherSwing) {
+    const Painting painting = dusk();
+    const Painting other =
+        made_with(painting, *light_reversed(painting, places_of_parts(painting)));
+    const double was = audit(painting, {})->passes.back().swing.swing;
+    const double is = audit(other, {})->passes.back().swing.swing;
+    ASSERT_GT(was, 5);
+    EXPECT_LT(is, -0.5 * was);
+    // Without parts the whole picture is reversed.
+    Painting whole = painting;
+    for (const PartId id : {whole.parts[0].id, whole.parts[1].id})
+        whole = without_part(std::move(whole), id);
+    const Painting turned = made_with(whole, *light_reversed(whole, places_of_parts(whole)));
+    EXPECT_LT(audit(turned, {})->passes.back().swing.swing, -0.5 * was);
+    std::stop_source stop;
+    stop.request_stop();
+    EXPECT_FALSE(light_reversed(painting, places_of_parts(painting), stop.get_token()));
+}
+
+TEST(AnotherVersion, AMotherIsInAllOfIt) {
+    const Painting painting = dusk();
+    const Rgb olive{0.4F, 0.45F, 0.15F};
+    const Painting other = made_with(painting, with_mother_over(painting, olive, 0.4F, "Olive"));
+    ASSERT_TRUE(other.palette.mother);
+    EXPECT_EQ(other.palette.find(other.palette.mother->colour)->colour, olive);
+    EXPECT_EQ(other.palette.mother->share, 0.4F);
+    EXPECT_LT(mean_intensity(other), mean_intensity(painting));
+}
+
+TEST(AnotherVersion, NothingToGoByLaysNothing) {
+    const Painting painting = dusk();
+    const PlanPlaces places = places_of_parts(painting);
+    for (const Colouring& colouring :
+         {by_colour_plan(painting, places),
+          by_reference(painting, {}, "None", places, Reader::lightness)}) {
+        const Painting other = made_with(painting, colouring);
+        ASSERT_EQ(other.passes.size(), 1U);
+        EXPECT_LT(mean_intensity(other), 0.01);
+    }
+}
+
+}  // namespace
+}  // namespace underpaint
