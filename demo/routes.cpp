@@ -3,6 +3,7 @@
 
 #include "demo/brief.h"
 #include "demo/palette.h"
+#include "demo/versions.h"
 #include "painting/changes.h"
 #include "painting/flats.h"
 #include "painting/gradient_tools.h"
@@ -76,7 +77,7 @@ Painting finished(Painting painting, const char* route) {
 const std::array<Demo, 3> kDemos{
     {{"",
       "salt-cart.ora",
-      [](Size size) { return finished(salt_cart(size), "Grey to colour"); },
+      [](Size size) { return with_demo_versions(finished(salt_cart(size), "Grey to colour")); },
       {1536, 1152}},
      {"grey",
       "salt-cart-grey.ora",

@@ -146,11 +146,6 @@ const std::vector<Shot>& shots() {
              v.wind_to(1);
              turn_over(v);
          }},
-        {"grain", "salt-cart-grey", "passes",
-         [](Sitting& v) {
-             v.wind_to(5);
-             v.look_through(Lens::grain);
-         }},
         {"curves", "salt-cart-flats", "passes", [](Sitting& v) { v.wind_to(11); }},
         {"flats", "salt-cart-flats", "passes",
          [](Sitting& v) {
@@ -159,6 +154,12 @@ const std::vector<Shot>& shots() {
              v.settle();
          }},
         {"palette", "salt-cart", "palette", [](Sitting& v) { v.click("palette_disc"); }},
+        {"versions", "salt-cart", "versions",
+         [](Sitting& v) {
+             QTest::keyClick(v.window().findChild<QWidget*>(QStringLiteral("versions_grid")),
+                             Qt::Key_Right);
+             v.settle();
+         }},
     };
     return all;
 }

@@ -9,12 +9,14 @@
 #include "colour/lab.h"
 #include "colour/oklab.h"
 #include "painting/changes.h"
+#include "painting/group_changes.h"
 #include "painting/version_changes.h"
 #include "palette/colour_name.h"
 #include "palette/palette_figures.h"
 #include "palette/plan_changes.h"
 #include "palette/plan_suggestion.h"
 #include "raster/shrink.h"
+#include "render/reach_of.h"
 #include "render/readings.h"
 #include "render/view.h"
 
@@ -98,6 +100,75 @@ PlannedPart reversed(const std::array<Mean, kTones.size()>& tones) {
 }
 
 }  // namespace
+
+namespace {
+
+/// A pass of another version as it lands on one part; nothing where it does not.
+std::optional<Pass> on_part(const Painting& other, std::size_t index, PartId part,
+                            const std::stop_token& stop) {
+    Pass pass = other.passes[index];
+    if (!other.lays(pass)) return std::nullopt;
+    const auto reaches = [&] {
+        return std::ranges::find(pass.reach.parts, part) != pass.reach.parts.end();
+    };
+    if (pass.reach.inverted) {
+        auto landed = reach_of(other, index, whole_at(other.size(), 1), stop);
+        if (!landed) return std::nullopt;
+        pass.reach = {};
+        pass.reach.painted = share(std::move(*landed));
+    } else if (pass.reach.has_parts() && !reaches()) {
+        return std::nullopt;
+    }
+    pass.reach.parts = {part};
+    pass.reach.kept.clear();
+    if (const Group* group = other.group(pass.group)) pass.strength *= group->strength;
+    pass.group = kNoGroup;
+    pass.ground = false;
+    return pass;
+}
+
+}  // namespace
+
+Painting with_part_from(Painting painting, VersionId other, PartId part,
+                        const std::stop_token& stop) {
+    const Part* of = painting.part(part);
+    const Version* version = painting.find_version(other);
+    if (of == nullptr || version == nullptr) return painting;
+    const Painting from = as_version(painting, other);
+    const std::string name = of->name + " of " + version->name;
+    std::vector<Pass> laid;
+    Pass grey;
+    grey.name = "Grey as sealed";
+    grey.source = Tint{{0.5F, 0.5F, 0.5F}};
+    grey.blend = BlendMode::normal;
+    grey.hold = 1;
+    grey.hold_to = HoldTo::sealed;
+    grey.reach.parts = {part};
+    laid.push_back(std::move(grey));
+    for (std::size_t i = 0; i < from.passes.size(); ++i) {
+        if (stop.stop_requested()) return painting;
+        if (from.passes[i].name == kRelitName) continue;
+        if (auto pass = on_part(from, i, part, stop)) laid.push_back(std::move(*pass));
+    }
+    Pass last = relit();
+    last.reach.parts = {part};
+    laid.push_back(std::move(last));
+    PassPlaces places;
+    for (Pass& pass : laid) {
+        places.push_back(painting.passes.size());
+        painting = with_pass(std::move(painting), std::move(pass));
+    }
+    return with_passes_grouped(std::move(painting), places, name);
+}
+
+Painting with_pass_from(Painting painting, VersionId other, std::size_t pass) {
+    if (painting.find_version(other) == nullptr) return painting;
+    const Painting from = as_version(painting, other);
+    if (pass >= from.passes.size()) return painting;
+    Pass copy = from.passes[pass];
+    copy.group = kNoGroup;
+    return with_pass(std::move(painting), std::move(copy));
+}
 
 Colouring hues_turned(const Painting& painting, float degrees) {
     return all_tuned(painting, {degrees, 1, 0});

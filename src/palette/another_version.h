@@ -5,10 +5,22 @@
 #include <span>
 #include <stop_token>
 
+#include "colour/reader.h"
 #include "palette/extraction.h"
 #include "palette/plan_passes.h"
 
 namespace underpaint {
+
+// What one version takes over from another.
+
+/// A part's colours as another version has them: laid last as a group, which makes the part grey,
+/// lays what the other lays on it, and relights it to the seal. Passes of a part that overlaps it
+/// are not among them; groups of the other that mix count by their strength. The painting as it was
+/// where there is no such version or part, or when stopped.
+Painting with_part_from(Painting painting, VersionId other, PartId part,
+                        const std::stop_token& stop = {});
+/// A pass of another version once more, laid last. The painting as it was where there is none.
+Painting with_pass_from(Painting painting, VersionId other, std::size_t pass);
 
 // Other colourings of a painting, computed from the chosen one. Values stay: whatever is laid is
 // relit to the seal in the end, by a last pass that holds to it. The same on every run.

@@ -32,7 +32,8 @@ protected:
         {"brief", {""}},
         {"values", {"shapes", "plan", "passes", "seals"}},
         {"passes", {"pass", "also", "temperature", "ramps", "balance", "stages"}},
-        {"palette", {"disc", "picture", "mixes", "tubes", "plan"}}};
+        {"palette", {"disc", "picture", "mixes", "tubes", "plan"}},
+        {"versions", {""}}};
 
     /// What could be pressed now: buttons without a menu, and entries of menus.
     std::vector<QPointer<QObject>> in_reach() const {
@@ -138,7 +139,8 @@ TEST_F(EveryAction, IsSafeWithoutAPainting) {
     for (const auto& [key, bench] : {std::pair(Qt::Key_1, "brief"),
                                      {Qt::Key_2, "values"},
                                      {Qt::Key_3, "passes"},
-                                     {Qt::Key_4, "palette"}}) {
+                                     {Qt::Key_4, "palette"},
+                                     {Qt::Key_5, "versions"}}) {
         QTest::keyClick(window_.get(), key);
         EXPECT_STREQ(window_->bench().text().id, bench);
         window_->grab();

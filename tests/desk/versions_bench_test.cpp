@@ -128,6 +128,27 @@ TEST_F(VersionsDesk, AreRenamedMovedDeletedAndGivenAReason) {
     EXPECT_EQ(versions().size(), 2U);
 }
 
+TEST_F(VersionsDesk, APartAndAPassAreTakenOverFromAnother) {
+    begin_on_bench();
+    make("turn_hues", "hues +120°", 2);
+    const Painting before = painting();
+    ASSERT_FALSE(before.parts.empty());
+    const QString part = QString::fromStdString(before.parts[0].name);
+    pick("take_part", part + " from 2");
+    ASSERT_TRUE(wait([&] { return painting().groups.size() == before.groups.size() + 1; }));
+    EXPECT_EQ(painting().groups.back().name, before.parts[0].name + " of Hues +120°");
+    EXPECT_EQ(painting().versions[1], before.versions[1]) << "the other stays as it is";
+    all_there();
+    trigger("undo");
+    EXPECT_TRUE(same_but_for_time(painting(), before)) << "one step";
+    QMenu* menu = find<QPushButton>("take_pass")->menu();
+    emit menu->aboutToShow();
+    ASSERT_EQ(menu->actions().size(), 1);
+    menu->actions()[0]->menu()->actions()[0]->trigger();
+    EXPECT_EQ(painting().passes.size(), before.passes.size() + 1);
+    EXPECT_EQ(painting().passes.back().tune.hue, 120);
+}
+
 TEST_F(VersionsDesk, LensesShowAllAtOnceAndKeysPeek) {
     begin_on_bench();
     make("turn_hues", "hues +60°", 2);

@@ -147,5 +147,40 @@ TEST(AnotherVersion, NothingToGoByLaysNothing) {
     }
 }
 
+/// Inside the part the pixels are the other's, outside nothing changed; values are as sealed.
+TEST(AnotherVersion, APartTakesTheColoursOfAnother) {
+    Painting painting = dusk();
+    Pass beside = testing::tint({0.2F, 0.7F, 0.4F}, BlendMode::true_colour, 0.8F);
+    beside.reach.parts = {painting.parts[0].id};
+    beside.reach.inverted = true;  // on all but the sky
+    Painting green = with_pass(painting, beside);
+    painting = with_version(std::move(painting), "Green", "", colouring_of(green));
+    const Painting before = painting;
+    const PartId flat = painting.parts[1].id;
+    painting = with_part_from(std::move(painting), 2, flat);
+    ASSERT_EQ(painting.groups.size(), 1U);
+    EXPECT_EQ(painting.groups[0].name, "Flat of Green");
+    // What it is held against: the other relit to the seal.
+    const Painting other =
+        made_with(as_version(painting, 2), hues_turned(as_version(painting, 2), 0));
+    const auto pixels_of = [](const Painting& of) {
+        return *render_view(of, of.passes.size(), whole_at(kMade, 1));
+    };
+    const RgbBlock was = pixels_of(before), is = pixels_of(painting), wanted = pixels_of(other);
+    for (int y = 0; y < kMade.height; y += 7)
+        for (int x = 0; x < kMade.width; x += 5) {
+            const auto i = static_cast<std::size_t>(x);
+            const Rgb now = is.row(y)[i], then = (x < 120 ? was : wanted).row(y)[i];
+            EXPECT_NEAR(now.r, then.r, 0.02) << x << ", " << y;
+            EXPECT_NEAR(now.g, then.g, 0.02) << x << ", " << y;
+            EXPECT_NEAR(now.b, then.b, 0.02) << x << ", " << y;
+        }
+    EXPECT_EQ(with_part_from(before, 99, flat), before);
+    EXPECT_EQ(with_part_from(before, 2, 99), before);
+    EXPECT_EQ(with_pass_from(before, 2, 2).passes.back().name,
+              before.versions[1].colouring.passes[2].name);
+    EXPECT_EQ(with_pass_from(before, 2, 77), before);
+}
+
 }  // namespace
 }  // namespace underpaint

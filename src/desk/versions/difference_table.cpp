@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/versions/difference_table.h"
 
+#include <QMouseEvent>
 #include <QPainter>
 
 #include "desk/kit/greys.h"
@@ -11,7 +12,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kTitle = 28, kHeads = 18, kLine = 20;
+constexpr double kTitle = 28, kHeads = 18, kLine = 20, kTake = 58;
 
 }  // namespace
 
@@ -57,6 +58,17 @@ void DifferenceTable::refresh() {
             .arg(edits_.name_of(one->id), edits_.name_of(other->id), said.join(tr(", "))));
 }
 
+QRectF DifferenceTable::take_rect(std::size_t row) const {
+    const double y = scaled(kTitle + kHeads) + static_cast<double>(row) * scaled(kLine);
+    return QRectF(width() - scaled(14 + kTake), y + 1, scaled(kTake), scaled(kLine) - 2);
+}
+
+void DifferenceTable::mousePressEvent(QMouseEvent* event) {
+    for (std::size_t i = 0; i < rows_.size(); ++i)
+        if (take_rect(i).contains(event->position()) && take_rect(i).bottom() <= height())
+            return emit wants_part(rows_[i].part);
+}
+
 void DifferenceTable::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     const double left = scaled(14), right = width() - scaled(14);
@@ -98,11 +110,13 @@ void DifferenceTable::paintEvent(QPaintEvent*) {
                              tr("hue"),
                              tr("swing")};
     constexpr int columns = 7;
-    const double names = scaled(118), wide = (right - left - names) / columns;
+    const double names = scaled(110);
+    const double wide = (right - left - names - scaled(kTake + 12)) / columns;
     double y = scaled(kTitle);
     for (int i = 0; i < columns; ++i)
         text(left + names + i * wide, y, wide, scaled(kHeads), heads[i], Qt::AlignRight);
     y += scaled(kHeads);
+    std::size_t place = 0;
     for (const PartDifference& row : rows_) {
         if (y + scaled(kLine) > height()) break;
         painter.fillRect(QRectF(left, y, right - left, 1), greys().rule);
@@ -126,6 +140,12 @@ void DifferenceTable::paintEvent(QPaintEvent*) {
             row.swing ? sign(*row.swing) : QStringLiteral("–")};
         for (int i = 0; i < columns; ++i)
             text(left + names + i * wide, y, wide, scaled(kLine), cells[i], Qt::AlignRight);
+        const QRectF take = take_rect(place++);
+        painter.setPen(greys().rule.lighter(150));
+        painter.drawRoundedRect(take.adjusted(0.5, 0.5, -0.5, -0.5), 2, 2);
+        painter.setFont(secondary_font());
+        painter.setPen(greys().text);
+        painter.drawText(take, Qt::AlignCenter, tr("from %1").arg(b));
         y += scaled(kLine);
     }
 }

@@ -22,9 +22,15 @@ public:
 
 protected:
     void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+
+signals:
+    /// The chosen version takes the part's colours from the one that is looked at.
+    void wants_part(underpaint::PartId part);
 
 private:
     void refresh();
+    QRectF take_rect(std::size_t row) const;
 
     Session& session_;
     VersionEdits& edits_;

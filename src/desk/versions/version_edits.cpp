@@ -3,8 +3,13 @@
 
 #include "desk/kit/words.h"
 #include "painting/version_changes.h"
+#include "palette/another_version.h"
 
 namespace underpaint {
+
+QString passes_in_words(std::size_t passes) {
+    return passes == 1 ? QObject::tr("1 pass") : QObject::tr("%1 passes").arg(passes);
+}
 
 VersionEdits::VersionEdits(Session& session, QObject* parent) : QObject(parent), session_(session) {
     connect(&session_.document, &Document::begun, this, [this] { looked_at_ = kNoVersion; });
@@ -78,6 +83,10 @@ void VersionEdits::note(VersionId id, const QString& text) {
 
 void VersionEdits::move(std::size_t from, std::size_t to) {
     change(tr("Move a version"), with_version_moved(painting(), from, to));
+}
+
+void VersionEdits::take_pass(VersionId other, std::size_t pass) {
+    change(tr("A pass of another version"), with_pass_from(painting(), other, pass));
 }
 
 void VersionEdits::remove(VersionId id) {

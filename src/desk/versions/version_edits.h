@@ -7,6 +7,9 @@
 
 namespace underpaint {
 
+/// "1 pass", "6 passes".
+QString passes_in_words(std::size_t passes);
+
 /// What is done to the versions, and which one is looked at beside the chosen one. Every change is
 /// one step of the history.
 class VersionEdits : public QObject {
@@ -29,6 +32,9 @@ public:
     void note(VersionId id, const QString& text);
     void move(std::size_t from, std::size_t to);
     void remove(VersionId id);
+    /// Lays a pass of another version on the chosen one.
+    void take_pass(VersionId other, std::size_t pass);
+    void take_over(const QString& label, Painting next) { change(label, std::move(next)); }
 
 signals:
     void changed();  ///< the versions, or which one is looked at

@@ -19,6 +19,7 @@ VersionsBench::VersionsBench(const Desk& desk, int key)
     connect(edits_, &VersionEdits::said, this, &Bench::said);
     connect(edits_, &VersionEdits::changed, this, &Bench::ladder_changed);
     connect(meter_, &VersionsMeter::changed, this, &Bench::ladder_changed);
+    connect(board_, &VersionsBoard::wants_part, sheet_, &VersionsSheet::take_part);
     connect(sheet_, &VersionsSheet::wants_to_go_on, this,
             [this] { emit wants_bench(QStringLiteral("passes")); });
 }

@@ -23,6 +23,7 @@ VersionsBoard::VersionsBoard(const Desk& desk, VersionEdits& edits, const Versio
     setObjectName(QStringLiteral("versions_board"));
     grid_ = new VersionsGrid(desk.session, edits, meter);
     table_ = new DifferenceTable(desk.session, edits, meter);
+    connect(table_, &DifferenceTable::wants_part, this, &VersionsBoard::wants_part);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);

@@ -19,6 +19,9 @@ public:
                   QWidget* parent = nullptr);
     VersionsGrid& grid() const { return *grid_; }
 
+signals:
+    void wants_part(underpaint::PartId part);
+
 private:
     QWidget* head();
 

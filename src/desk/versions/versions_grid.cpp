@@ -59,11 +59,20 @@ void VersionsGrid::describe() {
     setAccessibleName(tr("Versions side by side: %1").arg(names.join(tr(", "))));
 }
 
+/// As many as make the pictures largest.
 int VersionsGrid::columns() const {
-    const auto count = static_cast<int>(meter_.seen().size());
-    if (count <= 1) return 1;
-    if (count <= 4) return 2;
-    return count <= 9 ? 3 : 4;
+    const auto count = std::max(1, static_cast<int>(meter_.seen().size()));
+    const Size size = edits_.painting().size();
+    int best = 1;
+    double largest = 0;
+    for (int across = 1; across <= count; ++across) {
+        const int rows = (count + across - 1) / across;
+        const double wide = width() / across - scaled(kGap);
+        const double high = height() / rows - scaled(kGap) - scaled(kBelow);
+        const double scale = std::min(wide / size.width, high / size.height);
+        if (scale > largest * 1.02) largest = scale, best = across;
+    }
+    return best;
 }
 
 QRectF VersionsGrid::tile_rect(std::size_t place) const {
@@ -180,10 +189,9 @@ void VersionsGrid::draw_tile(QPainter& painter, std::size_t place) {
     const Version* told = edits_.painting().find_version(version.id);
     painter.setFont(secondary_font());
     painter.setPen(greys().secondary);
-    const QString from =
-        told != nullptr && !told->from.empty()
-            ? shown(told->from)
-            : tr("%n pass(es)", nullptr, static_cast<int>(version.alone.passes.size()));
+    const QString from = told != nullptr && !told->from.empty()
+                             ? shown(told->from)
+                             : passes_in_words(version.alone.passes.size());
     painter.drawText(
         QRectF(tile.left(), y, tile.width(), line), Qt::AlignVCenter,
         painter.fontMetrics().elidedText(from, Qt::ElideRight, static_cast<int>(tile.width())));

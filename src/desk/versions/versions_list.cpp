@@ -93,10 +93,10 @@ void VersionsList::draw_row(QPainter& painter, std::size_t row) const {
                                                       static_cast<int>(right - text)));
     painter.setFont(secondary_font());
     painter.setPen(greys().secondary);
-    const auto passes = static_cast<int>(version.alone.passes.size());
-    QString about = chosen ? tr("chosen · %n pass(es)", nullptr, passes)
+    const std::size_t passes = version.alone.passes.size();
+    QString about = chosen ? tr("chosen · %1").arg(passes_in_words(passes))
                     : told != nullptr && !told->from.empty() ? shown(told->from)
-                                                             : tr("%n pass(es)", nullptr, passes);
+                                                             : passes_in_words(passes);
     painter.drawText(
         QRectF(text, place.top() + scaled(20), right - text, scaled(16)), Qt::AlignVCenter,
         painter.fontMetrics().elidedText(about, Qt::ElideRight, static_cast<int>(right - text)));

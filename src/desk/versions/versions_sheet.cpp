@@ -12,6 +12,7 @@
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
+#include "desk/versions/brief_table.h"
 #include "files/brief_report.h"
 #include "palette/another_version.h"
 
@@ -45,8 +46,6 @@ VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const Versio
     hint_ = hint_label();
     hint_->setObjectName(QStringLiteral("versions_hint"));
     hint_->hide();
-    brief_ = hint_label();
-    brief_->setObjectName(QStringLiteral("versions_by_brief"));
     note_ = new QPlainTextEdit;
     note_->setObjectName(QStringLiteral("version_note"));
     note_->setAccessibleName(tr("Why this version"));
@@ -78,7 +77,9 @@ VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const Versio
     indented(hint_);
     column->addWidget(rule_line());
     indented(group_title(tr("By the brief")));
-    indented(brief_);
+    indented(new BriefTable(meter_));
+    column->addWidget(rule_line());
+    indented(taking_box());
     column->addWidget(rule_line());
     indented(group_title(tr("Why this one")));
     indented(note_);
@@ -123,7 +124,6 @@ QWidget* VersionsSheet::making_box() {
     head->addWidget(about);
     column->addLayout(head);
     const auto menu_of = [this](QPushButton* button, auto fill) {
-        show_choice(button, button->text());
         auto* menu = new QMenu(button);
         connect(menu, &QMenu::aboutToShow, this, [menu, fill] {
             empty(*menu);
@@ -178,6 +178,71 @@ QWidget* VersionsSheet::making_box() {
         column->addLayout(line);
     }
     return box;
+}
+
+QWidget* VersionsSheet::taking_box() {
+    auto* box = new QWidget;
+    auto* row = new QHBoxLayout(box);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(scaled(4));
+    row->addWidget(group_title(tr("Take over")));
+    row->addSpacing(scaled(8));
+    const auto menu_of = [this](QPushButton* button, auto fill) {
+        auto* menu = new QMenu(button);
+        connect(menu, &QMenu::aboutToShow, this, [menu, fill] {
+            empty(*menu);
+            fill(*menu);
+        });
+        button->setMenu(menu);
+    };
+    a_pass_ = choice_button("take_pass", tr("A pass of another"),
+                            tr("Lays a pass of another version once more, on the chosen one"));
+    menu_of(a_pass_, [this](QMenu& menu) { fill_passes(menu); });
+    a_part_ = choice_button("take_part", tr("A part's colour"),
+                            tr("From the version that is looked at into the chosen one"));
+    menu_of(a_part_, [this](QMenu& menu) { fill_parts(menu); });
+    row->addWidget(a_pass_);
+    row->addWidget(a_part_);
+    row->addStretch(1);
+    return box;
+}
+
+void VersionsSheet::fill_passes(QMenu& menu) {
+    for (const Version& version : edits_.painting().versions) {
+        if (version.id == edits_.painting().version) continue;
+        QMenu* of = menu.addMenu(shown_on_button(version.name));
+        for (std::size_t i = 0; i < version.colouring.passes.size(); ++i)
+            of->addAction(
+                tr("%1  %2").arg(i + 1).arg(shown_on_button(version.colouring.passes[i].name)),
+                this, [this, id = version.id, i] { edits_.take_pass(id, i); });
+    }
+}
+
+void VersionsSheet::fill_parts(QMenu& menu) {
+    const VersionId other = edits_.looked_at();
+    if (other == edits_.painting().version) {
+        menu.addAction(tr("Look at another version first"))->setEnabled(false);
+        return;
+    }
+    for (const Part& part : edits_.painting().parts)
+        menu.addAction(
+            tr("%1 from %2").arg(shown_on_button(part.name)).arg(edits_.number_of(other)), this,
+            [this, id = part.id] { take_part(id); });
+}
+
+void VersionsSheet::take_part(PartId part) {
+    const VersionId other = edits_.looked_at();
+    const Painting painting = edits_.painting();
+    if (other == painting.version) return;
+    making_.start(
+        [this, painting, other, part](const std::stop_token& stop, const Deliver& deliver) {
+            const Painting made = with_part_from(painting, other, part, stop);
+            if (stop.stop_requested()) return;
+            deliver([this, painting, made] {
+                if (same_but_for_time(painting, edits_.painting()))
+                    edits_.take_over(tr("A part's colour of another"), made);
+            });
+        });
 }
 
 void VersionsSheet::fill_hues(QMenu& menu) {
@@ -262,42 +327,10 @@ void VersionsSheet::make(const QString& label, const QString& name, const QStrin
     });
 }
 
-QString VersionsSheet::by_the_brief() const {
-    struct Line {
-        QString asked;
-        QStringList met, missed;
-    };
-    std::vector<Line> lines;
-    const auto& seen = meter_.seen();
-    for (std::size_t i = 0; i < seen.size(); ++i)
-        for (const BriefLine& line : seen[i].lines) {
-            if (line.verdict == Verdict::open) continue;
-            const QString asked = tr("%1, %2").arg(from_view(line.label), shown(line.asked));
-            auto at = std::ranges::find(lines, asked, &Line::asked);
-            if (at == lines.end()) at = lines.insert(lines.end(), Line{asked, {}, {}});
-            if (line.verdict == Verdict::held)
-                at->met << QString::number(i + 1);
-            else
-                at->missed << tr("%1 has %2").arg(i + 1).arg(shown(line.now));
-        }
-    QStringList said;
-    for (const Line& line : lines) {
-        QString text = line.asked + QStringLiteral(": ");
-        text += line.met.isEmpty()                         ? tr("none")
-                : line.missed.isEmpty() && seen.size() > 1 ? tr("all")
-                                                           : line.met.join(tr(", "));
-        if (!line.missed.isEmpty())
-            text += QStringLiteral("; ") + line.missed.mid(0, 3).join(tr(", "));
-        said << text;
-    }
-    return said.isEmpty() ? tr("The brief asks for nothing that colour could miss.")
-                          : said.join(QLatin1Char('\n'));
-}
-
 void VersionsSheet::refresh() {
     const bool any = desk_.session.document.has_painting();
     for (QPushButton* button :
-         {branch_, hues_, reverse_, mother_, quieter_, reference_, plan_, go_on_})
+         {branch_, hues_, reverse_, mother_, quieter_, reference_, plan_, a_pass_, a_part_, go_on_})
         button->setEnabled(any);
     const bool several = any && edits_.painting().versions.size() > 1;
     rename_->setEnabled(several);
@@ -310,11 +343,12 @@ void VersionsSheet::refresh() {
     const auto empty_plan = [](const ColourPlan& plan) {
         return plan.parts.empty() && plan.whole.empty();
     };
+    a_pass_->setEnabled(several);
+    a_part_->setEnabled(several && !painting.parts.empty());
     plan_->setEnabled(!empty_plan(painting.colour_plan));
     const QString name = edits_.name_of(edits_.looked_at());
     go_on_->setText(
         tr("Go on with %1").arg(QString(name).replace(QLatin1Char('&'), QStringLiteral("&&"))));
-    brief_->setText(by_the_brief());
     const Version* version = painting.find_version(edits_.looked_at());
     const QString note = version != nullptr ? QString::fromStdString(version->note) : QString();
     if (note_->toPlainText() != note) {

@@ -22,6 +22,8 @@ public:
     VersionsSheet(const Desk& desk, VersionEdits& edits, const VersionsMeter& meter,
                   QWidget* parent = nullptr);
     bool finished() const { return !making_.running(); }
+    /// The chosen version takes a part's colours from the one that is looked at.
+    void take_part(PartId part);
 
 signals:
     void wants_to_go_on();
@@ -31,11 +33,13 @@ private:
     void fill_hues(QMenu& menu);
     void fill_mothers(QMenu& menu);
     void fill_references(QMenu& menu);
+    QWidget* taking_box();
+    void fill_passes(QMenu& menu);
+    void fill_parts(QMenu& menu);
     /// Makes one beside the interface: the version is added when it is there.
     using Make = std::function<std::optional<Colouring>(const PlanPlaces&, const std::stop_token&)>;
     void make(const QString& label, const QString& name, const QString& from, Make make);
     void refresh();
-    QString by_the_brief() const;
 
     Desk desk_;
     VersionEdits& edits_;
@@ -43,8 +47,8 @@ private:
     LatestJob making_;
     VersionsList* list_;
     QPushButton *branch_, *rename_, *delete_, *hues_, *reverse_, *mother_, *quieter_, *reference_,
-        *plan_, *go_on_;
-    QLabel *hint_, *brief_;
+        *plan_, *a_pass_, *a_part_, *go_on_;
+    QLabel* hint_;
     QPlainTextEdit* note_;
 };
 

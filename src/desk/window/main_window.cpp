@@ -7,6 +7,7 @@
 #include <QLineEdit>
 #include <QMenu>
 #include <QMimeData>
+#include <QPlainTextEdit>
 #include <QScreen>
 #include <QStackedWidget>
 #include <QVBoxLayout>
@@ -407,8 +408,11 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
                release = event->type() == QEvent::KeyRelease;
     if (!press && !release) return false;
     auto* key = static_cast<QKeyEvent*>(event);
-    const bool typing = qobject_cast<QLineEdit*>(watched) != nullptr ||
-                        qobject_cast<QLineEdit*>(QApplication::focusWidget()) != nullptr;
+    const auto takes_text = [](const QObject* widget) {
+        return qobject_cast<const QLineEdit*>(widget) != nullptr ||
+               qobject_cast<const QPlainTextEdit*>(widget) != nullptr;
+    };
+    const bool typing = takes_text(watched) || takes_text(QApplication::focusWidget());
     const auto* widget = qobject_cast<QWidget*>(watched);
     const bool here = widget != nullptr && widget->window() == this && isActiveWindow();
     // A question mark comes with Shift on many keyboards.
