@@ -149,6 +149,44 @@ TEST_F(VersionsDesk, APartAndAPassAreTakenOverFromAnother) {
     EXPECT_EQ(painting().passes.back().tune.hue, 120);
 }
 
+TEST_F(VersionsDesk, ThreeAreMadeAtOnceAsOneStepAndLieApart) {
+    begin_on_bench();
+    click("three_at_once");
+    ASSERT_TRUE(wait([&] { return versions().size() == 4; }));
+    all_there();
+    std::set<std::string> names;
+    for (const Version& version : versions()) names.insert(version.name);
+    EXPECT_EQ(names.size(), 4U);
+    for (std::size_t i = 1; i < versions().size(); ++i) {
+        const Audit figures = *audit(as_version(painting(), versions()[i].id), {});
+        EXPECT_LT(figures.passes.back().value.running.p95, 0.05) << versions()[i].name;
+    }
+    const auto made = versions();
+    trigger("undo");
+    EXPECT_TRUE(versions().empty());
+    click("three_at_once");
+    ASSERT_TRUE(wait([&] { return versions().size() == 4; }));
+    for (std::size_t i = 0; i < made.size(); ++i)
+        EXPECT_EQ(versions()[i].colouring, made[i].colouring);
+}
+
+TEST_F(VersionsDesk, TheContactSheetIsSavedAsPageVectorsOrPicture) {
+    begin_on_bench();
+    make("turn_hues", "hues +60°", 2);
+    for (const auto& [entry, ending, begins] : {std::tuple("as a page (PDF)…", ".pdf", "%PDF"),
+                                                {"as vectors (SVG)…", ".svg", "<?xml"},
+                                                {"as a picture (PNG)…", ".png", "\x89PNG"}}) {
+        const auto path = folder_ / (std::string("sheet") + ending);
+        picked_ = path;
+        pick("contact_sheet", entry);
+        EXPECT_TRUE(testing::read_text(path).starts_with(begins)) << ending;
+    }
+    const QImage sheet(QString::fromStdString((folder_ / "sheet.png").string()));
+    EXPECT_GT(sheet.width(), 1500);
+    EXPECT_EQ(sheet.pixelColor(3, 3), QColor(Qt::white));
+    EXPECT_NE(testing::read_text(folder_ / "sheet.svg").find("Hues"), std::string::npos);
+}
+
 TEST_F(VersionsDesk, LensesShowAllAtOnceAndKeysPeek) {
     begin_on_bench();
     make("turn_hues", "hues +60°", 2);

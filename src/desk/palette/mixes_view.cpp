@@ -5,16 +5,13 @@
 #include <QMouseEvent>
 #include <QPageSize>
 #include <QPainter>
-#include <QPdfWriter>
-#include <QSvgGenerator>
 #include <QToolTip>
-#include <numbers>
 
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/words.h"
-#include "files/disk.h"
+#include "desk/panes/save_drawing.h"
 #include "palette/mother.h"
 #include "palette/tubes.h"
 
@@ -124,51 +121,21 @@ void MixesView::draw_table(QPainter& painter, const QRectF& place, const QColor&
     }
 }
 
-void MixesView::draw_sheet(QPaintDevice& device, const QRectF& page) const {
-    QPainter painter(&device);
-    painter.fillRect(page, Qt::white);
-    // Drawn at the size of a screen, whatever the device's pixels are.
-    const double wide = scaled(kSheetWidth), by = page.width() / wide;
-    painter.scale(by, by);
-    const double margin = scaled(24);
-    painter.setFont(body_font(true));
-    painter.setPen(Qt::black);
-    painter.drawText(QRectF(margin, margin, wide - 2 * margin, scaled(20)),
-                     Qt::AlignLeft | Qt::AlignVCenter,
-                     tr("Mixed as %1: 3 to 1, 1 to 1, 1 to 3").arg(from_view(text_of(as_).label)));
-    draw_table(painter,
-               QRectF(margin, margin + scaled(28), wide - 2 * margin,
-                      page.height() / by - 2 * margin - scaled(28)),
-               Qt::black);
-}
-
 Done MixesView::save_sheet(const std::filesystem::path& path) {
     reckon();
-    const QRectF page(0, 0, scaled(kSheetWidth), scaled(kSheetWidth) / std::numbers::sqrt2);
-    return replace_file(path, [&](const std::filesystem::path& file) -> Done {
-        const QString name = QString::fromStdString(file.string());
-        if (path.extension() == ".svg") {
-            QSvgGenerator svg;
-            svg.setFileName(name);
-            svg.setViewBox(page);
-            svg.setTitle(tr("Mixing table"));
-            draw_sheet(svg, page);
-            return {};
-        }
-        if (path.extension() == ".pdf") {
-            QPdfWriter pdf(name);
-            pdf.setPageSize(QPageSize(QPageSize::A4));
-            pdf.setPageOrientation(QPageLayout::Landscape);
-            pdf.setPageMargins({});
-            pdf.setTitle(tr("Mixing table"));
-            draw_sheet(pdf, QRectF(0, 0, pdf.width(), pdf.height()));
-            return {};
-        }
-        QImage image((page.size() * 2).toSize(), QImage::Format_RGB32);
-        draw_sheet(image, QRectF(image.rect()));
-        if (!image.save(name, "PNG")) return trouble(path.string(), "could not be saved.");
-        return {};
-    });
+    return save_drawing(
+        path, tr("Mixing table"), scaled(kSheetWidth), [&](QPainter& painter, const QRectF& page) {
+            const double margin = scaled(24), wide = page.width() - 2 * margin;
+            painter.setFont(body_font(true));
+            painter.setPen(Qt::black);
+            painter.drawText(
+                QRectF(margin, margin, wide, scaled(20)), Qt::AlignLeft | Qt::AlignVCenter,
+                tr("Mixed as %1: 3 to 1, 1 to 1, 1 to 3").arg(from_view(text_of(as_).label)));
+            draw_table(
+                painter,
+                QRectF(margin, margin + scaled(28), wide, page.height() - 2 * margin - scaled(28)),
+                Qt::black);
+        });
 }
 
 void MixesView::paintEvent(QPaintEvent*) {

@@ -38,7 +38,6 @@ private:
     /// Colours across: the palette's, then white.
     std::size_t across() const { return names_.size(); }
     void reckon();
-    void draw_sheet(QPaintDevice& device, const QRectF& page) const;
     void draw_table(QPainter& painter, const QRectF& place, const QColor& ink) const;
     struct Hit {
         std::size_t row, column, share;

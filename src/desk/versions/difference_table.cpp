@@ -3,6 +3,7 @@
 
 #include <QMouseEvent>
 #include <QPainter>
+#include <algorithm>
 
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
@@ -20,7 +21,6 @@ DifferenceTable::DifferenceTable(Session& session, VersionEdits& edits, const Ve
                                  QWidget* parent)
     : QWidget(parent), session_(session), edits_(edits), meter_(meter) {
     setObjectName(QStringLiteral("difference_table"));
-    setMinimumHeight(scaled(kTitle + kHeads + 3 * kLine));
     connect(&edits_, &VersionEdits::changed, this, &DifferenceTable::refresh);
     connect(&meter_, &VersionsMeter::changed, this, &DifferenceTable::refresh);
     refresh();
@@ -29,6 +29,10 @@ DifferenceTable::DifferenceTable(Session& session, VersionEdits& edits, const Ve
 /// Computed anew only when a picture or its figures are others.
 void DifferenceTable::refresh() {
     update();
+    // As high as all parts need, up to eight, so that nothing moves while others are looked at.
+    const std::size_t parts = session_.document.has_painting() ? edits_.painting().parts.size() : 0;
+    const double rows = std::clamp(static_cast<double>(parts), 2.0, 8.0);
+    setFixedHeight(scaled(kTitle + kHeads + rows * kLine + 8));
     const bool any = session_.document.has_painting() && !edits_.painting().versions.empty();
     const SeenVersion* one = any ? meter_.find(edits_.painting().version) : nullptr;
     const SeenVersion* other = any ? meter_.find(edits_.looked_at()) : nullptr;
@@ -118,7 +122,7 @@ void DifferenceTable::paintEvent(QPaintEvent*) {
     y += scaled(kHeads);
     std::size_t place = 0;
     for (const PartDifference& row : rows_) {
-        if (y + scaled(kLine) > height()) break;
+        if (y + scaled(kLine) > height()) break;  // those that differ least
         painter.fillRect(QRectF(left, y, right - left, 1), greys().rule);
         painter.setFont(body_font());
         painter.setPen(greys().text);

@@ -20,6 +20,11 @@ VersionsBench::VersionsBench(const Desk& desk, int key)
     connect(edits_, &VersionEdits::changed, this, &Bench::ladder_changed);
     connect(meter_, &VersionsMeter::changed, this, &Bench::ladder_changed);
     connect(board_, &VersionsBoard::wants_part, sheet_, &VersionsSheet::take_part);
+    connect(sheet_, &VersionsSheet::wants_sheet, this, [this](const std::filesystem::path& path) {
+        const Done saved = board_->grid().save_sheet(path);
+        emit said(saved ? tr("The contact sheet is saved.")
+                        : QString::fromStdString(saved.error().message()));
+    });
     connect(sheet_, &VersionsSheet::wants_to_go_on, this,
             [this] { emit wants_bench(QStringLiteral("passes")); });
 }

@@ -28,9 +28,9 @@ VersionsBoard::VersionsBoard(const Desk& desk, VersionEdits& edits, const Versio
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     column->addWidget(head());
-    column->addWidget(grid_, 3);
+    column->addWidget(grid_, 1);
     column->addWidget(rule_line());
-    column->addWidget(table_, 1);
+    column->addWidget(table_);
 }
 
 QWidget* VersionsBoard::head() {

@@ -13,12 +13,14 @@
 #include "desk/kit/marks.h"
 #include "desk/kit/screen_image.h"
 #include "desk/kit/words.h"
+#include "desk/panes/save_drawing.h"
 
 namespace underpaint {
 namespace {
 
 constexpr double kBelow = 74;  // under a picture: name, figures, colours, where from
 constexpr double kGap = 12;
+constexpr double kSheetWidth = 1000;  // of the contact sheet
 
 }  // namespace
 
@@ -60,33 +62,34 @@ void VersionsGrid::describe() {
 }
 
 /// As many as make the pictures largest.
-int VersionsGrid::columns() const {
+int VersionsGrid::columns(const QSizeF& room) const {
     const auto count = std::max(1, static_cast<int>(meter_.seen().size()));
     const Size size = edits_.painting().size();
     int best = 1;
     double largest = 0;
     for (int across = 1; across <= count; ++across) {
         const int rows = (count + across - 1) / across;
-        const double wide = width() / across - scaled(kGap);
-        const double high = height() / rows - scaled(kGap) - scaled(kBelow);
+        const double wide = room.width() / across - scaled(kGap);
+        const double high = room.height() / rows - scaled(kGap) - scaled(kBelow);
         const double scale = std::min(wide / size.width, high / size.height);
         if (scale > largest * 1.02) largest = scale, best = across;
     }
     return best;
 }
 
-QRectF VersionsGrid::tile_rect(std::size_t place) const {
-    const int across = columns();
+QRectF VersionsGrid::tile_rect(const QRectF& area, std::size_t place) const {
+    const int across = columns(area.size());
     const int rows = (static_cast<int>(meter_.seen().size()) + across - 1) / across;
     const double left = scaled(14), top = scaled(6), gap = scaled(kGap);
-    const double wide = (width() - 2 * left - (across - 1) * gap) / across;
-    const double high = (height() - 2 * top - (rows - 1) * gap) / std::max(rows, 1);
+    const double wide = (area.width() - 2 * left - (across - 1) * gap) / across;
+    const double high = (area.height() - 2 * top - (rows - 1) * gap) / std::max(rows, 1);
     const auto i = static_cast<int>(place);
-    return {left + i % across * (wide + gap), top + i / across * (high + gap), wide, high};
+    return {area.left() + left + i % across * (wide + gap),
+            area.top() + top + i / across * (high + gap), wide, high};
 }
 
-QRectF VersionsGrid::picture_rect(std::size_t place) const {
-    const QRectF tile = tile_rect(place);
+QRectF VersionsGrid::picture_rect(const QRectF& area, std::size_t place) const {
+    const QRectF tile = tile_rect(area, place);
     const Size size = edits_.painting().size();
     const QSizeF room(tile.width(), std::max(1.0, tile.height() - scaled(kBelow)));
     const QSizeF is = QSizeF(size.width, size.height).scaled(room, Qt::KeepAspectRatio);
@@ -95,7 +98,7 @@ QRectF VersionsGrid::picture_rect(std::size_t place) const {
 
 std::optional<std::size_t> VersionsGrid::tile_at(QPointF at) const {
     for (std::size_t i = 0; i < meter_.seen().size(); ++i)
-        if (tile_rect(i).contains(at)) return i;
+        if (tile_rect(QRectF(rect()), i).contains(at)) return i;
     return std::nullopt;
 }
 
@@ -127,31 +130,33 @@ void VersionsGrid::paintEvent(QPaintEvent*) {
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
     if (!session_.document.has_painting()) return;
     std::erase_if(images_, [&](const auto& each) { return meter_.find(each.first) == nullptr; });
-    for (std::size_t i = 0; i < meter_.seen().size(); ++i) draw_tile(painter, i);
+    for (std::size_t i = 0; i < meter_.seen().size(); ++i)
+        draw_tile(painter, QRectF(rect()), i, greys());
 }
 
-void VersionsGrid::draw_tile(QPainter& painter, std::size_t place) {
+void VersionsGrid::draw_tile(QPainter& painter, const QRectF& area, std::size_t place,
+                             const Greys& inks) {
     const SeenVersion& version = meter_.seen()[place];
-    const QRectF tile = tile_rect(place), picture = picture_rect(place);
+    const QRectF tile = tile_rect(area, place), picture = picture_rect(area, place);
     QImage image = image_of_version(version);
     if (mirrored_) image = image.mirrored(true, false);
-    painter.fillRect(picture, greys().sheet);
+    painter.fillRect(picture, inks.sheet);
     if (!image.isNull()) painter.drawImage(picture, image);
     const bool chosen = version.id == edits_.painting().version;
-    if (version.id == edits_.looked_at()) {
-        painter.setPen(QPen(greys().strong, hasFocus() ? 2.5 : 1.5));
+    if (&inks == &greys() && version.id == edits_.looked_at()) {
+        painter.setPen(QPen(inks.strong, hasFocus() ? 2.5 : 1.5));
         painter.setBrush(Qt::NoBrush);
         painter.drawRect(picture.adjusted(-2, -2, 2, 2));
     }
     double y = picture.bottom() + scaled(5);
     const double line = scaled(17);
     painter.setFont(body_font(true));
-    painter.setPen(greys().strong);
+    painter.setPen(inks.strong);
     const QString number = chosen ? tr("%1 · chosen").arg(place + 1) : QString::number(place + 1);
     painter.drawText(QRectF(tile.left(), y, tile.width(), line), Qt::AlignVCenter, number);
     const double after = painter.fontMetrics().horizontalAdvance(number) + scaled(8);
     painter.setFont(body_font());
-    painter.setPen(greys().text);
+    painter.setPen(inks.text);
     painter.drawText(QRectF(tile.left() + after, y, tile.width() - after, line), Qt::AlignVCenter,
                      painter.fontMetrics().elidedText(edits_.name_of(version.id), Qt::ElideRight,
                                                       static_cast<int>(tile.width() - after)));
@@ -164,17 +169,17 @@ void VersionsGrid::draw_tile(QPainter& painter, std::size_t place) {
             if (!words) continue;
             const double side = scaled(9);
             draw_mark(painter, QRectF(x, y + (line - side) / 2, side, side), words->verdict,
-                      greys().strong);
+                      inks.strong);
             x += side + scaled(4);
             const QString text = (version.exact ? QString() : QStringLiteral("≈")) +
                                  QString::fromStdString(words->balance);
-            painter.setPen(version.exact ? greys().text : greys().secondary);
+            painter.setPen(version.exact ? inks.text : inks.secondary);
             painter.drawText(QRectF(x, y, tile.right() - x, line), Qt::AlignVCenter, text);
             x += painter.fontMetrics().horizontalAdvance(text) + scaled(10);
         }
     } else {
         painter.setFont(secondary_font());
-        painter.setPen(greys().secondary);
+        painter.setPen(inks.secondary);
         painter.drawText(QRectF(tile.left(), y, tile.width(), line), Qt::AlignVCenter,
                          tr("measuring…"));
     }
@@ -188,13 +193,31 @@ void VersionsGrid::draw_tile(QPainter& painter, std::size_t place) {
     y += scaled(12);
     const Version* told = edits_.painting().find_version(version.id);
     painter.setFont(secondary_font());
-    painter.setPen(greys().secondary);
+    painter.setPen(inks.secondary);
     const QString from = told != nullptr && !told->from.empty()
                              ? shown(told->from)
                              : passes_in_words(version.alone.passes.size());
     painter.drawText(
         QRectF(tile.left(), y, tile.width(), line), Qt::AlignVCenter,
         painter.fontMetrics().elidedText(from, Qt::ElideRight, static_cast<int>(tile.width())));
+}
+
+Done VersionsGrid::save_sheet(const std::filesystem::path& path) {
+    const QString title = tr("%1, versions").arg(shown(edits_.painting().name));
+    return save_drawing(
+        path, title, scaled(kSheetWidth), [&](QPainter& painter, const QRectF& page) {
+            painter.setRenderHint(QPainter::Antialiasing);
+            painter.setRenderHint(QPainter::SmoothPixmapTransform);
+            const double margin = scaled(20), head = scaled(24);
+            painter.setFont(body_font(true));
+            painter.setPen(Qt::black);
+            painter.drawText(QRectF(margin + scaled(14), margin, page.width(), head),
+                             Qt::AlignVCenter, title);
+            const QRectF area = page.adjusted(margin, margin + head, -margin, -margin);
+            Greys paper = kLightGreys;
+            for (std::size_t i = 0; i < meter_.seen().size(); ++i)
+                draw_tile(painter, area, i, paper);
+        });
 }
 
 void VersionsGrid::mousePressEvent(QMouseEvent* event) {
@@ -217,8 +240,8 @@ void VersionsGrid::keyPressEvent(QKeyEvent* event) {
     switch (event->key()) {
         case Qt::Key_Left: return go(now - 1);
         case Qt::Key_Right: return go(now + 1);
-        case Qt::Key_Up: return go(now - columns());
-        case Qt::Key_Down: return go(now + columns());
+        case Qt::Key_Up: return go(now - columns(QSizeF(size())));
+        case Qt::Key_Down: return go(now + columns(QSizeF(size())));
         case Qt::Key_Home: return go(0);
         case Qt::Key_End: return go(count - 1);
         case Qt::Key_Return:

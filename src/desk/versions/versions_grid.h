@@ -3,10 +3,13 @@
 
 #include <QImage>
 #include <QWidget>
+#include <filesystem>
 #include <map>
 
+#include "desk/kit/greys.h"
 #include "desk/versions/version_edits.h"
 #include "desk/view/lens.h"
+#include "terms/result.h"
 
 namespace underpaint {
 
@@ -25,7 +28,9 @@ public:
     /// Another lens while a key is held.
     void peek(std::optional<Lens> lens);
     /// Where a version's picture lies.
-    QRectF picture_rect(std::size_t place) const;
+    QRectF picture_rect(std::size_t place) const { return picture_rect(QRectF(rect()), place); }
+    /// All of them with names and figures, as a page, vectors or a picture; see save_drawing().
+    [[nodiscard]] Done save_sheet(const std::filesystem::path& path);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -35,11 +40,13 @@ protected:
     bool event(QEvent* event) override;
 
 private:
-    int columns() const;
-    QRectF tile_rect(std::size_t place) const;
+    int columns(const QSizeF& room) const;
+    QRectF tile_rect(const QRectF& area, std::size_t place) const;
+    QRectF picture_rect(const QRectF& area, std::size_t place) const;
     std::optional<std::size_t> tile_at(QPointF at) const;
     QImage image_of_version(const SeenVersion& version);
-    void draw_tile(QPainter& painter, std::size_t place);
+    /// \param inks  those of the screen, or of paper, where nothing is pointed out
+    void draw_tile(QPainter& painter, const QRectF& area, std::size_t place, const Greys& inks);
     void describe();
 
     Session& session_;

@@ -8,12 +8,14 @@
 #include <QScrollArea>
 #include <QVBoxLayout>
 
+#include "brief/three_versions.h"
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
 #include "desk/versions/brief_table.h"
 #include "files/brief_report.h"
+#include "painting/version_changes.h"
 #include "palette/another_version.h"
 
 namespace underpaint {
@@ -169,8 +171,13 @@ QWidget* VersionsSheet::making_box() {
                  return std::optional(by_colour_plan(painting, places));
              });
     });
+    three_ = action_button("three_at_once", tr("Three at once"),
+                           tr("The three of these that lie farthest from each other and meet the "
+                              "brief best"));
+    connect(three_, &QPushButton::clicked, this, &VersionsSheet::make_three);
     for (const auto& row : {std::vector<QPushButton*>{hues_, reverse_, mother_},
-                            std::vector<QPushButton*>{quieter_, reference_, plan_}}) {
+                            std::vector<QPushButton*>{quieter_, reference_, plan_},
+                            std::vector<QPushButton*>{three_}}) {
         auto* line = new QHBoxLayout;
         line->setSpacing(scaled(4));
         for (QPushButton* button : row) line->addWidget(button);
@@ -204,7 +211,66 @@ QWidget* VersionsSheet::taking_box() {
     row->addWidget(a_pass_);
     row->addWidget(a_part_);
     row->addStretch(1);
+    sheet_ = choice_button("contact_sheet", tr("Contact sheet"),
+                           tr("All versions with names and figures, as a file"));
+    menu_of(sheet_, [this](QMenu& menu) { fill_sheets(menu); });
+    row->addWidget(sheet_);
     return box;
+}
+
+void VersionsSheet::fill_sheets(QMenu& menu) {
+    for (const auto& [label, kinds, ending] :
+         {std::tuple(tr("as a page (PDF)…"), tr("PDF (*.pdf)"), ".pdf"),
+          {tr("as vectors (SVG)…"), tr("SVG (*.svg)"), ".svg"},
+          {tr("as a picture (PNG)…"), tr("PNG (*.png)"), ".png"}})
+        menu.addAction(label, this, [this, kinds = kinds, ending = ending] {
+            desk_.ask.to_save(
+                tr("Save the contact sheet"), kinds,
+                tr("%1, versions").arg(shown(edits_.painting().name)) + QLatin1String(ending),
+                [this](const std::filesystem::path& path) { emit wants_sheet(path); });
+        });
+}
+
+void VersionsSheet::make_three() {
+    hint_->setText(tr("Making three …"));
+    hint_->show();
+    const Painting painting = edits_.painting();
+    const Reader reader = desk_.session.choices.reader();
+    const int number = edits_.number_of(painting.version);
+    making_.start([this, painting, reader, number, own = desk_.session.settings.rules()](
+                      const std::stop_token& stop, const Deliver& deliver) {
+        std::vector<ReferenceColours> references;
+        for (const Reference& reference : painting.brief.references) {
+            const auto pixels = pixels_of(reference, stop);
+            const auto figures = pixels ? measure_picture(*pixels, reader, {}, stop) : std::nullopt;
+            if (figures) references.push_back({reference.picture.name, figures->colours});
+        }
+        const auto places = plan_places(painting, stop);
+        if (!places) return;
+        auto made = three_at_once(painting, *places, references, reader, own, stop);
+        if (stop.stop_requested()) return;
+        deliver([this, painting, number, made = std::move(made)] {
+            hint_->hide();
+            if (!same_but_for_time(painting, edits_.painting())) {
+                hint_->setText(tr("The painting was changed meanwhile; ask again."));
+                return hint_->show();
+            }
+            Painting next = painting;
+            for (const MadeVersion& each : made)
+                next =
+                    with_version(std::move(next), each.name,
+                                 tr("from %1, %2").arg(number).arg(shown(each.from)).toStdString(),
+                                 each.colouring);
+            const std::size_t before = std::max<std::size_t>(1, painting.versions.size());
+            const std::size_t added = next.versions.empty() ? 0 : next.versions.size() - before;
+            edits_.take_over(tr("Three at once"), std::move(next));
+            if (added == made.size()) return;
+            hint_->setText(tr("A painting has at most %1 versions; %2 of the three found room.")
+                               .arg(kMostVersions)
+                               .arg(added));
+            hint_->show();
+        });
+    });
 }
 
 void VersionsSheet::fill_passes(QMenu& menu) {
@@ -329,8 +395,8 @@ void VersionsSheet::make(const QString& label, const QString& name, const QStrin
 
 void VersionsSheet::refresh() {
     const bool any = desk_.session.document.has_painting();
-    for (QPushButton* button :
-         {branch_, hues_, reverse_, mother_, quieter_, reference_, plan_, a_pass_, a_part_, go_on_})
+    for (QPushButton* button : {branch_, hues_, reverse_, mother_, quieter_, reference_, plan_,
+                                three_, sheet_, a_pass_, a_part_, go_on_})
         button->setEnabled(any);
     const bool several = any && edits_.painting().versions.size() > 1;
     rename_->setEnabled(several);

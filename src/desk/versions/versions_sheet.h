@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QWidget>
+#include <filesystem>
 
 #include "desk/panes/bench.h"
 #include "desk/versions/versions_list.h"
@@ -27,12 +28,15 @@ public:
 
 signals:
     void wants_to_go_on();
+    void wants_sheet(const std::filesystem::path& path);
 
 private:
     QWidget* making_box();
     void fill_hues(QMenu& menu);
     void fill_mothers(QMenu& menu);
     void fill_references(QMenu& menu);
+    void make_three();
+    void fill_sheets(QMenu& menu);
     QWidget* taking_box();
     void fill_passes(QMenu& menu);
     void fill_parts(QMenu& menu);
@@ -47,7 +51,7 @@ private:
     LatestJob making_;
     VersionsList* list_;
     QPushButton *branch_, *rename_, *delete_, *hues_, *reverse_, *mother_, *quieter_, *reference_,
-        *plan_, *a_pass_, *a_part_, *go_on_;
+        *plan_, *three_, *a_pass_, *a_part_, *sheet_, *go_on_;
     QLabel* hint_;
     QPlainTextEdit* note_;
 };
