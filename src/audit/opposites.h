@@ -30,7 +30,7 @@ struct MeetingPixel {
 std::vector<MeetingPixel> meetings_of_opposites(const ColourBlocks& colours, double pixel);
 
 /// The length of the border in viewing pixels: the mean of what both of its sides say. Of a
-/// straight border within 3 %.
+/// straight border within 3.5 %.
 double length_of(const std::vector<MeetingPixel>& meetings);
 
 }  // namespace underpaint

@@ -50,16 +50,12 @@ std::vector<PartDifference> part_differences(const Painting& painting, const Rgb
         const Whole a = whole_of(*p), b = whole_of(*q);
         PartDifference made{part.id, 0, a.warmth, b.warmth, a.intensity, b.intensity, {}, {}};
         const double shrink = static_cast<double>(painting.size().width) / size.width;
-        Picture cover(size, Channels::grey, Depth::bits8);
+        Picture cover(size, Channels::grey, part.mask->base().depth());
         resample(*part.mask, shrink, one.area(), cover);
-        std::vector<float> row(static_cast<std::size_t>(size.width));
+        const FloatBlock covered = coverage_of(cover, one.area());
         double sum = 0, count = 0;
-        for (int y = 0; y < size.height; ++y) {
-            cover.read_channel(0, Rect{0, y, size.width, 1}, row);
-            for (std::size_t x = 0; x < row.size(); ++x)
-                if (row[x] >= 0.5F)
-                    sum += apart[static_cast<std::size_t>(y) * row.size() + x], ++count;
-        }
+        for (std::size_t i = 0; i < pixels; ++i)
+            if (covered.samples()[i] >= 0.5F) sum += apart[i], ++count;
         if (count > 0) made.colour = sum / count;
         constexpr double neutral = 0.01;
         if (std::hypot(a.a, a.b) > neutral && std::hypot(b.a, b.b) > neutral) {

@@ -18,6 +18,7 @@
 #include "raster/shrink.h"
 #include "render/reach_of.h"
 #include "render/readings.h"
+#include "render/resample.h"
 #include "render/view.h"
 
 namespace underpaint {
@@ -228,19 +229,10 @@ std::optional<Colouring> light_reversed(const Painting& painting, const PlanPlac
     for (const Part& part : painting.parts) {
         const auto place = places.parts.find(part.id);
         if (place == places.parts.end()) continue;
-        // The mask as coarse as the copy, by the middle of each of its pixels.
-        const auto coarse = part.mask->level(level_for(part.mask->size(), kSeenSide));
-        const auto cover = [&](std::size_t i) {
-            const int x = static_cast<int>(i) % size.width, y = static_cast<int>(i) / size.width;
-            const Size of = coarse->size();
-            const int cx =
-                std::min(of.width - 1, static_cast<int>((x + 0.5) * of.width / size.width));
-            const int cy =
-                std::min(of.height - 1, static_cast<int>((y + 0.5) * of.height / size.height));
-            float v = 0;
-            coarse->read_channel(0, cx, cy, std::span(&v, 1));
-            return static_cast<double>(v);
-        };
+        Picture seen(size, Channels::grey, part.mask->base().depth());
+        resample(*part.mask, view.shrink, now->area(), seen);
+        const FloatBlock covered = coverage_of(seen, now->area());
+        const auto cover = [&](std::size_t i) { return static_cast<double>(covered.samples()[i]); };
         plan.parts[part.id] = reversed(tones_of(place->second, cover));
     }
     return planned_alone(painting, std::move(plan), places);

@@ -8,6 +8,7 @@
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/words.h"
 #include "desk/palette/palette_sheet.h"
+#include "desk/panes/save_drawing.h"
 #include "desk/work/paths.h"
 #include "files/brief_report.h"
 #include "files/openraster.h"
@@ -254,17 +255,9 @@ void PaletteSheet::fill_file(QMenu& menu) {
     menu.addAction(tr("Save as CSV…"), this,
                    [this] { save_file(QStringLiteral(".csv"), tr("CSV (*.csv)")); });
     QMenu* table = menu.addMenu(tr("Save the mixing table"));
-    for (const auto& [label, kinds, ending] :
-         {std::tuple(tr("as a page (PDF)…"), tr("PDF (*.pdf)"), ".pdf"),
-          {tr("as vectors (SVG)…"), tr("SVG (*.svg)"), ".svg"},
-          {tr("as a picture (PNG)…"), tr("PNG (*.png)"), ".png"}})
-        table->addAction(label, this, [this, kinds = kinds, ending = ending] {
-            desk_.ask.to_save(
-                tr("Save the mixing table"), kinds,
-                tr("%1, mixes").arg(shown(desk_.session.document.painting().name)) +
-                    QLatin1String(ending),
-                [this](const std::filesystem::path& path) { emit wants_table(path); });
-        });
+    offer_saving(*table, desk_.ask, tr("Save the mixing table"),
+                 tr("%1, mixes").arg(shown(desk_.session.document.painting().name)),
+                 [this](const std::filesystem::path& path) { emit wants_table(path); });
     menu.addSeparator();
     menu.addAction(tr("Keep among my palettes"), this, [this] {
         const Done kept = library_.keep(desk_.session.document.painting().name, edits_.palette());

@@ -47,4 +47,16 @@ Done save_drawing(const std::filesystem::path& path, const QString& title, doubl
     });
 }
 
+void offer_saving(QMenu& menu, const AskForFile& ask, const QString& title, const QString& name,
+                  const std::function<void(const std::filesystem::path&)>& save) {
+    for (const auto& [label, kinds, ending] :
+         {std::tuple(QObject::tr("as a page (PDF)…"), QObject::tr("PDF (*.pdf)"), ".pdf"),
+          {QObject::tr("as vectors (SVG)…"), QObject::tr("SVG (*.svg)"), ".svg"},
+          {QObject::tr("as a picture (PNG)…"), QObject::tr("PNG (*.png)"), ".png"}})
+        QObject::connect(menu.addAction(label), &QAction::triggered, &menu,
+                         [ask, title, save, kinds = kinds, file = name + QLatin1String(ending)] {
+                             ask.to_save(title, kinds, file, save);
+                         });
+}
+
 }  // namespace underpaint

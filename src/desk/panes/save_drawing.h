@@ -1,13 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <QPaintDevice>
+#include <QMenu>
 #include <QRectF>
 #include <QString>
 #include <filesystem>
 #include <functional>
 
+#include "desk/work/ask_for_file.h"
 #include "terms/result.h"
+
+class QPainter;
 
 namespace underpaint {
 
@@ -18,5 +21,10 @@ namespace underpaint {
 [[nodiscard]] Done save_drawing(const std::filesystem::path& path, const QString& title,
                                 double width,
                                 const std::function<void(QPainter&, const QRectF& page)>& draw);
+
+/// The three ways of saving a drawing as entries of a menu, each of which asks for a file.
+/// \param name  that is proposed, without its ending
+void offer_saving(QMenu& menu, const AskForFile& ask, const QString& title, const QString& name,
+                  const std::function<void(const std::filesystem::path&)>& save);
 
 }  // namespace underpaint

@@ -13,6 +13,7 @@
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
+#include "desk/panes/save_drawing.h"
 #include "desk/versions/brief_table.h"
 #include "files/brief_report.h"
 #include "painting/version_changes.h"
@@ -24,6 +25,17 @@ namespace {
 constexpr std::array kTurns{-60, -28, 28, 60, 120, 180};
 constexpr std::array kQuieter{0.75, 0.5, 0.25};
 constexpr float kMotherOver = 0.2F;
+
+/// A menu that is filled anew each time it opens.
+template <class Fill>
+void menu_of(QPushButton* button, Fill fill) {
+    auto* menu = new QMenu(button);
+    QObject::connect(menu, &QMenu::aboutToShow, menu, [menu, fill] {
+        empty(*menu);
+        fill(*menu);
+    });
+    button->setMenu(menu);
+}
 
 }  // namespace
 
@@ -125,14 +137,6 @@ QWidget* VersionsSheet::making_box() {
     about->setWordWrap(false);
     head->addWidget(about);
     column->addLayout(head);
-    const auto menu_of = [this](QPushButton* button, auto fill) {
-        auto* menu = new QMenu(button);
-        connect(menu, &QMenu::aboutToShow, this, [menu, fill] {
-            empty(*menu);
-            fill(*menu);
-        });
-        button->setMenu(menu);
-    };
     hues_ = choice_button("turn_hues", tr("Turn the hues"), tr("All hues, palette and plan too"));
     menu_of(hues_, [this](QMenu& menu) { fill_hues(menu); });
     reverse_ = action_button("reverse_light", tr("Reverse the light"),
@@ -194,14 +198,6 @@ QWidget* VersionsSheet::taking_box() {
     row->setSpacing(scaled(4));
     row->addWidget(group_title(tr("Take over")));
     row->addSpacing(scaled(8));
-    const auto menu_of = [this](QPushButton* button, auto fill) {
-        auto* menu = new QMenu(button);
-        connect(menu, &QMenu::aboutToShow, this, [menu, fill] {
-            empty(*menu);
-            fill(*menu);
-        });
-        button->setMenu(menu);
-    };
     a_pass_ = choice_button("take_pass", tr("A pass of another"),
                             tr("Lays a pass of another version once more, on the chosen one"));
     menu_of(a_pass_, [this](QMenu& menu) { fill_passes(menu); });
@@ -219,16 +215,9 @@ QWidget* VersionsSheet::taking_box() {
 }
 
 void VersionsSheet::fill_sheets(QMenu& menu) {
-    for (const auto& [label, kinds, ending] :
-         {std::tuple(tr("as a page (PDF)…"), tr("PDF (*.pdf)"), ".pdf"),
-          {tr("as vectors (SVG)…"), tr("SVG (*.svg)"), ".svg"},
-          {tr("as a picture (PNG)…"), tr("PNG (*.png)"), ".png"}})
-        menu.addAction(label, this, [this, kinds = kinds, ending = ending] {
-            desk_.ask.to_save(
-                tr("Save the contact sheet"), kinds,
-                tr("%1, versions").arg(shown(edits_.painting().name)) + QLatin1String(ending),
-                [this](const std::filesystem::path& path) { emit wants_sheet(path); });
-        });
+    offer_saving(menu, desk_.ask, tr("Save the contact sheet"),
+                 tr("%1, versions").arg(shown(edits_.painting().name)),
+                 [this](const std::filesystem::path& path) { emit wants_sheet(path); });
 }
 
 void VersionsSheet::make_three() {
@@ -251,10 +240,7 @@ void VersionsSheet::make_three() {
         if (stop.stop_requested()) return;
         deliver([this, painting, number, made = std::move(made)] {
             hint_->hide();
-            if (!same_but_for_time(painting, edits_.painting())) {
-                hint_->setText(tr("The painting was changed meanwhile; ask again."));
-                return hint_->show();
-            }
+            if (!still_is(painting)) return;
             Painting next = painting;
             for (const MadeVersion& each : made)
                 next =
@@ -384,13 +370,18 @@ void VersionsSheet::make(const QString& label, const QString& name, const QStrin
                 return hint_->show();
             }
             // Of another painting, or one that was changed meanwhile, it would say what is not so.
-            if (!same_but_for_time(painting, edits_.painting())) {
-                hint_->setText(tr("The painting was changed meanwhile; ask again."));
-                return hint_->show();
-            }
+            if (!still_is(painting)) return;
             edits_.add(label, name, whole, *made);
         });
     });
+}
+
+/// What was made is of no other painting: else it says so.
+bool VersionsSheet::still_is(const Painting& painting) {
+    if (same_but_for_time(painting, edits_.painting())) return true;
+    hint_->setText(tr("The painting was changed meanwhile; ask again."));
+    hint_->show();
+    return false;
 }
 
 void VersionsSheet::refresh() {

@@ -43,6 +43,7 @@ private:
     /// Makes one beside the interface: the version is added when it is there.
     using Make = std::function<std::optional<Colouring>(const PlanPlaces&, const std::stop_token&)>;
     void make(const QString& label, const QString& name, const QString& from, Make make);
+    bool still_is(const Painting& painting);
     void refresh();
 
     Desk desk_;
