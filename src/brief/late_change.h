@@ -14,6 +14,9 @@ namespace underpaint {
 struct LateChange {
     std::optional<Rect> figure;  ///< something new there, in pixels of the picture
     std::optional<Size> size;    ///< the whole picture of another size
+    /// Where another underpaint reads otherwise, as a mask of the painting's shape and any size;
+    /// null: nowhere.
+    SharedPicture changed = nullptr;
 };
 
 /// Something that a late change touches.
@@ -24,7 +27,8 @@ struct Touched {
     double minutes = 0;  ///< about so long it took, of what was logged; 0 where nothing was
 };
 
-/// Everything that it touches, parts first, then the plan, seals and passes, each in its order.
+/// Everything that it touches, parts first, then the plan, seals and passes, each in its order;
+/// those of all versions, the chosen one's first.
 std::vector<Touched> what_would_change(const Painting& painting, const LateChange& change,
                                        const std::stop_token& stop = {});
 

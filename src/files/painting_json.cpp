@@ -153,6 +153,8 @@ Json to_json(const Painting& painting, const NamePicture& name) {
     add_colouring(colouring_of(painting), name, json);
     for (const Version& version : painting.versions)
         json["versions"].push_back(to_json(version, version.id == painting.version, name));
+    for (const BlindLook& look : painting.looks)
+        json["looks"].push_back({{"chosen", look.chosen}, {"other", look.other}});
     add_foreign(painting.foreign, json);
     return json;
 }
@@ -303,6 +305,7 @@ private:
         if (left_out > 0)
             lost_.push_back("A painting has " + std::to_string(kMostVersions) + " versions; " +
                             std::to_string(left_out) + " more were left out.");
+        read_looks(json, painting);
         if (painting.versions.empty() || painting.version != kNoVersion) return;
         if (painting.versions.size() >= kMostVersions) {
             lost_.push_back("Of the versions none was chosen, and the last was lost for it.");
@@ -312,6 +315,20 @@ private:
         painting.versions.insert(painting.versions.begin(), Version{id, "Version", {}, {}, {}});
         painting.version = id;
         painting = with_version_renamed(std::move(painting), id, "Version");
+    }
+
+    /// A look at what is not there is no look any more.
+    static void read_looks(const Json& json, Painting& painting) {
+        if (!json.contains("looks") || !json.at("looks").is_array()) return;
+        for (const Json& look : json.at("looks")) {
+            const auto id = [&](const char* member) {
+                const auto at = look.find(member);
+                return at != look.end() && at->is_number_integer() ? at->get<VersionId>()
+                                                                   : kNoVersion;
+            };
+            if (look.is_object())
+                painting = with_look(std::move(painting), {id("chosen"), id("other")});
+        }
     }
 
     /// One that no version has or will have.

@@ -38,6 +38,7 @@ struct Painting {
     /// itself has as passes, groups, palette, colour plan and meant is the chosen one's.
     std::vector<Version> versions;
     VersionId version = kNoVersion;  ///< the chosen one
+    std::vector<BlindLook> looks;    ///< at them, in the order they were made
     WorkLog log;
     std::shared_ptr<const ForeignFile> foreign;  ///< null: nothing
 

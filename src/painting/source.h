@@ -24,7 +24,8 @@ namespace underpaint {
 ///                  alpha, or of its gradient; middle grey where it depends on what it finds
 ///   reads_below()  whether what it lays depends on what lies below
 ///   over(found)    what it lays over a colour; nothing where that depends on the place as well
-///   has_place      whether it lies somewhere; then turn() takes it along with the painting
+///   has_frame      whether it lies at a place, or has lengths in pixels; then reframe() takes it
+///                  along when the painting is turned, scaled or moved
 ///   brings_colour  whether it is laid to colour what it reaches, so that a sliver that it leaves
 ///                  out is one; own_colours: whether these are its own, which can be tuned
 ///   begin()        what a new pass of it begins with, see BeginsAs

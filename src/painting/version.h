@@ -37,4 +37,11 @@ struct Version {
     friend bool operator==(const Version&, const Version&) = default;
 };
 
+/// One look of a blind comparison: two versions without names and figures, of which one was chosen.
+struct BlindLook {
+    VersionId chosen = kNoVersion, other = kNoVersion;
+    friend bool operator==(const BlindLook&, const BlindLook&) = default;
+};
+inline constexpr std::size_t kMostLooks = 5000;
+
 }  // namespace underpaint

@@ -3,6 +3,8 @@
 
 #include <algorithm>
 #include <charconv>
+#include <cmath>
+#include <numbers>
 #include <utility>
 
 #include "painting/changes.h"
@@ -79,6 +81,7 @@ Painting as_version(const Painting& painting, VersionId id) {
     Painting alone = painting;
     alone.versions.clear();
     alone.version = kNoVersion;
+    alone.looks.clear();
     const Version* version = painting.find_version(id);
     if (version != nullptr && id != painting.version) take(alone, version->colouring);
     return alone;
@@ -159,7 +162,36 @@ Painting without_version(Painting painting, VersionId id) {
         painting = with_version_chosen(std::move(painting), other);
     }
     painting.versions.erase(painting.versions.begin() + static_cast<std::ptrdiff_t>(place));
+    std::erase_if(painting.looks,
+                  [&](const BlindLook& look) { return look.chosen == id || look.other == id; });
     return painting;
+}
+
+Painting with_look(Painting painting, const BlindLook& look) {
+    if (look.chosen != look.other && found(painting, look.chosen) != nullptr &&
+        found(painting, look.other) != nullptr && painting.looks.size() < kMostLooks)
+        painting.looks.push_back(look);
+    return painting;
+}
+
+double LooksAt::by_chance() const {
+    // Each term of the distribution from the one before it, in logarithms: a thousand looks are
+    // more than a double can hold otherwise.
+    double sum = 0, log_term = -looks * std::numbers::ln2;
+    for (int k = 0; k <= looks; ++k) {
+        if (k >= chosen) sum += std::exp(log_term);
+        log_term += std::log(static_cast<double>(looks - k) / (k + 1));
+    }
+    return std::min(1.0, sum);
+}
+
+LooksAt looks_at(const Painting& painting, VersionId id) {
+    LooksAt counted;
+    for (const BlindLook& look : painting.looks) {
+        counted.chosen += look.chosen == id ? 1 : 0;
+        counted.looks += look.chosen == id || look.other == id ? 1 : 0;
+    }
+    return counted;
 }
 
 }  // namespace underpaint

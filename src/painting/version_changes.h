@@ -37,6 +37,18 @@ Painting with_version_renamed(Painting painting, VersionId id, std::string name)
 Painting with_version_noted(Painting painting, VersionId id, std::string note);
 Painting with_version_moved(Painting painting, std::size_t from, std::size_t to);
 /// Where it was the chosen one, the one before it is chosen, or the one after. The last one stays.
+/// Looks at it go with it.
 Painting without_version(Painting painting, VersionId id);
+/// One more look, at two that are there; none beyond kMostLooks.
+Painting with_look(Painting painting, const BlindLook& look);
+
+/// How often a version was chosen, in how many looks.
+struct LooksAt {
+    int chosen = 0, looks = 0;
+    /// Probability that chance alone chooses it at least as often: the upper tail of the binomial
+    /// distribution with p = 1/2. 1 without a look.
+    double by_chance() const;
+};
+LooksAt looks_at(const Painting& painting, VersionId id);
 
 }  // namespace underpaint

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "render/readings.h"
 
+#include <algorithm>
+#include <utility>
+
 #include "blend/read_rows.h"
 #include "colour/value_scale.h"
 
@@ -11,6 +14,23 @@ FloatBlock steps_of(const RgbBlock& pixels, Reader reader) {
     const auto steps = result.samples();
     read_row(reader, pixels.all(), steps);
     for (float& v : steps) v = step_of(v);
+    return result;
+}
+
+FloatBlock steps_of(const Picture& picture, Reader reader) {
+    constexpr int rows = 64;  // at a time: all at once would take three planes more
+    FloatBlock result(rect_of(picture.size()));
+    RgbBlock strip;
+    const Size size = picture.size();
+    for (int y = 0; y < size.height; y += rows) {
+        strip.reshape({0, y, size.width, std::min(rows, size.height - y)});
+        picture.read_rgb(strip);
+        for (int row = 0; row < strip.area().height; ++row) {
+            const auto steps = result.row(y + row);
+            read_row(reader, std::as_const(strip).row(row), steps);
+            for (float& v : steps) v = step_of(v);
+        }
+    }
     return result;
 }
 

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "colour/reader.h"
-#include "raster/rgb_block.h"
+#include "raster/picture.h"
 
 namespace underpaint {
 
@@ -10,6 +10,8 @@ namespace underpaint {
 
 /// Steps (1-9), by a reader.
 FloatBlock steps_of(const RgbBlock& pixels, Reader reader);
+/// The same of a whole picture.
+FloatBlock steps_of(const Picture& picture, Reader reader);
 /// Signed warmth; see warmth().
 FloatBlock warmth_of(const RgbBlock& pixels);
 

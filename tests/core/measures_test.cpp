@@ -15,7 +15,7 @@
 #include "colour/lab.h"
 #include "colour/srgb.h"
 #include "colour/warmth.h"
-#include "painting/turned.h"
+#include "painting/reframed.h"
 #include "render/render.h"
 #include "render/view.h"
 #include "support/pictures.h"

@@ -9,7 +9,7 @@
 #include "audit/audit.h"
 #include "audit/shapes.h"
 #include "audit/values_audit.h"
-#include "painting/turned.h"
+#include "painting/reframed.h"
 #include "support/pictures.h"
 
 namespace underpaint {

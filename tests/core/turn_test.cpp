@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Turning pictures and whole paintings; what four readers make of a coloured picture.
 #include "audit/reader_views.h"
-#include "painting/turned.h"
+#include "painting/reframed.h"
 #include "render/render.h"
 #include "support/every_source.h"
 

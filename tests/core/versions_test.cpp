@@ -9,7 +9,7 @@
 #include "painting/each_picture.h"
 #include "painting/group_changes.h"
 #include "painting/packed_step.h"
-#include "painting/turned.h"
+#include "painting/reframed.h"
 #include "painting/version_changes.h"
 #include "render/view.h"
 #include "support/pictures.h"
@@ -204,6 +204,23 @@ TEST(Versions, APassThatDoesNotFitIsLeftOutOfAColouring) {
     ASSERT_EQ(wild.passes.size(), 1U);
     EXPECT_EQ(wild.passes[0].strength, 1);
     EXPECT_EQ(wild.passes[0].group, kNoGroup);
+}
+
+TEST(Versions, LooksAreCountedAndGoWithTheirVersion) {
+    Painting painting = with_branch(with_branch(plain(), "Two"), "Three");
+    for (int i = 0; i < 5; ++i) painting = with_look(std::move(painting), {1, 2});
+    painting = with_look(std::move(painting), {3, 1});
+    EXPECT_EQ(with_look(painting, {1, 1}), painting);
+    EXPECT_EQ(with_look(painting, {1, 9}), painting);
+    EXPECT_EQ(looks_at(painting, 1).chosen, 5);
+    EXPECT_EQ(looks_at(painting, 1).looks, 6);
+    // Of 64 ways that six looks can go, seven choose it five or six times.
+    EXPECT_NEAR(looks_at(painting, 1).by_chance(), 7.0 / 64, 1e-12);
+    EXPECT_NEAR(looks_at(painting, 2).by_chance(), 1, 1e-12);
+    EXPECT_NEAR((LooksAt{1000, 2000}.by_chance()), 0.5089, 1e-4);
+    EXPECT_EQ(LooksAt{}.by_chance(), 1);
+    EXPECT_EQ(looks_at(without_version(painting, 1), 3).looks, 0);
+    EXPECT_EQ(without_version(painting, 3).looks.size(), 5U);
 }
 
 }  // namespace

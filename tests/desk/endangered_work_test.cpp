@@ -9,7 +9,7 @@
 
 #include "files/openraster.h"
 #include "files/zip_container.h"
-#include "painting/turned.h"
+#include "painting/reframed.h"
 #include "support/desk_fixture.h"
 #include "support/stand_in_device.h"
 

@@ -3,9 +3,14 @@
 #include <QPlainTextEdit>
 
 #include "audit/audit.h"
+#include "desk/brief/late_change_page.h"
+#include "desk/brief/underpaint_offer.h"
+#include "desk/kit/bar_slider.h"
 #include "desk/versions/difference_table.h"
+#include "desk/versions/versions_blind.h"
 #include "desk/versions/versions_grid.h"
 #include "desk/versions/versions_list.h"
+#include "desk/versions/versions_pair.h"
 #include "files/openraster.h"
 #include "painting/changes.h"
 #include "painting/version_changes.h"
@@ -42,6 +47,24 @@ protected:
         ASSERT_TRUE(wait([&] { return versions().size() == count; })) << button;
         all_there();
     }
+    /// Another version with its hues turned, by the slider's keys.
+    void turn(int degrees, std::size_t count) const {
+        click("turn_hues");
+        auto* slider = find<BarSlider>("version_hue");
+        slider->set_value(static_cast<float>(degrees - 1));
+        QTest::keyClick(slider, Qt::Key_Right);
+        make("make_hues", {}, count);
+    }
+    double tint(const QImage& image) const {
+        int most = 0;
+        for (int y = 4; y < image.height() - 4; y += 3)
+            for (int x = 4; x < image.width() - 4; x += 3) {
+                const QColor c = image.pixelColor(x, y);
+                most = std::max(most, std::max({c.red(), c.green(), c.blue()}) -
+                                          std::min({c.red(), c.green(), c.blue()}));
+            }
+        return most;
+    }
 };
 
 TEST_F(VersionsDesk, BranchesGoTheirOwnWayAndUndoBringsAllBack) {
@@ -66,7 +89,7 @@ TEST_F(VersionsDesk, BranchesGoTheirOwnWayAndUndoBringsAllBack) {
 
 TEST_F(VersionsDesk, EachIsMadeAndMeasuredAndValuesStay) {
     begin_on_bench();
-    make("turn_hues", "hues +60°", 2);
+    turn(60, 2);
     make("reverse_light", {}, 3);
     make("another_mother", "Olive, 20%", 4);
     make("make_quieter", "intensity 50%", 5);
@@ -86,7 +109,7 @@ TEST_F(VersionsDesk, EachIsMadeAndMeasuredAndValuesStay) {
 
 TEST_F(VersionsDesk, LookingAtOneChangesNothingAndGoingOnChoosesIt) {
     begin_on_bench();
-    make("turn_hues", "hues −28°", 2);
+    turn(-28, 2);
     make("make_quieter", "intensity 25%", 3);
     const Painting before = painting();
     QTest::mouseClick(&grid(), Qt::LeftButton, {}, grid().picture_rect(1).center().toPoint());
@@ -103,7 +126,7 @@ TEST_F(VersionsDesk, LookingAtOneChangesNothingAndGoingOnChoosesIt) {
 
 TEST_F(VersionsDesk, AreRenamedMovedDeletedAndGivenAReason) {
     begin_on_bench();
-    make("turn_hues", "hues +28°", 2);
+    turn(28, 2);
     auto* list = find<VersionsList>("versions_list");
     list->setFocus();
     QTest::keyClick(list, Qt::Key_F2);
@@ -130,7 +153,7 @@ TEST_F(VersionsDesk, AreRenamedMovedDeletedAndGivenAReason) {
 
 TEST_F(VersionsDesk, APartAndAPassAreTakenOverFromAnother) {
     begin_on_bench();
-    make("turn_hues", "hues +120°", 2);
+    turn(120, 2);
     const Painting before = painting();
     ASSERT_FALSE(before.parts.empty());
     const QString part = QString::fromStdString(before.parts[0].name);
@@ -172,7 +195,7 @@ TEST_F(VersionsDesk, ThreeAreMadeAtOnceAsOneStepAndLieApart) {
 
 TEST_F(VersionsDesk, TheContactSheetIsSavedAsPageVectorsOrPicture) {
     begin_on_bench();
-    make("turn_hues", "hues +60°", 2);
+    turn(60, 2);
     for (const auto& [entry, ending, begins] : {std::tuple("as a page (PDF)…", ".pdf", "%PDF"),
                                                 {"as vectors (SVG)…", ".svg", "<?xml"},
                                                 {"as a picture (PNG)…", ".png", "\x89PNG"}}) {
@@ -189,19 +212,9 @@ TEST_F(VersionsDesk, TheContactSheetIsSavedAsPageVectorsOrPicture) {
 
 TEST_F(VersionsDesk, LensesShowAllAtOnceAndKeysPeek) {
     begin_on_bench();
-    make("turn_hues", "hues +60°", 2);
+    turn(60, 2);
     const auto picture = [&](std::size_t place) {
         return grid().grab(grid().picture_rect(place).toAlignedRect()).toImage();
-    };
-    const auto tint = [&](const QImage& image) {
-        int most = 0;
-        for (int y = 4; y < image.height() - 4; y += 3)
-            for (int x = 4; x < image.width() - 4; x += 3) {
-                const QColor c = image.pixelColor(x, y);
-                most = std::max(most, std::max({c.red(), c.green(), c.blue()}) -
-                                          std::min({c.red(), c.green(), c.blue()}));
-            }
-        return most;
     };
     EXPECT_GT(tint(picture(0)), 20);
     EXPECT_GT(tint(picture(1)), 20);
@@ -248,6 +261,265 @@ TEST_F(VersionsDesk, WithoutASealPartsOrPassesItSaysWhatToDo) {
     all_there();
     EXPECT_EQ(versions().size(), 2U);
     EXPECT_TRUE(find<DifferenceTable>("difference_table")->rows().empty());
+}
+
+TEST_F(VersionsDesk, HuesAreSeenWhileTheSliderMovesAndGivenUpWithIt) {
+    begin_on_bench();
+    const auto picture = [&] {
+        const QRect part = grid().picture_rect(0).toAlignedRect();
+        grid().grab(part);
+        all_there();
+        return grid().grab(part).toImage();
+    };
+    const QImage before = picture();
+    const Painting was = painting();
+    click("turn_hues");
+    auto* slider = find<BarSlider>("version_hue");
+    EXPECT_FALSE(find<QPushButton>("make_hues")->isEnabled()) << "nothing is turned yet";
+    slider->set_value(149);
+    QTest::keyClick(slider, Qt::Key_Right);
+    all_there();
+    EXPECT_NE(picture(), before);
+    EXPECT_TRUE(same_but_for_time(painting(), was)) << "nothing is changed by looking";
+    click("turn_hues");
+    all_there();
+    EXPECT_EQ(picture(), before);
+    EXPECT_FALSE(slider->isVisible());
+}
+
+TEST_F(VersionsDesk, AreZoomedAndMovedTogether) {
+    begin_on_bench();
+    turn(60, 2);
+    const auto picture = [&](std::size_t place) {
+        const QRect part = grid().picture_rect(place).toAlignedRect();
+        grid().grab(part);  // which wishes for what is in sight
+        all_there();
+        return grid().grab(part).toImage();
+    };
+    const QImage first = picture(0), second = picture(1);
+    trigger("one_to_one");
+    all_there();
+    EXPECT_NE(picture(0), first);
+    EXPECT_NE(picture(1), second);
+    EXPECT_DOUBLE_EQ(grid().transform().zoom(), 1);
+    const QImage zoomed = picture(1);
+    const QPoint from = grid().picture_rect(0).center().toPoint();
+    QTest::mousePress(&grid(), Qt::LeftButton, {}, from);
+    QTest::mouseMove(&grid(), from + QPoint(20, 0));
+    QTest::mouseMove(&grid(), from + QPoint(45, 5));
+    QTest::mouseRelease(&grid(), Qt::LeftButton, {}, from + QPoint(45, 5));
+    all_there();
+    EXPECT_NE(picture(1), zoomed) << "the other one moved too";
+    trigger("fit");
+    all_there();
+    EXPECT_EQ(picture(0), first);
+    QTest::keyClick(&grid(), Qt::Key_F);
+    EXPECT_TRUE(find<QPushButton>("turn_over")->isChecked());
+    QTest::keyClick(&grid(), Qt::Key_F);
+    EXPECT_EQ(picture(1), second);
+}
+
+TEST_F(VersionsDesk, PairByPairEachStandsOnItsSideOfTheSeam) {
+    begin_on_bench();
+    turn(120, 2);
+    make("make_quieter", "intensity 25%", 3);
+    grid().setFocus();
+    QTest::keyClick(&grid(), Qt::Key_Home);
+    click("pair_by_pair");
+    auto* pair = find<VersionsPair>("versions_pair");
+    all_there();
+    EXPECT_EQ(std::pair(pair->left(), pair->right()), std::pair(1, 2));
+    EXPECT_TRUE(pair->hasFocus());
+    // The seam at the right end shows the left one alone, and the other way round.
+    const auto shown_at = [&](int keys, Qt::Key key) {
+        for (int i = 0; i < keys; ++i) QTest::keyClick(pair, key, Qt::ShiftModifier);
+        return pair->grab(QRect(0, pair->height() / 2, pair->width(), 20)).toImage();
+    };
+    const QImage left = shown_at(20, Qt::Key_Right), right = shown_at(40, Qt::Key_Left);
+    EXPECT_EQ(pair->seam(), 0);
+    EXPECT_NE(left, right);
+    QTest::keyClick(pair, Qt::Key_Right);
+    all_there();
+    EXPECT_EQ(std::pair(pair->left(), pair->right()), std::pair(1, 3));
+    EXPECT_NE(shown_at(0, Qt::Key_Left), right) << "another at the right";
+    QTest::keyClick(pair, Qt::Key_Right);
+    EXPECT_EQ(std::pair(pair->left(), pair->right()), std::pair(2, 3));
+    auto* table = find<DifferenceTable>("difference_table");
+    ASSERT_TRUE(wait([&] { return !table->rows().empty(); }));
+    const Painting before = painting();
+    QTest::keyClick(table, Qt::Key_Return);
+    EXPECT_TRUE(same_but_for_time(painting(), before)) << "neither is the chosen one";
+    QTest::keyClick(pair, Qt::Key_Right);
+    EXPECT_EQ(std::pair(pair->left(), pair->right()), std::pair(1, 2)) << "round";
+    // The seam is dragged.
+    for (int i = 0; i < 10; ++i) QTest::keyClick(pair, Qt::Key_Right, Qt::ShiftModifier);
+    const QPoint seam(pair->width() / 2, pair->height() / 2);
+    QTest::mousePress(pair, Qt::LeftButton, {}, seam);
+    QTest::mouseMove(pair, seam + QPoint(80, 0));
+    QTest::mouseRelease(pair, Qt::LeftButton, {}, seam + QPoint(80, 0));
+    EXPECT_GT(pair->seam(), 0.55);
+    QTest::keyClick(pair, Qt::Key_Escape);
+    EXPECT_TRUE(grid().isVisible());
+    // The keyboard takes a part over.
+    QTest::keyClick(table, Qt::Key_Down);
+    QTest::keyClick(table, Qt::Key_Return);
+    ASSERT_TRUE(wait([&] { return painting().groups.size() == before.groups.size() + 1; }));
+}
+
+TEST_F(VersionsDesk, BlindEveryPairIsSeenOnceWithoutNamesAndCounted) {
+    begin_on_bench();
+    turn(120, 2);
+    make("make_quieter", "intensity 25%", 3);
+    const Painting before = painting();
+    click("blind");
+    auto* blind = find<VersionsBlind>("versions_blind");
+    all_there();
+    ASSERT_TRUE(blind->looking());
+    EXPECT_FALSE(find("versions_list")->isVisible());
+    EXPECT_FALSE(find("difference_table")->isVisible());
+    EXPECT_FALSE(find("go_on_with_version")->isVisible());
+    EXPECT_EQ(window_->bench().ladder().figures.size(), 0U);
+    EXPECT_EQ(window_->bench().ladder().outlined, nullptr);
+    std::set<std::pair<VersionId, VersionId>> pairs;
+    // The quieter one (3) is never chosen, and the first always.
+    while (blind->looking()) {
+        const BlindLook now = blind->look_now();
+        pairs.insert(std::minmax(now.chosen, now.other));
+        const bool right = now.other == 1 || now.chosen == 3;
+        if (pairs.size() == 2)
+            QTest::mouseClick(blind, Qt::LeftButton, {},
+                              blind->picture_rect(right).center().toPoint());
+        else
+            QTest::keyClick(blind, right ? Qt::Key_Right : Qt::Key_Left);
+        ASSERT_LE(pairs.size(), 3U);
+    }
+    EXPECT_EQ(pairs.size(), 3U);
+    EXPECT_TRUE(find("versions_list")->isVisible()) << "names come back";
+    EXPECT_EQ(looks_at(painting(), 1).chosen, 2);
+    EXPECT_EQ(looks_at(painting(), 2).chosen, 1);
+    EXPECT_EQ(looks_at(painting(), 3).chosen, 0);
+    EXPECT_EQ(looks_at(painting(), 3).looks, 2);
+    QTest::keyClick(blind, Qt::Key_Escape);
+    EXPECT_TRUE(grid().isVisible());
+    QTest::keyClick(&grid(), Qt::Key_Home);
+    EXPECT_EQ(find<QLabel>("seen_blind")->text(), "Seen blind: chosen in 2 of 2 looks.");
+    // Kept with the painting, one step back, and a drag chooses nothing.
+    picked_ = folder_ / "blind.ora";
+    trigger("save_as");
+    ASSERT_TRUE(wait([&] { return !window_->files().busy(); }));
+    EXPECT_EQ(open_painting(folder_ / "blind.ora", "2026-12-01")->painting.looks, painting().looks);
+    trigger("undo");
+    EXPECT_TRUE(same_but_for_time(painting(), before));
+    click("blind");
+    const QPoint from = blind->picture_rect(false).center().toPoint();
+    QTest::mousePress(blind, Qt::LeftButton, {}, from);
+    QTest::mouseMove(blind, from + QPoint(30, 30));
+    QTest::mouseRelease(blind, Qt::LeftButton, {}, from + QPoint(30, 30));
+    EXPECT_TRUE(painting().looks.empty());
+    // Another bench ends it.
+    window_->show_bench("passes");
+    window_->show_bench("versions");
+    EXPECT_FALSE(blind->looking());
+    EXPECT_TRUE(find("versions_list")->isVisible());
+}
+
+TEST_F(VersionsDesk, AVersionDeletedMeanwhileIsLookedAtBlindNoMore) {
+    begin_on_bench();
+    turn(120, 2);
+    click("blind");
+    auto* blind = find<VersionsBlind>("versions_blind");
+    ASSERT_TRUE(blind->looking());
+    trigger("undo");  // of making it
+    EXPECT_FALSE(blind->looking());
+    EXPECT_TRUE(find("versions_list")->isVisible());
+    QTest::keyClick(blind, Qt::Key_Left);
+    EXPECT_TRUE(painting().looks.empty());
+}
+
+TEST_F(VersionsDesk, ALateChangeGoesUnderAllVersionsAsOneStep) {
+    begin_on_bench();
+    turn(60, 2);
+    const Painting before = painting();
+    const Size size = before.size();
+    Picture figure = scaled(before.ground()->base(), {2 * size.width, 2 * size.height});
+    const std::vector<float> light(60, 0.95F);
+    for (int y = 40; y < 140; ++y)
+        for (int c = 0; c < count_of(figure.channels()); ++c)
+            figure.write_channel(c, 100, y, light);
+    ASSERT_TRUE(save_png(folder_ / "figure.png", figure));
+    click("another_underpaint");
+    EXPECT_STREQ(window_->bench().text().id, "brief");
+    picked_ = folder_ / "figure.png";
+    click("choose_underpaint");
+    auto* offer = find<UnderpaintOffer>("underpaint_offer");
+    ASSERT_TRUE(wait([&] { return offer->finished(); }));
+    ASSERT_NE(offer->offered(), nullptr);
+    EXPECT_TRUE(same_but_for_time(painting(), before)) << "nothing is changed by looking";
+    const QString said = find<QLabel>("underpaint_words")->text();
+    EXPECT_NE(said.indexOf("200%"), -1) << said.toStdString();
+    click("put_underpaint");
+    ASSERT_TRUE(wait([&] { return offer->finished(); }));
+    EXPECT_EQ(painting().size(), (Size{2 * size.width, 2 * size.height}));
+    EXPECT_EQ(painting().seals.size(), before.seals.size() + 1);
+    EXPECT_EQ(painting().versions.size(), 2U);
+    EXPECT_EQ(painting().ground()->size(), painting().size());
+    ASSERT_TRUE(wait([&] { return window_->bench().finished(); }));
+    EXPECT_NE(find<QLabel>("late_summary")->text().indexOf("Seal"), -1);
+    settle();
+    trigger("undo");
+    EXPECT_TRUE(same_but_for_time(painting(), before)) << "one step";
+    // What was said of one painting is not done to another.
+    picked_ = folder_ / "figure.png";
+    click("choose_underpaint");
+    ASSERT_TRUE(wait([&] { return offer->finished(); }));
+    session().document.change("Rename", with_version_renamed(painting(), 2, "Other"));
+    const Painting renamed = painting();
+    click("put_underpaint");
+    ASSERT_TRUE(wait([&] { return offer->finished(); }));
+    EXPECT_TRUE(same_but_for_time(painting(), renamed));
+    // Another picture altogether, of another shape; and no picture at all.
+    ASSERT_TRUE(
+        save_png(folder_ / "noise.png", testing::noise({90, 400}, Channels::rgb, Depth::bits8)));
+    picked_ = folder_ / "noise.png";
+    click("choose_underpaint");
+    ASSERT_TRUE(wait([&] { return offer->finished(); }));
+    EXPECT_FALSE(find("put_underpaint")->isEnabled());
+    picked_ = folder_ / "none.png";
+    testing::write_text(picked_, "not a picture");
+    click("choose_underpaint");
+    ASSERT_TRUE(wait([&] { return offer->finished(); }));
+    EXPECT_EQ(offer->offered(), nullptr);
+    EXPECT_NE(find<QLabel>("underpaint_words")->text().indexOf("none.png"), -1);
+    EXPECT_TRUE(same_but_for_time(painting(), renamed));
+}
+
+TEST_F(VersionsDesk, ThePaintingItselfIsMadeAnotherSize) {
+    begin_on_bench();
+    turn(60, 2);
+    const Painting before = painting();
+    click("another_underpaint");
+    auto* size = find<QLineEdit>("late_size");
+    const auto resize = [&](const char* text) {
+        size->setFocus();
+        size->clear();
+        QTest::keyClicks(size, text);
+        click("late_resize");
+        return wait([&] { return window_->bench().finished(); });
+    };
+    const Size twice{2 * before.size().width, 2 * before.size().height};
+    ASSERT_TRUE(resize(QString("%1 x %2").arg(twice.width).arg(twice.height).toLatin1()));
+    EXPECT_EQ(painting().size(), twice);
+    EXPECT_EQ(painting().seals.size(), before.seals.size()) << "the same seal, larger";
+    for (const Part& part : painting().parts) EXPECT_EQ(part.mask->size(), twice);
+    const double was = audit(before, {})->passes.back().value.running.p95;
+    EXPECT_NEAR(audit(painting(), {})->passes.back().value.running.p95, was, 0.02);
+    trigger("undo");
+    EXPECT_TRUE(same_but_for_time(painting(), before));
+    // More than any machine has: said, and nothing is changed.
+    ASSERT_TRUE(resize("90000 x 90000"));
+    EXPECT_TRUE(same_but_for_time(painting(), before));
+    EXPECT_NE(find<QLabel>("late_summary")->text(), "");
+    EXPECT_FALSE(resize("0 x 5") && painting().size() != before.size());
 }
 
 }  // namespace

@@ -40,18 +40,21 @@ TEST(FileLocks, AreNeverHeldByTwoWhileTheyComeAndGo) {
     const testing::TemporaryFolder folder;
     std::atomic<int> holders = 0, taken = 0, together = 0;
     const auto hand = [&] {
-        for (int i = 0; i < 3000; ++i)
+        // Tries that find it held count for nothing: on a busy machine nearly all of them do.
+        for (int i = 0; i < 5'000'000 && taken < 600; ++i)
             if (const auto lock = FileLock::take(folder / "mark")) {
                 if (++holders > 1) ++together;
                 ++taken;
                 std::this_thread::yield();
                 --holders;
+            } else {
+                std::this_thread::yield();
             }
     };
     std::vector<std::jthread> hands;
     for (int i = 0; i < 3; ++i) hands.emplace_back(hand);
     hands.clear();
-    EXPECT_GT(taken, 100);
+    EXPECT_GE(taken, 600);
     EXPECT_EQ(together, 0);
 }
 

@@ -4,6 +4,7 @@
 #include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QPainter>
 #include <QPushButton>
 #include <QRegularExpression>
@@ -12,11 +13,14 @@
 
 #include "desk/brief/brief_changes.h"
 #include "desk/brief/day_words.h"
+#include "desk/brief/underpaint_offer.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/screen_image.h"
 #include "desk/kit/words.h"
+#include "files/limits.h"
+#include "painting/reframed.h"
 #include "painting/stage.h"
 #include "render/render.h"
 
@@ -131,25 +135,22 @@ LateChangePage::LateChangePage(const Desk& desk, QWidget* parent)
     : QWidget(parent),
       session_(desk.session),
       job_(this, Urgency::beside, "a late change"),
-      drawing_(this, Urgency::beside, "the pictures of a late change") {
+      drawing_(this, Urgency::beside, "the pictures of a late change"),
+      resizing_(this, Urgency::beside, "another size") {
     setObjectName(QStringLiteral("late_page"));
     picker_ = new PlacePicker;
     connect(picker_, &PlacePicker::changed, this, &LateChangePage::ask);
-    size_ = new QLineEdit;
-    size_->setObjectName(QStringLiteral("late_size"));
-    size_->setPlaceholderText(tr("as it is"));
-    size_->setToolTip(tr("Pixels across and down, as 3000 × 2000"));
-    size_->setAccessibleName(size_->toolTip());
-    size_->setFixedWidth(scaled(110));
-    connect(size_, &QLineEdit::textEdited, this, &LateChangePage::ask);
-    take_ = action_button("late_take", tr("Ask for this size"),
-                          tr("The brief asks for it from now on"));
-    connect(take_, &QPushButton::clicked, this, [this] {
-        const auto size = asked().size;
-        if (!size) return;
-        change_brief(session_, tr("Size wanted"), [&](Brief& brief) { brief.size = size; });
-        emit ended();
+    offer_ = new UnderpaintOffer(desk);
+    connect(offer_, &UnderpaintOffer::offer_changed, this, [this](const QImage& picture) {
+        picture.isNull() ? draw_painting() : picker_->set_image(picture);
+        ask();
     });
+    connect(offer_, &UnderpaintOffer::done, this, [this](const QString& words) {
+        draw_painting();
+        ask();
+        done_ = words;
+    });
+    auto* sizes = size_row();
     summary_ = hint_label();
     summary_->setObjectName(QStringLiteral("late_summary"));
     auto* done = action_button("late_end", tr("End"), tr("Back to the brief (Escape)"));
@@ -157,18 +158,12 @@ LateChangePage::LateChangePage(const Desk& desk, QWidget* parent)
     auto* head = new QHBoxLayout;
     head->setSpacing(scaled(10));
     head->addWidget(group_title(tr("What would change")));
-    auto* about = hint_label(tr("drag where a new figure is to stand, or write another size"));
+    auto* about =
+        hint_label(tr("drag where a new figure is to stand, choose another underpaint, or "
+                      "write another size"));
     about->setWordWrap(false);
     head->addWidget(about, 1);
     head->addWidget(done);
-    auto* size_row = new QHBoxLayout;
-    size_row->setSpacing(scaled(8));
-    auto* label = hint_label(tr("Another size"));
-    label->setWordWrap(false);
-    size_row->addWidget(label);
-    size_row->addWidget(size_);
-    size_row->addWidget(take_);
-    size_row->addStretch(1);
     auto* touched = new QWidget;
     list_ = new QVBoxLayout(touched);
     list_->setContentsMargins(0, 0, 0, 0);
@@ -187,14 +182,72 @@ LateChangePage::LateChangePage(const Desk& desk, QWidget* parent)
     column->setSpacing(scaled(9));
     column->addLayout(head);
     column->addWidget(picker_, 3);
-    column->addLayout(size_row);
+    column->addWidget(offer_);
+    column->addLayout(sizes);
     column->addWidget(summary_);
     column->addWidget(scroll, 2);
+}
+
+bool LateChangePage::finished() const {
+    return !job_.running() && !drawing_.running() && !resizing_.running() && offer_->finished();
+}
+
+QLayout* LateChangePage::size_row() {
+    size_ = new QLineEdit;
+    size_->setObjectName(QStringLiteral("late_size"));
+    size_->setPlaceholderText(tr("as it is"));
+    size_->setToolTip(tr("Pixels across and down, as 3000 × 2000"));
+    size_->setAccessibleName(size_->toolTip());
+    size_->setFixedWidth(scaled(110));
+    connect(size_, &QLineEdit::textEdited, this, &LateChangePage::ask);
+    take_ = action_button("late_take", tr("Ask for this size"),
+                          tr("The brief asks for it from now on"));
+    connect(take_, &QPushButton::clicked, this, [this] {
+        const auto size = asked().size;
+        if (!size) return;
+        change_brief(session_, tr("Size wanted"), [&](Brief& brief) { brief.size = size; });
+        emit ended();
+    });
+    resize_ = action_button("late_resize", tr("Make it this size"),
+                            tr("The painting itself: pictures, masks, seals and passes of all "
+                               "versions with it. One step back undoes it"));
+    connect(resize_, &QPushButton::clicked, this, &LateChangePage::resize_painting);
+    shape_ = choice_button("late_shape", {},
+                           tr("What becomes of the sides where the shape is "
+                              "another"));
+    const auto choose = [this](OtherShape other) {
+        other_shape_ = other;
+        show_choice(shape_,
+                    other == OtherShape::cut ? tr("cut at the sides") : tr("added at the sides"));
+    };
+    set_menu(shape_, [choose](QMenu& menu) {
+        menu.addAction(tr("cut at the sides"), &menu, [choose] { choose(OtherShape::cut); });
+        menu.addAction(tr("added at the sides"), &menu, [choose] { choose(OtherShape::added); });
+    });
+    choose(OtherShape::cut);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(scaled(8));
+    auto* label = hint_label(tr("Another size"));
+    label->setWordWrap(false);
+    row->addWidget(label);
+    for (QWidget* widget : std::initializer_list<QWidget*>{size_, take_, resize_, shape_})
+        row->addWidget(widget);
+    row->addStretch(1);
+    connect(&resizing_, &LatestJob::ended, this, &LateChangePage::refresh);
+    connect(&session_.document, &Document::begun, this, [this] { resizing_.stop(); });
+    return row;
 }
 
 void LateChangePage::begin() {
     picker_->clear();
     size_->clear();
+    offer_->drop();
+    draw_painting();
+    ask();
+    picker_->setFocus();
+}
+
+void LateChangePage::draw_painting() {
     const Painting painting = as_seen(session_.document.painting());
     drawing_.start([this, painting](const std::stop_token& stop, const auto& deliver) {
         const double shrink = shrink_of_level(level_for(painting.size(), kSide));
@@ -203,8 +256,42 @@ void LateChangePage::begin() {
         if (!pixels) return;
         deliver([this, image = image_of(*pixels)] { picker_->set_image(image); });
     });
-    ask();
-    picker_->setFocus();
+}
+
+void LateChangePage::refresh() {
+    const auto size = asked().size;
+    const bool rests = !resizing_.running();
+    take_->setEnabled(size && rests);
+    resize_->setEnabled(size && rests && session_.document.has_painting());
+    shape_->setVisible(size && session_.document.has_painting() &&
+                       !same_shape(session_.document.painting().size(), *size));
+}
+
+void LateChangePage::resize_painting() {
+    const auto size = asked().size;
+    if (!size || !session_.document.has_painting()) return;
+    const Painting painting = session_.document.painting();
+    // As much memory as the pictures will take, at their largest.
+    constexpr std::uint64_t most_bytes = 16;
+    const Done fits =
+        check_size(tr("The painting").toStdString(), static_cast<std::uint64_t>(size->width),
+                   static_cast<std::uint64_t>(size->height), most_bytes);
+    if (!fits) return summary_->setText(QString::fromStdString(fits.error().message()));
+    summary_->setText(tr("Making it %1 × %2 …").arg(size->width).arg(size->height));
+    resizing_.start([this, painting, size = *size, other = other_shape_](const std::stop_token&,
+                                                                         const Deliver& deliver) {
+        auto made = reframed(painting, resized(painting.size(), size, other));
+        deliver([this, painting, made = std::move(made)] {
+            if (!same_but_for_time(painting, session_.document.painting()))
+                return summary_->setText(tr("The painting was changed meanwhile; ask again."));
+            Painting next = made;
+            next.log = session_.document.painting().log;
+            session_.document.change(tr("Another size"), std::move(next));
+            size_->clear();
+            begin();
+        });
+    });
+    refresh();
 }
 
 LateChange LateChangePage::asked() const {
@@ -226,7 +313,12 @@ LateChange LateChangePage::asked() const {
 
 void LateChangePage::ask() {
     const LateChange change = asked();
-    take_->setEnabled(change.size.has_value());
+    done_.clear();
+    refresh();
+    if (const AnotherUnderpaint* next = offer_->offered()) {
+        job_.stop();
+        return show_touched(next->touched);
+    }
     job_.start([this, painting = session_.document.painting(), change](const std::stop_token& stop,
                                                                        const auto& deliver) {
         auto touched = what_would_change(painting, change, stop);
@@ -254,7 +346,11 @@ void LateChangePage::show_touched(const std::vector<Touched>& touched) {
     }
     list_->addStretch(1);
     const LateChange change = asked();
-    if (touched.empty())
+    if (!done_.isEmpty())
+        summary_->setText(done_);
+    else if (touched.empty() && offer_->offered() != nullptr)
+        summary_->setText(tr("Nothing that is there is touched: parts and passes stay."));
+    else if (touched.empty())
         summary_->setText(change.figure || change.size ? tr("Nothing that is there is touched.")
                                                        : tr("Nothing is asked for yet."));
     else if (minutes >= 1)

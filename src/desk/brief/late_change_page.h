@@ -6,8 +6,10 @@
 
 #include "brief/late_change.h"
 #include "desk/panes/bench.h"
+#include "raster/reframe.h"
 
 class QLabel;
+class QLayout;
 class QLineEdit;
 class QPushButton;
 class QVBoxLayout;
@@ -42,13 +44,16 @@ private:
     std::optional<QRectF> place_;
 };
 
-/// *What would change*: a new figure or another size, and what it touches, before it is done.
+class UnderpaintOffer;
+
+/// *What would change*: a new figure, another underpaint or another size, and what it touches,
+/// before it is done. The last two are done from here.
 class LateChangePage : public QWidget {
     Q_OBJECT
 public:
     explicit LateChangePage(const Desk& desk, QWidget* parent = nullptr);
     void begin();
-    bool finished() const { return !job_.running() && !drawing_.running(); }
+    bool finished() const;
 
 signals:
     void ended();
@@ -57,15 +62,22 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
+    QLayout* size_row();
+    void draw_painting();
+    void resize_painting();
+    void refresh();
     LateChange asked() const;
     void ask();
     void show_touched(const std::vector<Touched>& touched);
 
     Session& session_;
-    LatestJob job_, drawing_;
+    LatestJob job_, drawing_, resizing_;
+    OtherShape other_shape_ = OtherShape::cut;
     PlacePicker* picker_;
     QLineEdit* size_;
-    QPushButton* take_;
+    QPushButton *take_, *resize_, *shape_;
+    UnderpaintOffer* offer_;
+    QString done_;  // what was done from here, until something else is asked
     QLabel* summary_;
     QVBoxLayout* list_;
 };

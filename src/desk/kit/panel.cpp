@@ -24,6 +24,15 @@ void empty(QMenu& menu) {
     qDeleteAll(menu.findChildren<QMenu*>(QString(), Qt::FindDirectChildrenOnly));
 }
 
+void set_menu(QPushButton* button, std::function<void(QMenu&)> fill) {
+    auto* menu = new QMenu(button);
+    QObject::connect(menu, &QMenu::aboutToShow, menu, [menu, fill = std::move(fill)] {
+        empty(*menu);
+        fill(*menu);
+    });
+    button->setMenu(menu);
+}
+
 void show_choice(QPushButton* button, const QString& text) {
     // A name may have an ampersand, which is no key here.
     button->setText(QString(text).replace(QLatin1Char('&'), QStringLiteral("&&")) +

@@ -4,6 +4,7 @@
 #include <QBoxLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <functional>
 
 class QMenu;
 
@@ -17,6 +18,8 @@ QPushButton* action_button(const char* name, const QString& label, const QString
 QPushButton* choice_button(const char* name, const QString& label, const QString& about);
 /// Takes all out of a menu that is filled anew, and the menus within it, which would stay.
 void empty(QMenu& menu);
+/// Gives a button a menu that is filled anew each time it opens.
+void set_menu(QPushButton* button, std::function<void(QMenu&)> fill);
 /// What a button that opens a menu has chosen.
 void show_choice(QPushButton* button, const QString& text);
 /// Bold, above a group.

@@ -21,17 +21,12 @@ constexpr Parameter kMotherShare{
     "mother_share", "Mother", "How much of it is mixed into the others", 0, kMostMother, 0.15F};
 
 QPushButton* menu_button(const char* name, const QString& label, const QString& about,
-                         QWidget* parent, std::function<void(QMenu&)> fill) {
+                         std::function<void(QMenu&)> fill) {
     QPushButton* button = choice_button(name, label, about);
     show_choice(button, label);
-    auto* menu = new QMenu(parent);
-    menu->setObjectName(QString::fromLatin1(name) + QStringLiteral("_menu"));
-    menu->setToolTipsVisible(true);
-    QObject::connect(menu, &QMenu::aboutToShow, menu, [menu, fill = std::move(fill)] {
-        empty(*menu);
-        fill(*menu);
-    });
-    button->setMenu(menu);
+    set_menu(button, std::move(fill));
+    button->menu()->setObjectName(QString::fromLatin1(name) + QStringLiteral("_menu"));
+    button->menu()->setToolTipsVisible(true);
     return button;
 }
 
@@ -111,15 +106,15 @@ PaletteSheet::PaletteSheet(const Desk& desk, PaletteEdits& edits, PaletteMeter& 
 QWidget* PaletteSheet::buttons() {
     take_ = menu_button("take_colours", tr("Take from…"),
                         tr("Colours of the painting, of a reference or of a picture in a file"),
-                        this, [this](QMenu& menu) { fill_take(menu); });
+                        [this](QMenu& menu) { fill_take(menu); });
     opposite_ = menu_button("opposite", tr("Opposite"),
                             tr("Colours that stand opposite or beside the chosen one on the wheel"),
-                            this, [this](QMenu& menu) { fill_opposites(menu); });
+                            [this](QMenu& menu) { fill_opposites(menu); });
     mix_ = menu_button("mix", tr("Mix"),
                        tr("The chosen colour mixed with another, or greys that "
                           "lead from it to another"),
-                       this, [this](QMenu& menu) { fill_mixes(menu); });
-    file_ = menu_button("palette_file", tr("File"), tr("Palettes in files, and your own"), this,
+                       [this](QMenu& menu) { fill_mixes(menu); });
+    file_ = menu_button("palette_file", tr("File"), tr("Palettes in files, and your own"),
                         [this](QMenu& menu) { fill_file(menu); });
     add_ = action_button("add_colour", tr("Add"), tr("Add a colour and choose it"));
     connect(add_, &QPushButton::clicked, this, &PaletteSheet::add_colour);
@@ -154,9 +149,9 @@ QWidget* PaletteSheet::followers_row() {
 }
 
 QWidget* PaletteSheet::mother_row() {
-    mother_ = menu_button("mother", {}, tr("The colour that has a share in all others"), this,
+    mother_ = menu_button("mother", {}, tr("The colour that has a share in all others"),
                           [this](QMenu& menu) { fill_mothers(menu); });
-    mother_as_ = menu_button("mother_as", {}, tr("How it is mixed in"), this, [this](QMenu& menu) {
+    mother_as_ = menu_button("mother_as", {}, tr("How it is mixed in"), [this](QMenu& menu) {
         for (const MixText& text : kMixTexts) {
             QAction* action = menu.addAction(from_view(text.label), this, [this, as = text.as] {
                 auto mother = edits_.palette().mother;
@@ -196,7 +191,7 @@ QWidget* PaletteSheet::plan_head() {
     connect(clear_, &QPushButton::clicked, plan_, &PlanList::clear);
     tune_ = menu_button("tune_plan", tr("All"),
                         tr("All planned colours turned, or made quieter or stronger, at once"),
-                        this, [this](QMenu& menu) { fill_tune(menu); });
+                        [this](QMenu& menu) { fill_tune(menu); });
     auto* tones = new QLabel(tr("shadow · half · light"));
     tones->setFont(secondary_font());
     tones->setProperty("role", "secondary");

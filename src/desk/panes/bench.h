@@ -26,6 +26,9 @@ struct Desk {
     std::function<std::string()> day;
 };
 
+/// What is done to a picture so that it is seen otherwise.
+enum class Looking { fit, one_to_one, mirror, upend };
+
 /// A key, and what it does.
 struct KeyText {
     const char *keys, *does;
@@ -79,6 +82,8 @@ public:
     virtual bool show_page(const QString&) { return false; }
     /// What stands in place of the canvas is looked at through another lens while a key is held.
     virtual void peek(std::optional<Lens>) {}
+    /// The same seen larger, or the other way round. False: the canvas does it.
+    virtual bool look(Looking) { return false; }
     /// A mend in the list of findings is pointed at; null when it is no longer.
     virtual void point_at(const Mend*) {}
 

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/versions/difference_table.h"
 
+#include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QWheelEvent>
 #include <algorithm>
 
 #include "desk/kit/greys.h"
@@ -21,6 +23,7 @@ DifferenceTable::DifferenceTable(Session& session, VersionEdits& edits, const Ve
                                  QWidget* parent)
     : QWidget(parent), session_(session), edits_(edits), meter_(meter) {
     setObjectName(QStringLiteral("difference_table"));
+    setFocusPolicy(Qt::StrongFocus);
     connect(&edits_, &VersionEdits::changed, this, &DifferenceTable::refresh);
     connect(&meter_, &VersionsMeter::changed, this, &DifferenceTable::refresh);
     refresh();
@@ -34,7 +37,7 @@ void DifferenceTable::refresh() {
     const double rows = std::clamp(static_cast<double>(parts), 2.0, 8.0);
     setFixedHeight(scaled(kTitle + kHeads + rows * kLine + 8));
     const bool any = session_.document.has_painting() && !edits_.painting().versions.empty();
-    const SeenVersion* one = any ? meter_.find(edits_.painting().version) : nullptr;
+    const SeenVersion* one = any ? meter_.find(edits_.compared_with()) : nullptr;
     const SeenVersion* other = any ? meter_.find(edits_.looked_at()) : nullptr;
     if (one == nullptr || other == nullptr || one == other || !one->picture || !other->picture) {
         rows_.clear();
@@ -50,6 +53,7 @@ void DifferenceTable::refresh() {
     of_one_ = one->audit, of_other_ = other->audit;
     apart_ = steps_apart(*one_, *other_, session_.choices.reader());
     rows_.clear();
+    first_ = row_ = 0;
     if (of_one_ && of_other_)
         rows_ = part_differences(edits_.painting(), *one_, *one->last(), *other_, *other->last());
     QStringList said;
@@ -63,14 +67,51 @@ void DifferenceTable::refresh() {
 }
 
 QRectF DifferenceTable::take_rect(std::size_t row) const {
-    const double y = scaled(kTitle + kHeads) + static_cast<double>(row) * scaled(kLine);
+    const double y = scaled(kTitle + kHeads) + static_cast<double>(row - first_) * scaled(kLine);
     return QRectF(width() - scaled(14 + kTake), y + 1, scaled(kTake), scaled(kLine) - 2);
 }
 
 void DifferenceTable::mousePressEvent(QMouseEvent* event) {
-    for (std::size_t i = 0; i < rows_.size(); ++i)
-        if (take_rect(i).contains(event->position()) && take_rect(i).bottom() <= height())
-            return emit wants_part(rows_[i].part);
+    for (std::size_t i = first_; can_take() && i < std::min(rows_.size(), first_ + rows_in_sight());
+         ++i)
+        if (take_rect(i).contains(event->position())) return emit wants_part(rows_[i].part);
+}
+
+std::size_t DifferenceTable::rows_in_sight() const {
+    return static_cast<std::size_t>(
+        std::max(1.0, (height() - scaled(kTitle + kHeads)) / static_cast<double>(scaled(kLine))));
+}
+
+void DifferenceTable::scroll_to(std::ptrdiff_t first) {
+    const auto most =
+        static_cast<std::ptrdiff_t>(rows_.size()) - static_cast<std::ptrdiff_t>(rows_in_sight());
+    first_ = static_cast<std::size_t>(
+        std::clamp(first, std::ptrdiff_t{0}, std::max(std::ptrdiff_t{0}, most)));
+    update();
+}
+
+bool DifferenceTable::can_take() const {
+    return edits_.compared_with() == edits_.painting().version;
+}
+
+void DifferenceTable::wheelEvent(QWheelEvent* event) {
+    if (rows_.size() <= rows_in_sight()) return event->ignore();
+    scroll_to(static_cast<std::ptrdiff_t>(first_) - event->angleDelta().y() / 120);
+    event->accept();
+}
+
+void DifferenceTable::keyPressEvent(QKeyEvent* event) {
+    const bool up = event->key() == Qt::Key_Up, down = event->key() == Qt::Key_Down;
+    const bool takes = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
+    if (rows_.empty() || (!up && !down && !takes)) return QWidget::keyPressEvent(event);
+    if (takes) {
+        if (can_take()) emit wants_part(rows_[row_].part);
+        return;
+    }
+    row_ = down ? std::min(row_ + 1, rows_.size() - 1) : row_ - (row_ > 0 ? 1 : 0);
+    const auto row = static_cast<std::ptrdiff_t>(row_);
+    const auto high = static_cast<std::ptrdiff_t>(rows_in_sight());
+    scroll_to(std::clamp(static_cast<std::ptrdiff_t>(first_), row - high + 1, row));
 }
 
 void DifferenceTable::paintEvent(QPaintEvent*) {
@@ -83,7 +124,7 @@ void DifferenceTable::paintEvent(QPaintEvent*) {
     painter.setFont(body_font(true));
     painter.setPen(greys().strong);
     if (!session_.document.has_painting()) return;
-    const VersionId one = edits_.painting().version, other = edits_.looked_at();
+    const VersionId one = edits_.compared_with(), other = edits_.looked_at();
     if (edits_.painting().versions.size() < 2 || one == other) {
         text(left, 0, right - left, scaled(kTitle), tr("Where two versions differ"));
         painter.setFont(secondary_font());
@@ -120,9 +161,9 @@ void DifferenceTable::paintEvent(QPaintEvent*) {
     for (int i = 0; i < columns; ++i)
         text(left + names + i * wide, y, wide, scaled(kHeads), heads[i], Qt::AlignRight);
     y += scaled(kHeads);
-    std::size_t place = 0;
-    for (const PartDifference& row : rows_) {
-        if (y + scaled(kLine) > height()) break;  // those that differ least
+    const std::size_t end = std::min(rows_.size(), first_ + rows_in_sight());
+    for (std::size_t place = first_; place < end; ++place) {
+        const PartDifference& row = rows_[place];
         painter.fillRect(QRectF(left, y, right - left, 1), greys().rule);
         painter.setFont(body_font());
         painter.setPen(greys().text);
@@ -144,14 +185,25 @@ void DifferenceTable::paintEvent(QPaintEvent*) {
             row.swing ? sign(*row.swing) : QStringLiteral("–")};
         for (int i = 0; i < columns; ++i)
             text(left + names + i * wide, y, wide, scaled(kLine), cells[i], Qt::AlignRight);
-        const QRectF take = take_rect(place++);
-        painter.setPen(greys().rule.lighter(150));
-        painter.drawRoundedRect(take.adjusted(0.5, 0.5, -0.5, -0.5), 2, 2);
+        const QRectF take = take_rect(place);
+        const bool here = hasFocus() && place == row_;
+        if (can_take() || here) {
+            painter.setPen(here ? greys().strong : greys().rule.lighter(150));
+            painter.drawRoundedRect(take.adjusted(0.5, 0.5, -0.5, -0.5), 2, 2);
+        }
         painter.setFont(secondary_font());
         painter.setPen(greys().text);
-        painter.drawText(take, Qt::AlignCenter, tr("from %1").arg(b));
+        if (can_take()) painter.drawText(take, Qt::AlignCenter, tr("from %1").arg(b));
         y += scaled(kLine);
     }
+    if (end - first_ == rows_.size()) return;
+    // How much of the parts is in sight, and where.
+    const double high = static_cast<double>(end - first_) * scaled(kLine);
+    const auto count = static_cast<double>(rows_.size());
+    painter.fillRect(QRectF(width() - scaled(6),
+                            scaled(kTitle + kHeads) + static_cast<double>(first_) / count * high,
+                            scaled(3), static_cast<double>(end - first_) / count * high),
+                     greys().rule.lighter(170));
 }
 
 }  // namespace underpaint

@@ -8,8 +8,8 @@
 
 namespace underpaint {
 
-/// Where the chosen version and the one that is looked at differ, part by part, the most different
-/// first.
+/// Where the version that is looked at and the one it is compared with differ, part by part, the
+/// most different first. Arrows go from part to part, Enter takes one over.
 class DifferenceTable : public QWidget {
     Q_OBJECT
 public:
@@ -23,6 +23,8 @@ public:
 protected:
     void paintEvent(QPaintEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
 
 signals:
     /// The chosen version takes the part's colours from the one that is looked at.
@@ -31,11 +33,16 @@ signals:
 private:
     void refresh();
     QRectF take_rect(std::size_t row) const;
+    std::size_t rows_in_sight() const;
+    void scroll_to(std::ptrdiff_t first);
+    /// What is taken goes into the chosen version: it has to be one of the two.
+    bool can_take() const;
 
     Session& session_;
     VersionEdits& edits_;
     const VersionsMeter& meter_;
     std::vector<PartDifference> rows_;
+    std::size_t first_ = 0, row_ = 0;  // at the top, and where the keyboard is
     std::optional<double> apart_;
     std::shared_ptr<const RgbBlock> one_, other_;  // that the rows are of
     std::shared_ptr<const Audit> of_one_, of_other_;

@@ -12,13 +12,24 @@ QString passes_in_words(std::size_t passes) {
 }
 
 VersionEdits::VersionEdits(Session& session, QObject* parent) : QObject(parent), session_(session) {
-    connect(&session_.document, &Document::begun, this, [this] { looked_at_ = kNoVersion; });
+    connect(&session_.document, &Document::begun, this,
+            [this] { looked_at_ = compared_with_ = kNoVersion; });
     connect(&session_.document, &Document::changed, this, &VersionEdits::changed);
 }
 
 VersionId VersionEdits::looked_at() const {
     if (!session_.document.has_painting()) return kNoVersion;
     return painting().find_version(looked_at_) != nullptr ? looked_at_ : painting().version;
+}
+
+VersionId VersionEdits::compared_with() const {
+    if (!session_.document.has_painting()) return kNoVersion;
+    return painting().find_version(compared_with_) != nullptr ? compared_with_ : painting().version;
+}
+
+void VersionEdits::compare(VersionId one, VersionId other) {
+    compared_with_ = one;
+    look_at(other);
 }
 
 void VersionEdits::look_at(VersionId id) {
@@ -43,6 +54,7 @@ void VersionEdits::change(const QString& label, Painting next, const QString& ge
 
 void VersionEdits::choose(VersionId id) {
     looked_at_ = id;
+    compared_with_ = kNoVersion;
     change(tr("Choose %1").arg(name_of(id)), with_version_chosen(painting(), id));
     emit changed();
 }
@@ -87,6 +99,10 @@ void VersionEdits::move(std::size_t from, std::size_t to) {
 
 void VersionEdits::take_pass(VersionId other, std::size_t pass) {
     change(tr("A pass of another version"), with_pass_from(painting(), other, pass));
+}
+
+void VersionEdits::chosen_blind(const BlindLook& look, int round) {
+    change(tr("Look blind"), with_look(painting(), look), QStringLiteral("blind/%1").arg(round));
 }
 
 void VersionEdits::remove(VersionId id) {

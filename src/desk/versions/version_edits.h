@@ -21,6 +21,9 @@ public:
     /// The one that is looked at: the chosen one until another is pointed out.
     VersionId looked_at() const;
     void look_at(VersionId id);
+    /// The one that it is compared with: the chosen one, unless another pair was asked for.
+    VersionId compared_with() const;
+    void compare(VersionId one, VersionId other);
     /// Its place from 1, as it is spoken of.
     int number_of(VersionId id) const;
     QString name_of(VersionId id) const;
@@ -32,6 +35,8 @@ public:
     void note(VersionId id, const QString& text);
     void move(std::size_t from, std::size_t to);
     void remove(VersionId id);
+    /// Of two versions that were looked at blind, one was chosen. Looks of one round are one step.
+    void chosen_blind(const BlindLook& look, int round);
     /// Lays a pass of another version on the chosen one.
     void take_pass(VersionId other, std::size_t pass);
     void take_over(const QString& label, Painting next) { change(label, std::move(next)); }
@@ -44,7 +49,7 @@ private:
     void change(const QString& label, Painting next, const QString& gesture = {});
 
     Session& session_;
-    VersionId looked_at_ = kNoVersion;
+    VersionId looked_at_ = kNoVersion, compared_with_ = kNoVersion;
 };
 
 }  // namespace underpaint

@@ -20,6 +20,13 @@ VersionsBench::VersionsBench(const Desk& desk, int key)
     connect(edits_, &VersionEdits::changed, this, &Bench::ladder_changed);
     connect(meter_, &VersionsMeter::changed, this, &Bench::ladder_changed);
     connect(board_, &VersionsBoard::wants_part, sheet_, &VersionsSheet::take_part);
+    connect(board_, &VersionsBoard::looking_blind_changed, this, [this] {
+        sheet_->set_blind(board_->looking_blind());
+        emit ladder_changed();
+    });
+    connect(sheet_, &VersionsSheet::would_be, &board_->sight(), &VersionSight::show_instead);
+    connect(sheet_, &VersionsSheet::wants_late_change, this,
+            [this] { emit wants_page(QStringLiteral("brief"), QStringLiteral("change")); });
     connect(sheet_, &VersionsSheet::wants_sheet, this, [this](const std::filesystem::path& path) {
         const Done saved = board_->grid().save_sheet(path);
         emit said(saved ? tr("The contact sheet is saved.")
@@ -43,20 +50,38 @@ FindingsMeter& VersionsBench::findings() const {
 
 void VersionsBench::enter() {
     meter_->watch(true);
-    board_->grid().setFocus();
+    board_->pane().setFocus();
 }
 
 void VersionsBench::leave() {
     meter_->watch(false);
-    board_->grid().peek(std::nullopt);
+    board_->sight().peek(std::nullopt);
+    sheet_->end_trying();
+    // Whoever goes elsewhere sees names and figures again.
+    if (board_->looking_blind()) board_->show_way(VersionsBoard::Way::all);
 }
 
 bool VersionsBench::finished() const {
-    return meter_->finished() && sheet_->finished();
+    return meter_->finished() && sheet_->finished() && board_->sight().finished();
+}
+
+bool VersionsBench::show_page(const QString& id) {
+    if (id == QLatin1String("pair"))
+        board_->show_way(VersionsBoard::Way::pair);
+    else if (id == QLatin1String("blind"))
+        board_->show_way(VersionsBoard::Way::blind);
+    else
+        return false;
+    return true;
 }
 
 void VersionsBench::peek(std::optional<Lens> lens) {
-    board_->grid().peek(lens);
+    board_->sight().peek(lens);
+}
+
+bool VersionsBench::look(Looking how) {
+    board_->pane().look(how);
+    return true;
 }
 
 /// Values of the seal beside those of the version that is looked at; and how far all lie apart.
@@ -70,6 +95,11 @@ LadderFace VersionsBench::ladder() const {
     face.right = tr("version");
     face.scale = choices.scale();
     const SeenVersion* now = meter_->find(edits_->looked_at());
+    if (board_->looking_blind()) {
+        face.right.clear();
+        if (now != nullptr && now->audit) face.filled = &now->audit->ground.steps;
+        return face;
+    }
     if (now != nullptr && now->audit) {
         face.filled = &now->audit->ground.steps;
         face.outlined = &now->last()->steps;

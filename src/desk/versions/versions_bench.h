@@ -14,11 +14,14 @@ class VersionsSheet;
 class VersionsBench : public Bench {
     Q_OBJECT
 public:
-    static constexpr KeyText kKeys[] = {{"← → ↑ ↓", "look at the version beside this one"},
-                                        {"Enter", "choose it"},
-                                        {"F2", "rename it, in the list"},
-                                        {"Alt ↑ ↓", "move it, in the list"},
-                                        {"Delete", "delete it"}};
+    static constexpr KeyText kKeys[] = {
+        {"← → ↑ ↓", "look at the version beside this one; by pairs: the next pair; blind: choose"},
+        {"Shift ← →", "move the seam between two"},
+        {"+ −", "larger and smaller, all together"},
+        {"Enter", "choose it"},
+        {"F2", "rename it, in the list"},
+        {"Alt ↑ ↓", "move it, in the list"},
+        {"Delete", "delete it"}};
     static constexpr BenchText kText{"versions", "Versions",
                                      "Several colourings of one underpaint, side by side and "
                                      "measured",
@@ -36,7 +39,9 @@ public:
     void enter() override;
     void leave() override;
     bool finished() const override;
+    bool show_page(const QString& id) override;
     void peek(std::optional<Lens> lens) override;
+    bool look(Looking how) override;
 
 private:
     Desk desk_;

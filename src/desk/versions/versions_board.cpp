@@ -3,6 +3,7 @@
 
 #include <QButtonGroup>
 #include <QPushButton>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 #include "desk/kit/look.h"
@@ -15,22 +16,48 @@ namespace {
 constexpr std::array kShownLenses{Lens::colour, Lens::grey,   Lens::squint,
                                   Lens::drift,  Lens::warmth, Lens::intensity};
 
+QPushButton* switch_button(const char* name, const QString& label, const QString& about) {
+    QPushButton* button = action_button(name, label, about);
+    button->setProperty("role", "lens");
+    button->setCheckable(true);
+    return button;
+}
+
 }  // namespace
 
 VersionsBoard::VersionsBoard(const Desk& desk, VersionEdits& edits, const VersionsMeter& meter,
                              QWidget* parent)
     : QWidget(parent) {
     setObjectName(QStringLiteral("versions_board"));
-    grid_ = new VersionsGrid(desk.session, edits, meter);
-    table_ = new DifferenceTable(desk.session, edits, meter);
+    Session& session = desk.session;
+    sight_ = new VersionSight(session, meter, this);
+    grid_ = new VersionsGrid(session, edits, meter, *sight_);
+    pair_ = new VersionsPair(session, edits, meter, *sight_);
+    blind_ = new VersionsBlind(session, edits, meter, *sight_);
+    ways_ = new QStackedWidget;
+    for (VersionPane* pane : std::initializer_list<VersionPane*>{grid_, pair_, blind_}) {
+        ways_->addWidget(pane);
+        connect(pane, &VersionPane::mirrored_changed, this, &VersionsBoard::refresh);
+    }
+    table_ = new DifferenceTable(session, edits, meter);
     connect(table_, &DifferenceTable::wants_part, this, &VersionsBoard::wants_part);
+    connect(pair_, &VersionsPair::ended, this, [this] { show_way(Way::all); });
+    connect(blind_, &VersionsBlind::ended, this, [this] { show_way(Way::all); });
+    connect(blind_, &VersionsBlind::looking_changed, this, &VersionsBoard::looking_blind_changed);
+    below_ = new QWidget;
+    auto* under = new QVBoxLayout(below_);
+    under->setContentsMargins(0, 0, 0, 0);
+    under->setSpacing(0);
+    under->addWidget(rule_line());
+    under->addWidget(table_);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     column->addWidget(head());
-    column->addWidget(grid_, 1);
-    column->addWidget(rule_line());
-    column->addWidget(table_);
+    column->addWidget(ways_, 1);
+    column->addWidget(below_);
+    connect(&edits, &VersionEdits::changed, this, &VersionsBoard::refresh);
+    refresh();
 }
 
 QWidget* VersionsBoard::head() {
@@ -41,24 +68,52 @@ QWidget* VersionsBoard::head() {
     lenses_ = new QButtonGroup(this);
     for (const Lens lens : kShownLenses) {
         const LensRecord& record = record_of(lens);
-        QPushButton* button = action_button((std::string("versions_lens_") + record.id).c_str(),
+        QPushButton* button = switch_button((std::string("versions_lens_") + record.id).c_str(),
                                             tr(record.label), tr(record.about));
-        button->setProperty("role", "lens");
-        button->setCheckable(true);
         button->setChecked(lens == Lens::colour);
         lenses_->addButton(button, static_cast<int>(lens));
         row->addWidget(button);
     }
     connect(lenses_, &QButtonGroup::idClicked, this,
-            [this](int lens) { grid_->set_lens(static_cast<Lens>(lens)); });
+            [this](int lens) { sight_->set_lens(static_cast<Lens>(lens)); });
     row->addStretch(1);
-    QPushButton* turn =
-        action_button("turn_over", tr("Turn over"), tr("All of them mirrored, to be seen afresh"));
-    turn->setProperty("role", "lens");
-    turn->setCheckable(true);
-    connect(turn, &QPushButton::toggled, grid_, &VersionsGrid::set_mirrored);
-    row->addWidget(turn);
+    turn_ = switch_button("turn_over", tr("Turn over"),
+                          tr("All of them mirrored, to be seen afresh (F)"));
+    connect(turn_, &QPushButton::clicked, this, [this](bool on) { pane().set_mirrored(on); });
+    by_pair_ = switch_button("pair_by_pair", tr("Pair by pair"),
+                             tr("Two of them beside a seam; arrows go from pair to pair"));
+    connect(by_pair_, &QPushButton::clicked, this,
+            [this](bool on) { show_way(on ? Way::pair : Way::all); });
+    by_blind_ = switch_button("blind", tr("Blind"),
+                              tr("Two at a time, shuffled, without names and figures; what you "
+                                 "choose is counted"));
+    connect(by_blind_, &QPushButton::clicked, this,
+            [this](bool on) { show_way(on ? Way::blind : Way::all); });
+    for (QPushButton* button : {turn_, by_pair_, by_blind_}) row->addWidget(button);
     return bar;
+}
+
+VersionPane& VersionsBoard::pane() const {
+    return *static_cast<VersionPane*>(ways_->currentWidget());
+}
+
+void VersionsBoard::show_way(Way way) {
+    const bool mirrored = pane().mirrored();
+    if (way != Way::blind && blind_->looking()) blind_->end();
+    ways_->setCurrentIndex(static_cast<int>(way));
+    pane().set_mirrored(mirrored);
+    below_->setVisible(way != Way::blind);
+    if (way == Way::pair) pair_->begin();
+    if (way == Way::blind) blind_->begin();
+    if (way == Way::all) grid_->setFocus();
+    refresh();
+}
+
+void VersionsBoard::refresh() {
+    const auto way = static_cast<Way>(ways_->currentIndex());
+    turn_->setChecked(pane().mirrored());
+    by_pair_->setChecked(way == Way::pair);
+    by_blind_->setChecked(way == Way::blind);
 }
 
 }  // namespace underpaint

@@ -5,13 +5,11 @@
 #include <QKeyEvent>
 #include <QPainter>
 #include <QToolTip>
-#include <cmath>
 
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/marks.h"
-#include "desk/kit/screen_image.h"
 #include "desk/kit/words.h"
 #include "desk/panes/save_drawing.h"
 
@@ -25,34 +23,13 @@ constexpr double kSheetWidth = 1000;  // of the contact sheet
 }  // namespace
 
 VersionsGrid::VersionsGrid(Session& session, VersionEdits& edits, const VersionsMeter& meter,
-                           QWidget* parent)
-    : QWidget(parent), session_(session), edits_(edits), meter_(meter) {
+                           VersionSight& sight, QWidget* parent)
+    : VersionPane(session, edits, meter, sight, parent) {
     setObjectName(QStringLiteral("versions_grid"));
-    setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(scaled(320), scaled(240));
-    const auto refresh = [this] {
-        describe();
-        update();
-    };
-    connect(&edits_, &VersionEdits::changed, this, refresh);
-    connect(&meter_, &VersionsMeter::changed, this, refresh);
+    connect(&edits_, &VersionEdits::changed, this, &VersionsGrid::describe);
+    connect(&meter_, &VersionsMeter::changed, this, &VersionsGrid::describe);
     describe();
-}
-
-void VersionsGrid::set_lens(Lens lens) {
-    lens_ = lens;
-    update();
-}
-
-void VersionsGrid::set_mirrored(bool on) {
-    mirrored_ = on;
-    update();
-}
-
-void VersionsGrid::peek(std::optional<Lens> lens) {
-    if (peeked_ == lens) return;
-    peeked_ = lens;
-    update();
 }
 
 void VersionsGrid::describe() {
@@ -102,46 +79,36 @@ std::optional<std::size_t> VersionsGrid::tile_at(QPointF at) const {
     return std::nullopt;
 }
 
-QImage VersionsGrid::image_of_version(const SeenVersion& version) {
-    if (!version.picture) return {};
-    const Lens lens = peeked_.value_or(lens_);
-    const Reader reader = session_.choices.reader();
-    Shown& shown_now = images_[version.id];
-    if (shown_now.of == version.picture && shown_now.lens == lens && shown_now.reader == reader)
-        return shown_now.image;
-    const LensRecord& record = record_of(lens);
-    Sight sight;
-    sight.lens = lens;
-    sight.reader = reader;
-    const double long_side =
-        std::max(version.picture->area().width, version.picture->area().height);
-    const LensTile tile{
-        *version.picture,           *version.sealed, reader, version.alone.plan, 1, kFullSeverity,
-        version.alone.palette.tubes};
-    QImage image = image_of(record.pixels != nullptr ? record.pixels(tile) : *version.picture);
-    if (record.whole != nullptr) record.whole(image, sight, long_side);
-    shown_now = {version.picture, lens, reader, image};
-    return image;
+QSizeF VersionsGrid::place_size() const {
+    return picture_rect(0).size();
+}
+
+std::optional<QRectF> VersionsGrid::place_at(QPointF at) const {
+    const auto tile = tile_at(at);
+    const QRectF place = tile ? picture_rect(*tile) : QRectF();
+    return place.contains(at) ? std::optional(place) : std::nullopt;
+}
+
+std::vector<VersionId> VersionsGrid::shown_versions() const {
+    std::vector<VersionId> all;
+    for (const SeenVersion& version : meter_.seen()) all.push_back(version.id);
+    return all;
 }
 
 void VersionsGrid::paintEvent(QPaintEvent*) {
+    if (!session_.document.has_painting()) return;
+    settle();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.setRenderHint(QPainter::SmoothPixmapTransform);
-    if (!session_.document.has_painting()) return;
-    std::erase_if(images_, [&](const auto& each) { return meter_.find(each.first) == nullptr; });
     for (std::size_t i = 0; i < meter_.seen().size(); ++i)
-        draw_tile(painter, QRectF(rect()), i, greys());
+        draw_tile(painter, QRectF(rect()), i, transform_, greys());
 }
 
 void VersionsGrid::draw_tile(QPainter& painter, const QRectF& area, std::size_t place,
-                             const Greys& inks) {
+                             const ViewTransform& transform, const Greys& inks) {
     const SeenVersion& version = meter_.seen()[place];
     const QRectF tile = tile_rect(area, place), picture = picture_rect(area, place);
-    QImage image = image_of_version(version);
-    if (mirrored_) image = image.mirrored(true, false);
-    painter.fillRect(picture, inks.sheet);
-    if (!image.isNull()) painter.drawImage(picture, image);
+    draw_version(painter, version.id, picture, transform);
     const bool chosen = version.id == edits_.painting().version;
     if (&inks == &greys() && version.id == edits_.looked_at()) {
         painter.setPen(QPen(inks.strong, hasFocus() ? 2.5 : 1.5));
@@ -194,7 +161,8 @@ void VersionsGrid::draw_tile(QPainter& painter, const QRectF& area, std::size_t 
     const Version* told = edits_.painting().find_version(version.id);
     painter.setFont(secondary_font());
     painter.setPen(inks.secondary);
-    const QString from = told != nullptr && !told->from.empty()
+    const QString from = sight_.shows_instead(version.id) ? tr("as it would be")
+                         : told != nullptr && !told->from.empty()
                              ? shown(told->from)
                              : passes_in_words(version.alone.passes.size());
     painter.drawText(
@@ -207,22 +175,25 @@ Done VersionsGrid::save_sheet(const std::filesystem::path& path) {
     return save_drawing(
         path, title, scaled(kSheetWidth), [&](QPainter& painter, const QRectF& page) {
             painter.setRenderHint(QPainter::Antialiasing);
-            painter.setRenderHint(QPainter::SmoothPixmapTransform);
             const double margin = scaled(20), head = scaled(24);
             painter.setFont(body_font(true));
             painter.setPen(Qt::black);
             painter.drawText(QRectF(margin + scaled(14), margin, page.width(), head),
                              Qt::AlignVCenter, title);
             const QRectF area = page.adjusted(margin, margin + head, -margin, -margin);
+            // All of each picture, however they are looked at on the screen.
+            ViewTransform whole;
+            whole.set_picture(edits_.painting().size());
+            whole.set_canvas(picture_rect(area, 0).size());
             Greys paper = kLightGreys;
             for (std::size_t i = 0; i < meter_.seen().size(); ++i)
-                draw_tile(painter, area, i, paper);
+                draw_tile(painter, area, i, whole, paper);
         });
 }
 
-void VersionsGrid::mousePressEvent(QMouseEvent* event) {
-    if (!session_.document.has_painting()) return;
-    if (const auto place = tile_at(event->position())) edits_.look_at(meter_.seen()[*place].id);
+bool VersionsGrid::press(QPointF at) {
+    if (const auto place = tile_at(at)) edits_.look_at(meter_.seen()[*place].id);
+    return false;
 }
 
 void VersionsGrid::mouseDoubleClickEvent(QMouseEvent* event) {
@@ -247,7 +218,7 @@ void VersionsGrid::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Return:
         case Qt::Key_Enter: return edits_.choose(edits_.looked_at());
         case Qt::Key_Delete: return edits_.remove(edits_.looked_at());
-        default: QWidget::keyPressEvent(event);
+        default: VersionPane::keyPressEvent(event);
     }
 }
 

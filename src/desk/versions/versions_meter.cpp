@@ -7,7 +7,7 @@
 #include "painting/version_changes.h"
 #include "palette/palette_figures.h"
 #include "raster/shrink.h"
-#include "render/view.h"
+#include "render/render.h"
 
 namespace underpaint {
 namespace {
@@ -16,12 +16,6 @@ constexpr int kShownSide = 720;   // long side of the pictures
 constexpr int kSketchSide = 400;  // of the copy that the first figures are of
 constexpr int kColoursSide = 128;
 constexpr int kColours = 5;
-
-/// Whether figures of the one are figures of the other.
-bool same_to_measure(const Painting& a, const Painting& b) {
-    return a.ground() == b.ground() && a.passes == b.passes && a.groups == b.groups &&
-           a.parts == b.parts && a.plan == b.plan && a.brief == b.brief;
-}
 
 /// Every version as a painting of its own.
 std::vector<std::pair<VersionId, Painting>> alone_each(const Painting& painting) {
@@ -33,6 +27,15 @@ std::vector<std::pair<VersionId, Painting>> alone_each(const Painting& painting)
 }
 
 }  // namespace
+
+View shown_view(Size painting) {
+    return whole_at(painting, shrink_within(painting, kShownSide));
+}
+
+bool same_to_measure(const Painting& a, const Painting& b) {
+    return a.ground() == b.ground() && a.passes == b.passes && a.groups == b.groups &&
+           a.parts == b.parts && a.plan == b.plan && a.brief == b.brief;
+}
 
 const PassAudit* SeenVersion::last() const {
     if (!audit) return nullptr;
@@ -100,8 +103,7 @@ void VersionsMeter::measure() {
                                                                       const Deliver& deliver) {
         for (const SeenVersion& each : all) {
             if (each.picture) continue;
-            const Size size = each.alone.size();
-            const View view = whole_at(size, shrink_within(size, kShownSide));
+            const View view = shown_view(each.alone.size());
             auto picture = render_view(each.alone, each.alone.passes.size(), view, stop);
             auto sealed = picture ? render_view(each.alone, 0, view, stop) : std::nullopt;
             if (!sealed) return;

@@ -10,6 +10,7 @@
 #include "desk/work/latest_job.h"
 #include "desk/work/session.h"
 #include "palette/extraction.h"
+#include "render/view.h"
 
 namespace underpaint {
 
@@ -26,6 +27,12 @@ struct SeenVersion {
     /// Its last state; null until it was measured.
     const PassAudit* last() const;
 };
+
+/// All of a painting, as small as its versions are shown.
+View shown_view(Size painting);
+
+/// Whether figures and pictures of the one are those of the other.
+bool same_to_measure(const Painting& a, const Painting& b);
 
 /// Measures all versions of a painting beside the interface, while somebody looks: their pictures
 /// first, then a sketch of their figures, then every pixel. What did not change is kept.

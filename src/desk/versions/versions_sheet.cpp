@@ -6,46 +6,25 @@
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
-#include "brief/three_versions.h"
-#include "desk/kit/colour_sheet.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
 #include "desk/panes/save_drawing.h"
 #include "desk/versions/brief_table.h"
-#include "files/brief_report.h"
 #include "painting/version_changes.h"
-#include "palette/another_version.h"
 
 namespace underpaint {
-namespace {
-
-constexpr std::array kTurns{-60, -28, 28, 60, 120, 180};
-constexpr std::array kQuieter{0.75, 0.5, 0.25};
-constexpr float kMotherOver = 0.2F;
-
-/// A menu that is filled anew each time it opens.
-template <class Fill>
-void menu_of(QPushButton* button, Fill fill) {
-    auto* menu = new QMenu(button);
-    QObject::connect(menu, &QMenu::aboutToShow, menu, [menu, fill] {
-        empty(*menu);
-        fill(*menu);
-    });
-    button->setMenu(menu);
-}
-
-}  // namespace
-
 VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const VersionsMeter& meter,
                              QWidget* parent)
     : QWidget(parent),
       desk_(desk),
       edits_(edits),
       meter_(meter),
-      making_(this, Urgency::figures, "another version") {
+      making_(this, Urgency::figures, "another version"),
+      trying_(this, Urgency::figures, "a version as it would be") {
     list_ = new VersionsList(desk.session, edits_, meter_);
     branch_ = action_button("branch_version", tr("Branch"),
                             tr("The chosen version once more, to go another way with"));
@@ -85,6 +64,10 @@ VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const Versio
     row->setContentsMargins(0, 0, 0, 0);
     for (QPushButton* button : {branch_, rename_, delete_}) row->addWidget(button);
     row->addStretch(1);
+    auto* late = action_button("another_underpaint", tr("Late change…"),
+                               tr("Another underpaint or another size under all versions"));
+    connect(late, &QPushButton::clicked, this, &VersionsSheet::wants_late_change);
+    row->addWidget(late);
     indented(buttons);
     column->addWidget(rule_line());
     indented(making_box());
@@ -97,6 +80,9 @@ VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const Versio
     column->addWidget(rule_line());
     indented(group_title(tr("Why this one")));
     indented(note_);
+    seen_blind_ = hint_label();
+    seen_blind_->setObjectName(QStringLiteral("seen_blind"));
+    indented(seen_blind_);
     column->addStretch(1);
     auto* scroll = new QScrollArea;
     scroll->setWidgetResizable(true);
@@ -110,7 +96,8 @@ VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const Versio
         edits_.choose(edits_.looked_at());
         emit wants_to_go_on();
     });
-    auto* all = new QVBoxLayout(this);
+    auto* page = new QWidget;
+    auto* all = new QVBoxLayout(page);
     all->setContentsMargins(0, 0, 0, 0);
     all->setSpacing(0);
     all->addWidget(scroll, 1);
@@ -118,77 +105,25 @@ VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const Versio
     foot->setContentsMargins(scaled(12), scaled(8), scaled(12), scaled(10));
     foot->addWidget(go_on_);
     all->addLayout(foot);
+    auto* blind =
+        hint_label(tr("You are looking without names and figures. They come back when "
+                      "every pair was seen, or with Escape."));
+    blind->setAlignment(Qt::AlignTop);
+    blind->setContentsMargins(scaled(12), scaled(12), scaled(12), 0);
+    pages_ = new QStackedWidget;
+    pages_->addWidget(page);
+    pages_->addWidget(blind);
+    auto* whole = new QVBoxLayout(this);
+    whole->setContentsMargins(0, 0, 0, 0);
+    whole->addWidget(pages_);
     connect(&edits_, &VersionEdits::changed, this, &VersionsSheet::refresh);
     connect(&meter_, &VersionsMeter::changed, this, &VersionsSheet::refresh);
     connect(&making_, &LatestJob::ended, this, &VersionsSheet::refresh);
-    connect(&desk_.session.document, &Document::begun, this, [this] { making_.stop(); });
+    connect(&desk_.session.document, &Document::begun, this, [this] {
+        making_.stop();
+        end_trying();
+    });
     refresh();
-}
-
-QWidget* VersionsSheet::making_box() {
-    auto* box = new QWidget;
-    auto* column = new QVBoxLayout(box);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(scaled(6));
-    auto* head = new QHBoxLayout;
-    head->addWidget(group_title(tr("Make another")));
-    head->addStretch(1);
-    auto* about = hint_label(tr("values stay as sealed"));
-    about->setWordWrap(false);
-    head->addWidget(about);
-    column->addLayout(head);
-    hues_ = choice_button("turn_hues", tr("Turn the hues"), tr("All hues, palette and plan too"));
-    menu_of(hues_, [this](QMenu& menu) { fill_hues(menu); });
-    reverse_ = action_button("reverse_light", tr("Reverse the light"),
-                             tr("Lights and shadows of each part exchange their warmth"));
-    connect(reverse_, &QPushButton::clicked, this, [this] {
-        const QString name =
-            tr("%1, light reversed").arg(edits_.name_of(edits_.painting().version));
-        make(tr("Reverse the light"), name, tr("light reversed"),
-             [painting = edits_.painting()](const PlanPlaces& places, const std::stop_token& stop) {
-                 return light_reversed(painting, places, stop);
-             });
-    });
-    mother_ = choice_button("another_mother", tr("Another mother"),
-                            tr("A colour of the palette mixed over all of it"));
-    menu_of(mother_, [this](QMenu& menu) { fill_mothers(menu); });
-    quieter_ = choice_button("make_quieter", tr("Quieter"), tr("Less intensity everywhere"));
-    menu_of(quieter_, [this](QMenu& menu) {
-        for (const double factor : kQuieter)
-            menu.addAction(tr("intensity %1%").arg(100 * factor), this, [this, factor] {
-                make(tr("Quieter"), tr("Quieter %1%").arg(100 * factor),
-                     tr("intensity %1%").arg(100 * factor),
-                     [painting = edits_.painting(), factor](const PlanPlaces&,
-                                                            const std::stop_token&) {
-                         return std::optional(quieter(painting, static_cast<float>(factor)));
-                     });
-            });
-    });
-    reference_ = choice_button("by_reference", tr("By a reference"),
-                               tr("Its five colours planned for the parts by step and area"));
-    menu_of(reference_, [this](QMenu& menu) { fill_references(menu); });
-    plan_ =
-        action_button("by_plan", tr("By the colour plan"), tr("The plan laid, and nothing else"));
-    connect(plan_, &QPushButton::clicked, this, [this] {
-        make(tr("By the colour plan"), tr("As planned"), tr("the colour plan"),
-             [painting = edits_.painting()](const PlanPlaces& places, const std::stop_token&) {
-                 return std::optional(by_colour_plan(painting, places));
-             });
-    });
-    three_ = action_button("three_at_once", tr("Three at once"),
-                           tr("The three of these that lie farthest from each other and meet the "
-                              "brief best"));
-    connect(three_, &QPushButton::clicked, this, &VersionsSheet::make_three);
-    for (const auto& row : {std::vector<QPushButton*>{hues_, reverse_, mother_},
-                            std::vector<QPushButton*>{quieter_, reference_, plan_},
-                            std::vector<QPushButton*>{three_}}) {
-        auto* line = new QHBoxLayout;
-        line->setSpacing(scaled(4));
-        for (QPushButton* button : row) line->addWidget(button);
-        line->addStretch(1);
-        column->addLayout(line);
-    }
-    return box;
 }
 
 QWidget* VersionsSheet::taking_box() {
@@ -200,16 +135,16 @@ QWidget* VersionsSheet::taking_box() {
     row->addSpacing(scaled(8));
     a_pass_ = choice_button("take_pass", tr("A pass of another"),
                             tr("Lays a pass of another version once more, on the chosen one"));
-    menu_of(a_pass_, [this](QMenu& menu) { fill_passes(menu); });
+    set_menu(a_pass_, [this](QMenu& menu) { fill_passes(menu); });
     a_part_ = choice_button("take_part", tr("A part's colour"),
                             tr("From the version that is looked at into the chosen one"));
-    menu_of(a_part_, [this](QMenu& menu) { fill_parts(menu); });
+    set_menu(a_part_, [this](QMenu& menu) { fill_parts(menu); });
     row->addWidget(a_pass_);
     row->addWidget(a_part_);
     row->addStretch(1);
     sheet_ = choice_button("contact_sheet", tr("Contact sheet"),
                            tr("All versions with names and figures, as a file"));
-    menu_of(sheet_, [this](QMenu& menu) { fill_sheets(menu); });
+    set_menu(sheet_, [this](QMenu& menu) { fill_sheets(menu); });
     row->addWidget(sheet_);
     return box;
 }
@@ -218,45 +153,6 @@ void VersionsSheet::fill_sheets(QMenu& menu) {
     offer_saving(menu, desk_.ask, tr("Save the contact sheet"),
                  tr("%1, versions").arg(shown(edits_.painting().name)),
                  [this](const std::filesystem::path& path) { emit wants_sheet(path); });
-}
-
-void VersionsSheet::make_three() {
-    hint_->setText(tr("Making three …"));
-    hint_->show();
-    const Painting painting = edits_.painting();
-    const Reader reader = desk_.session.choices.reader();
-    const int number = edits_.number_of(painting.version);
-    making_.start([this, painting, reader, number, own = desk_.session.settings.rules()](
-                      const std::stop_token& stop, const Deliver& deliver) {
-        std::vector<ReferenceColours> references;
-        for (const Reference& reference : painting.brief.references) {
-            const auto pixels = pixels_of(reference, stop);
-            const auto figures = pixels ? measure_picture(*pixels, reader, {}, stop) : std::nullopt;
-            if (figures) references.push_back({reference.picture.name, figures->colours});
-        }
-        const auto places = plan_places(painting, stop);
-        if (!places) return;
-        auto made = three_at_once(painting, *places, references, reader, own, stop);
-        if (stop.stop_requested()) return;
-        deliver([this, painting, number, made = std::move(made)] {
-            hint_->hide();
-            if (!still_is(painting)) return;
-            Painting next = painting;
-            for (const MadeVersion& each : made)
-                next =
-                    with_version(std::move(next), each.name,
-                                 tr("from %1, %2").arg(number).arg(shown(each.from)).toStdString(),
-                                 each.colouring);
-            const std::size_t before = std::max<std::size_t>(1, painting.versions.size());
-            const std::size_t added = next.versions.empty() ? 0 : next.versions.size() - before;
-            edits_.take_over(tr("Three at once"), std::move(next));
-            if (added == made.size()) return;
-            hint_->setText(tr("A painting has at most %1 versions; %2 of the three found room.")
-                               .arg(kMostVersions)
-                               .arg(added));
-            hint_->show();
-        });
-    });
 }
 
 void VersionsSheet::fill_passes(QMenu& menu) {
@@ -297,91 +193,8 @@ void VersionsSheet::take_part(PartId part) {
         });
 }
 
-void VersionsSheet::fill_hues(QMenu& menu) {
-    for (const int degrees : kTurns) {
-        const QString turn = (degrees > 0 ? QStringLiteral("+") : QStringLiteral("−")) +
-                             QString::number(std::abs(degrees)) + QStringLiteral("°");
-        menu.addAction(tr("hues %1").arg(turn), this, [this, degrees, turn] {
-            make(
-                tr("Turn the hues"), tr("Hues %1").arg(turn), tr("hues %1").arg(turn),
-                [painting = edits_.painting(), degrees](const PlanPlaces&, const std::stop_token&) {
-                    return std::optional(hues_turned(painting, static_cast<float>(degrees)));
-                });
-        });
-    }
-}
-
-void VersionsSheet::fill_mothers(QMenu& menu) {
-    for (const PaletteColour& colour : edits_.painting().palette.colours)
-        menu.addAction(swatch_of(colour.colour), tr("%1, 20%").arg(shown_on_button(colour.name)),
-                       this, [this, colour] {
-                           const QString name = shown(colour.name);
-                           make(tr("Another mother"), tr("Mother %1").arg(name),
-                                tr("mother %1 20%").arg(name),
-                                [painting = edits_.painting(), colour](const PlanPlaces&,
-                                                                       const std::stop_token&) {
-                                    return std::optional(with_mother_over(
-                                        painting, colour.colour, kMotherOver, colour.name));
-                                });
-                       });
-    if (menu.isEmpty()) menu.addAction(tr("The palette is empty"))->setEnabled(false);
-}
-
-void VersionsSheet::fill_references(QMenu& menu) {
-    for (const Reference& reference : edits_.painting().brief.references)
-        menu.addAction(shown_on_button(reference.picture.name), this, [this, reference] {
-            const QString name = shown(reference.picture.name);
-            const Reader reader = desk_.session.choices.reader();
-            make(tr("By a reference"), tr("After %1").arg(name), tr("by %1").arg(name),
-                 [painting = edits_.painting(), reference, reader](
-                     const PlanPlaces& places,
-                     const std::stop_token& stop) -> std::optional<Colouring> {
-                     const auto pixels = pixels_of(reference, stop);
-                     const auto figures =
-                         pixels ? measure_picture(*pixels, reader, {}, stop) : std::nullopt;
-                     if (!figures) return std::nullopt;
-                     return by_reference(painting, figures->colours, reference.picture.name, places,
-                                         reader);
-                 });
-        });
-    if (menu.isEmpty()) menu.addAction(tr("The brief has no references"))->setEnabled(false);
-}
-
-void VersionsSheet::make(const QString& label, const QString& name, const QString& from,
-                         Make make) {
-    if (edits_.painting().versions.size() >= kMostVersions) {
-        hint_->setText(tr("A painting has at most %1 versions.").arg(kMostVersions));
-        return hint_->show();
-    }
-    hint_->setText(tr("Making %1 …").arg(name));
-    hint_->show();
-    const Painting painting = edits_.painting();
-    const QString whole = tr("from %1, %2").arg(edits_.number_of(painting.version)).arg(from);
-    making_.start([this, painting, label, name, whole, make = std::move(make)](
-                      const std::stop_token& stop, const Deliver& deliver) {
-        const auto places = plan_places(painting, stop);
-        auto made = places ? make(*places, stop) : std::nullopt;
-        if (stop.stop_requested()) return;
-        deliver([this, painting, label, name, whole, made = std::move(made)] {
-            hint_->hide();
-            if (!made) {
-                hint_->setText(
-                    tr("It could not be made: the picture of the reference can't be read."));
-                return hint_->show();
-            }
-            // Of another painting, or one that was changed meanwhile, it would say what is not so.
-            if (!still_is(painting)) return;
-            edits_.add(label, name, whole, *made);
-        });
-    });
-}
-
-/// What was made is of no other painting: else it says so.
-bool VersionsSheet::still_is(const Painting& painting) {
-    if (same_but_for_time(painting, edits_.painting())) return true;
-    hint_->setText(tr("The painting was changed meanwhile; ask again."));
-    hint_->show();
-    return false;
+void VersionsSheet::set_blind(bool on) {
+    pages_->setCurrentIndex(on ? 1 : 0);
 }
 
 void VersionsSheet::refresh() {
@@ -393,6 +206,7 @@ void VersionsSheet::refresh() {
     rename_->setEnabled(several);
     delete_->setEnabled(several);
     note_->setEnabled(any && !edits_.painting().versions.empty());
+    seen_blind_->clear();
     if (!any) return;
     const Painting& painting = edits_.painting();
     const bool laid = !painting.passes.empty();
@@ -406,6 +220,10 @@ void VersionsSheet::refresh() {
     const QString name = edits_.name_of(edits_.looked_at());
     go_on_->setText(
         tr("Go on with %1").arg(QString(name).replace(QLatin1Char('&'), QStringLiteral("&&"))));
+    const LooksAt counted = looks_at(painting, edits_.looked_at());
+    if (counted.looks > 0)
+        seen_blind_->setText(
+            tr("Seen blind: chosen in %1 of %2 looks.").arg(counted.chosen).arg(counted.looks));
     const Version* version = painting.find_version(edits_.looked_at());
     const QString note = version != nullptr ? QString::fromStdString(version->note) : QString();
     if (note_->toPlainText() != note) {

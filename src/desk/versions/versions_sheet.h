@@ -12,8 +12,11 @@ class QLabel;
 class QMenu;
 class QPlainTextEdit;
 class QPushButton;
+class QStackedWidget;
 
 namespace underpaint {
+
+class BarSlider;
 
 /// The right side of the Versions bench: the list, what makes another version, how they meet the
 /// brief, and why one is chosen.
@@ -22,17 +25,26 @@ class VersionsSheet : public QWidget {
 public:
     VersionsSheet(const Desk& desk, VersionEdits& edits, const VersionsMeter& meter,
                   QWidget* parent = nullptr);
-    bool finished() const { return !making_.running(); }
+    bool finished() const { return !making_.running() && !trying_.running(); }
+    /// Names and figures are hidden while versions are looked at without them.
+    void set_blind(bool on);
+    /// The slider of hues is put away.
+    void end_trying();
     /// The chosen version takes a part's colours from the one that is looked at.
     void take_part(PartId part);
 
 signals:
     void wants_to_go_on();
+    void wants_late_change();
+    /// How a version would look, small; null: it is shown as it is again.
+    void would_be(underpaint::VersionId version, std::shared_ptr<const underpaint::RgbBlock> seen);
     void wants_sheet(const std::filesystem::path& path);
 
 private:
     QWidget* making_box();
-    void fill_hues(QMenu& menu);
+    QWidget* hue_row();
+    void try_hues(float degrees);
+    void make_hues();
     void fill_mothers(QMenu& menu);
     void fill_references(QMenu& menu);
     void make_three();
@@ -49,11 +61,15 @@ private:
     Desk desk_;
     VersionEdits& edits_;
     const VersionsMeter& meter_;
-    LatestJob making_;
+    LatestJob making_, trying_;
     VersionsList* list_;
     QPushButton *branch_, *rename_, *delete_, *hues_, *reverse_, *mother_, *quieter_, *reference_,
         *plan_, *three_, *a_pass_, *a_part_, *sheet_, *go_on_;
-    QLabel* hint_;
+    QWidget* hue_row_;
+    BarSlider* hue_;
+    QPushButton* make_hues_;
+    QStackedWidget* pages_;
+    QLabel *hint_, *seen_blind_;
     QPlainTextEdit* note_;
 };
 

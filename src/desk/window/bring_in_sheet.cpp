@@ -11,7 +11,7 @@
 #include "desk/kit/panel.h"
 #include "desk/kit/screen_image.h"
 #include "desk/kit/words.h"
-#include "painting/turned.h"
+#include "painting/reframed.h"
 #include "render/grey.h"
 #include "render/view.h"
 

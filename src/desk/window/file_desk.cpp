@@ -12,7 +12,7 @@
 #include "files/today.h"
 #include "files/user_folders.h"
 #include "painting/changes.h"
-#include "painting/turned.h"
+#include "painting/reframed.h"
 
 namespace underpaint {
 namespace {

@@ -179,9 +179,9 @@ QMenu* MainWindow::file_menu() {
     }
     menu->addSeparator();
     add("fit", tr("Fit the picture"), QKeySequence(Qt::CTRL | Qt::Key_0),
-        [this] { canvas_->fit(); });
+        [this] { look(Looking::fit); });
     add("one_to_one", tr("One to one"), QKeySequence(Qt::CTRL | Qt::Key_1),
-        [this] { canvas_->one_to_one(); });
+        [this] { look(Looking::one_to_one); });
     menu->addSeparator();
     add_settings(*menu, *canvas_, *display_, [this] {
         return files_->ask_for_file(tr("The profile of this screen"),
@@ -354,6 +354,16 @@ bool MainWindow::peek(std::optional<Lens> lens) {
     return true;
 }
 
+void MainWindow::look(Looking how) {
+    if (bench_->look(how)) return;
+    switch (how) {
+        case Looking::fit: return canvas_->fit();
+        case Looking::one_to_one: return canvas_->one_to_one();
+        case Looking::mirror: return canvas_->mirror();
+        case Looking::upend: return canvas_->upend();
+    }
+}
+
 bool MainWindow::handle_key(int key, bool pressed) {
     switch (key) {
         case Qt::Key_G: return peek(pressed ? std::optional(Lens::grey) : std::nullopt);
@@ -361,10 +371,10 @@ bool MainWindow::handle_key(int key, bool pressed) {
         case Qt::Key_Q: return peek(pressed ? std::optional(Lens::squint) : std::nullopt);
         case Qt::Key_B: canvas_->peek_before(pressed); return true;
         case Qt::Key_F:
-            if (pressed) canvas_->mirror();
+            if (pressed) look(Looking::mirror);
             return true;
         case Qt::Key_U:
-            if (pressed) canvas_->upend();
+            if (pressed) look(Looking::upend);
             return true;
         case Qt::Key_Question:
             if (pressed) keys_->toggle();

@@ -76,6 +76,7 @@ private:
     /// Keys that are held to peek, or that switch at once. True when `key` was one of them.
     bool handle_key(int key, bool pressed);
     bool peek(std::optional<Lens> lens);
+    void look(Looking how);
     bool escape();
     /// Opens the bench of the step in hand, with its page.
     void go_on();

@@ -15,7 +15,7 @@ struct Curve {
     CurvePoints all, red, green, blue;
 
     static constexpr std::string_view id = "curve", label = "curve";
-    static constexpr bool has_place = false;
+    static constexpr bool has_frame = false;
     static constexpr bool brings_colour = true, own_colours = false;
     bool reads_below() const { return true; }
     template <class Self, class Each>

@@ -12,7 +12,7 @@
 
 namespace underpaint {
 
-class Turner;
+class Reframer;
 
 /// Light round a point: full inside the core, gone at the radius.
 struct Glow {
@@ -22,7 +22,7 @@ struct Glow {
     Rgb colour = grey(1);
 
     static constexpr std::string_view id = "glow", label = "glow";
-    static constexpr bool has_place = true;
+    static constexpr bool has_frame = true;
     static constexpr bool brings_colour = false, own_colours = true;
     bool reads_below() const { return false; }
     template <class Self, class Each>
@@ -35,7 +35,7 @@ struct Glow {
     }
     Rgb mean() const { return colour; }
     std::optional<Rgb> over(Rgb) const { return std::nullopt; }
-    void turn(Turner& turner);
+    void reframe(Reframer& reframer);
     static BeginsAs<Glow> begin(const NewPassOn& on) {
         constexpr Rgb lamp{1, 0.82F, 0.52F};
         const auto radius = static_cast<float>(std::round(on.long_side() / 6.0));

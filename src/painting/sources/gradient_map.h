@@ -18,7 +18,7 @@ struct GradientMap {
     Mixing mixing = Mixing::encoded;
 
     static constexpr std::string_view id = "gradient-map", label = "gradient map";
-    static constexpr bool has_place = false;
+    static constexpr bool has_frame = false;
     static constexpr bool brings_colour = true, own_colours = true;
     bool reads_below() const { return of == MapOf::below; }
     template <class Self, class Each>

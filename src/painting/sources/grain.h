@@ -12,6 +12,8 @@
 
 namespace underpaint {
 
+class Reframer;
+
 /// Neutral noise round middle grey, the same for a seed wherever and however large it is seen.
 struct Grain {
     std::uint32_t seed = 1;
@@ -19,7 +21,7 @@ struct Grain {
     float amount = 0.2F;  ///< see kGrainAmount
 
     static constexpr std::string_view id = "grain", label = "grain";
-    static constexpr bool has_place = false;
+    static constexpr bool has_frame = true;
     static constexpr bool brings_colour = false, own_colours = false;
     bool reads_below() const { return false; }
     template <class Self, class Each>
@@ -30,6 +32,7 @@ struct Grain {
     }
     Rgb mean() const { return grey(0.5F); }
     std::optional<Rgb> over(Rgb) const { return std::nullopt; }
+    void reframe(Reframer& reframer);
     static BeginsAs<Grain> begin(const NewPassOn& on) {
         const auto side = static_cast<float>(on.long_side());
         return {"Grain",

@@ -3,15 +3,15 @@
 
 #include <cmath>
 
-#include "painting/turner.h"
+#include "painting/reframer.h"
 
 namespace underpaint {
 
-void Painted::turn(Turner& turner) {
-    const Point corner = turner.corner_of(x, y, pixels->size().width, pixels->size().height);
+void Painted::reframe(Reframer& reframer) {
+    const Point corner = reframer.corner_of(x, y, pixels->size().width, pixels->size().height);
     x = static_cast<int>(std::lround(corner.x));
     y = static_cast<int>(std::lround(corner.y));
-    pixels = turner.picture(pixels);
+    pixels = reframer.loose(pixels);
 }
 
 Painted unpainted_colour(Size painting) {

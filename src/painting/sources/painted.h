@@ -9,7 +9,7 @@
 
 namespace underpaint {
 
-class Turner;
+class Reframer;
 
 /// Painted colour: pixels with alpha, their top left corner at (x, y) of the painting. What lies
 /// outside the painting stays in the file and is not seen.
@@ -18,7 +18,7 @@ struct Painted {
     int x = 0, y = 0;
 
     static constexpr std::string_view id = "painted", label = "painted colour";
-    static constexpr bool has_place = true;
+    static constexpr bool has_frame = true;
     static constexpr bool brings_colour = true, own_colours = true;
     bool reads_below() const { return false; }
     template <class Self, class Each>
@@ -29,7 +29,7 @@ struct Painted {
     }
     Rgb mean() const { return mean_of(*pixels); }
     std::optional<Rgb> over(Rgb) const { return std::nullopt; }
-    void turn(Turner& turner);
+    void reframe(Reframer& reframer);
     static BeginsAs<Painted> begin(const NewPassOn& on);
     friend bool operator==(const Painted&, const Painted&) = default;
 };

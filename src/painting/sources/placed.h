@@ -11,7 +11,7 @@
 
 namespace underpaint {
 
-class Turner;
+class Reframer;
 
 /// Another picture, laid over the painting; nothing where it does not reach.
 struct Placed {
@@ -19,7 +19,7 @@ struct Placed {
     Placement placement;
 
     static constexpr std::string_view id = "picture", label = "picture";
-    static constexpr bool has_place = true;
+    static constexpr bool has_frame = true;
     static constexpr bool brings_colour = true, own_colours = true;
     bool reads_below() const { return false; }
     template <class Self, class Each>
@@ -36,7 +36,7 @@ struct Placed {
     Rgb mean() const { return mean_of(*pixels); }
     std::optional<Rgb> over(Rgb) const { return std::nullopt; }
     void settle() { placement.quarter_turns = (placement.quarter_turns % 4 + 4) % 4; }
-    void turn(Turner& turner);
+    void reframe(Reframer& reframer);
     static BeginsWithAPicture begin(const NewPassOn&) { return {}; }
     friend bool operator==(const Placed&, const Placed&) = default;
 };

@@ -10,6 +10,8 @@
 
 namespace underpaint {
 
+class Reframer;
+
 /// What lies below with its edges softened or sharpened: state + amount x (ground - blurred
 /// ground), so that -1 gives the blurred ground and above 0 is an unsharp mask.
 struct Sharpness {
@@ -17,7 +19,7 @@ struct Sharpness {
     float amount = -1;  ///< see kSharpnessAmount
 
     static constexpr std::string_view id = "sharpness", label = "sharpness";
-    static constexpr bool has_place = false;
+    static constexpr bool has_frame = true;
     static constexpr bool brings_colour = false, own_colours = false;
     bool reads_below() const { return true; }
     template <class Self, class Each>
@@ -27,6 +29,7 @@ struct Sharpness {
     }
     Rgb mean() const { return grey(0.5F); }
     std::optional<Rgb> over(Rgb) const { return std::nullopt; }
+    void reframe(Reframer& reframer);
     static BeginsAs<Sharpness> begin(const NewPassOn& on) {
         const auto radius = static_cast<float>(on.long_side() / 400.0);
         return {"Soften or sharpen",

@@ -14,7 +14,7 @@ struct Tint {
     Rgb colour;
 
     static constexpr std::string_view id = "tint", label = "plain tint";
-    static constexpr bool has_place = false;
+    static constexpr bool has_frame = false;
     static constexpr bool brings_colour = true, own_colours = true;
     bool reads_below() const { return false; }
     template <class Self, class Each>

@@ -12,7 +12,7 @@ namespace underpaint {
 /// The sealed picture once more.
 struct Underpaint {
     static constexpr std::string_view id = "underpaint", label = "underpaint";
-    static constexpr bool has_place = false;
+    static constexpr bool has_frame = false;
     static constexpr bool brings_colour = false, own_colours = false;
     bool reads_below() const { return false; }
     template <class Self, class Each>

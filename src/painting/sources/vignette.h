@@ -18,7 +18,7 @@ struct Vignette {
     Rgb colour;
 
     static constexpr std::string_view id = "vignette", label = "vignette";
-    static constexpr bool has_place = false;
+    static constexpr bool has_frame = false;
     static constexpr bool brings_colour = false, own_colours = true;
     bool reads_below() const { return false; }
     template <class Self, class Each>

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "painting/painting.h"
+#include "raster/reframe.h"
 #include "raster/turn.h"
 
 namespace underpaint {
@@ -9,5 +10,9 @@ namespace underpaint {
 /// The whole painting turned or mirrored: its pictures, masks, seals, foci, and whatever passes lay
 /// at a place of it.
 Painting turned(const Painting& painting, Turn turn);
+
+/// The whole painting in another frame: pictures and masks are scaled and moved, and so are foci,
+/// placed pictures, glows, and lengths in pixels, in every version.
+Painting reframed(const Painting& painting, const Reframe& frame);
 
 }  // namespace underpaint
