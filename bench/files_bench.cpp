@@ -5,12 +5,15 @@
 #include <unistd.h>
 
 #include <filesystem>
+#include <set>
 
 #include "files/openraster.h"
 #include "files/png.h"
 #include "files/unsaved_work.h"
 #include "large_painting.h"
 #include "on_all_cores.h"
+#include "painting/each_picture.h"
+#include "painting/version_changes.h"
 
 namespace underpaint::bench {
 namespace {
@@ -40,6 +43,44 @@ void save_large(benchmark::State& state) {
     for (auto _ : state)
         if (!save_painting(scratch(), saved_painting())) state.SkipWithError("not saved");
     state.counters["MB"] = static_cast<double>(fs::file_size(scratch())) / 1e6;
+}
+
+/// Six versions that share all but a gradient.
+Painting six_versions(const Painting& one) {
+    Painting painting = one;
+    for (int i = 0; i < 5; ++i) {
+        Colouring own = colouring_of(painting);
+        Pass wash;
+        wash.name = "Wash";
+        GradientMap map;
+        map.stops = {{0, {0.1F * static_cast<float>(i), 0.2F, 0.4F}}, {1, {0.9F, 0.8F, 0.6F}}};
+        wash.source = map;
+        wash.blend = BlendMode::true_colour;
+        wash.strength = 0.3F;
+        own.passes.push_back(std::move(wash));
+        painting = with_version(std::move(painting), "Other", {}, std::move(own));
+    }
+    return painting;
+}
+
+/// Memory of all pictures of a painting, each counted once.
+double picture_bytes(const Painting& painting) {
+    std::set<const Pyramid*> pictures;
+    each_picture(painting, [&](const SharedPicture& picture) { pictures.insert(picture.get()); });
+    double bytes = 0;
+    for (const Pyramid* picture : pictures)
+        if (picture != nullptr)
+            bytes += static_cast<double>(picture->base().bytes() + picture->level_bytes());
+    return bytes;
+}
+
+void save_six_versions(benchmark::State& state) {
+    const Painting six = six_versions(saved_painting());
+    if (six.versions.size() != 6) state.SkipWithError("not six");
+    for (auto _ : state)
+        if (!save_painting(scratch(), six)) state.SkipWithError("not saved");
+    state.counters["MB"] = static_cast<double>(fs::file_size(scratch())) / 1e6;
+    state.counters["pictures to one"] = picture_bytes(six) / picture_bytes(saved_painting());
 }
 
 /// After the last pass was changed.
@@ -130,6 +171,7 @@ void pack_by_libpng(benchmark::State& state) {
 }
 
 BENCHMARK(save_large)->Name("files/24/save")->Apply(on_all_cores);
+BENCHMARK(save_six_versions)->Name("files/24/save six versions")->Apply(on_all_cores);
 BENCHMARK(resave_large)->Name("files/24/resave")->Apply(on_all_cores);
 BENCHMARK(open_large)->Name("files/24/open")->Apply(on_all_cores);
 BENCHMARK(keep_after_a_stroke)->Name("files/24/keep after a stroke")->Apply(on_all_cores);

@@ -6,7 +6,7 @@ set(doc ${share}/doc/faithful-underpaint)
 set(from ${PROJECT_SOURCE_DIR}/install)
 set(made ${PROJECT_BINARY_DIR}/install)
 
-install(TARGETS faithful-underpaint underpaint RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR})
+install(TARGETS faithful-underpaint underpaint underpaint-stand-in RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR})
 install(FILES ${PROJECT_SOURCE_DIR}/demo/salt-cart.ora DESTINATION ${share}/faithful-underpaint)
 
 # What the tables of benches and of picture formats say.
@@ -26,6 +26,7 @@ foreach(text faithful-underpaint.desktop faithful-underpaint.1)
   configure_file(${from}/${text}.in ${made}/${text} @ONLY)
 endforeach()
 configure_file(${from}/underpaint.1 ${made}/underpaint.1 COPYONLY)
+configure_file(${from}/underpaint-stand-in.1 ${made}/underpaint-stand-in.1 COPYONLY)
 configure_file(${from}/changelog ${made}/changelog COPYONLY)
 set_property(DIRECTORY APPEND PROPERTY CMAKE_CONFIGURE_DEPENDS
   ${PROJECT_SOURCE_DIR}/src/files/picture_formats.def)
@@ -54,7 +55,7 @@ install(FILES ${from}/icons/faithful-underpaint.svg DESTINATION ${share}/icons/h
 # Manual pages and the change log are kept compressed, always to the same bytes.
 find_program(GZIP gzip REQUIRED)
 set(packed)
-foreach(text faithful-underpaint.1 underpaint.1 changelog)
+foreach(text faithful-underpaint.1 underpaint.1 underpaint-stand-in.1 changelog)
   add_custom_command(OUTPUT ${made}/${text}.gz
     COMMAND ${CMAKE_COMMAND} -E make_directory ${made}
     COMMAND ${GZIP} -9nc ${made}/${text} > ${made}/${text}.gz
@@ -62,6 +63,7 @@ foreach(text faithful-underpaint.1 underpaint.1 changelog)
   list(APPEND packed ${made}/${text}.gz)
 endforeach()
 install(FILES ${made}/faithful-underpaint.1.gz ${made}/underpaint.1.gz
+  ${made}/underpaint-stand-in.1.gz
   DESTINATION ${CMAKE_INSTALL_MANDIR}/man1)
 install(FILES ${made}/changelog.gz DESTINATION ${doc})
 add_custom_target(to_install ALL DEPENDS ${icons} ${packed})

@@ -53,6 +53,13 @@ struct VersionsRequest {
     bool json = false, strict = false;
     Reader reader = Reader::lightness;
 };
+struct WatchRequest {
+    std::vector<std::filesystem::path> in;
+    std::optional<std::filesystem::path> against;  ///< a painting; nothing: the first save
+    bool json = false;
+    bool once = false;  ///< end when every file had a line
+    Reader reader = Reader::lightness;
+};
 struct ValuesRequest {
     std::filesystem::path in;
     bool json = false, strict = false;
@@ -100,6 +107,7 @@ int run(const PaletteRequest& request);
 int run(const ForecastRequest& request);
 int run(const MixRequest& request);
 int run(const VersionsRequest& request);
+int run(const WatchRequest& request);
 int run(const DemoRequest& request);
 int run_info(const std::filesystem::path& in);
 

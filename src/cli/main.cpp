@@ -174,6 +174,18 @@ int main(int argc, char** argv) {
                [&](Reader reader) { versions.reader = reader; });
     add_strict(*versions_command, versions.strict);
 
+    WatchRequest watch;
+    auto* watch_command = app.add_subcommand(
+        "watch", "Measure every save of files that other programs write, until it is ended");
+    watch_command->add_option("FILE", watch.in, "Pictures or OpenRaster files")->required();
+    watch_command->add_option("--against", watch.against,
+                              "A painting whose seal they are measured against; else the first "
+                              "save is sealed");
+    watch_command->add_flag("--json", watch.json, "Print a JSON object a line");
+    watch_command->add_flag("--once", watch.once, "End when every file had its line");
+    add_reader(*watch_command, "--reader", kReaderHelp,
+               [&](Reader reader) { watch.reader = reader; });
+
     PaletteRequest palette;
     auto* palette_command = app.add_subcommand("palette", "List a painting's palette");
     palette_command->add_option("IN", palette.in, "The painting or picture")->required();
@@ -280,6 +292,7 @@ int main(int argc, char** argv) {
         if (*values_command) return run(values);
         if (*brief_command) return run(brief);
         if (*versions_command) return run(versions);
+        if (*watch_command) return run(watch);
         if (*palette_command) return run(palette);
         if (*forecast_command) return run(forecast);
         if (*mix_command) return run(mix);

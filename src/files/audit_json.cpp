@@ -149,6 +149,23 @@ std::string write_versions(const std::vector<AuditedVersion>& versions, Reader r
     return text_of(json);
 }
 
+std::string write_save(const AuditedSave& save) {
+    Json json{{"schema", "faithful-underpaint/watch-1"},
+              {"time", save.time},
+              {"file", text_of_path(save.file)},
+              {"save", save.number},
+              {"width", save.size.width},
+              {"height", save.size.height},
+              {"reader", text_of(save.audit.reader).id},
+              {"changed", save.changed},
+              {"notices", save.notices}};
+    for (const MeasureRecord* measure : kMeasures)
+        if (measure->fields != nullptr)
+            json[std::string(measure->id)] =
+                figures_of(*measure, save.painting, save.audit.passes.front());
+    return json.dump(-1, ' ', false, Json::error_handler_t::replace) + "\n";
+}
+
 std::string write_audit(const AuditedFile& file) {
     return text_of(audit_of(file));
 }

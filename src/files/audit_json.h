@@ -35,6 +35,20 @@ struct AuditedVersion {
 /// docs/versions-json.md.
 std::string write_versions(const std::vector<AuditedVersion>& versions, Reader reader);
 
+/// A save of a file that others write, measured as a state after a pass.
+struct AuditedSave {
+    std::string time;  ///< ISO 8601, UTC
+    std::string file;
+    int number = 1;
+    const Painting& painting;
+    const Audit& audit;
+    Size size;            ///< of the file
+    std::string changed;  ///< since the save before, in a sentence
+    std::vector<std::string> notices;
+};
+/// As JSON in one line, schema "faithful-underpaint/watch-1": see docs/watch-json.md.
+std::string write_save(const AuditedSave& save);
+
 /// The figures that are numbers, and the verdicts, as comma-separated values (RFC 4180): a line a
 /// pass.
 std::string write_audits_as_csv(std::span<const AuditedFile> files);

@@ -4,12 +4,14 @@
 #include <algorithm>
 #include <atomic>
 #include <cmath>
+#include <map>
 #include <utility>
 
 #include "blend/lay_rows.h"
 #include "files/flat_picture.h"
 #include "painting/changes.h"
 #include "painting/group_changes.h"
+#include "painting/version_changes.h"
 
 namespace underpaint {
 namespace {
@@ -324,6 +326,21 @@ GroupId group_for(int folder, const LayerStack& stack, Painting& painting) {
     return id;
 }
 
+/// Whether a layer is the first of a hidden group that is a version by itself: the underpaint once
+/// more, with layers over it.
+bool begins_version(const std::vector<Layer>& layers, std::size_t at, const Layer& underpaint,
+                    const LayerStack& stack) {
+    const int folder = layers[at].entry.folder;
+    if (folder < 0 || folder == layers[at - 1].entry.folder ||
+        stack.folders[static_cast<std::size_t>(folder)].visible)
+        return false;
+    const LayerEntry &is = layers[at].entry, &wanted = underpaint.entry;
+    return is.blend == BlendMode::normal && is.opacity == wanted.opacity && is.x == wanted.x &&
+           is.y == wanted.y &&
+           (layers[at].pixels == underpaint.pixels ||
+            same_pixels(layers[at].pixels->base(), underpaint.pixels->base()));
+}
+
 }  // namespace
 
 Painting painting_from(const std::vector<Layer>& layers, std::size_t under, const LayerStack& stack,
@@ -338,8 +355,13 @@ Painting painting_from(const std::vector<Layer>& layers, std::size_t under, cons
         as_it_is
             ? lowest.pixels
             : share(flattened(base, size, lowest.entry.x, lowest.entry.y, lowest.entry.opacity));
+    std::map<int, Colouring> versions;  // by their folder
     for (std::size_t i = 0; i < layers.size(); ++i) {
         const LayerEntry& entry = layers[i].entry;
+        if (i > under && begins_version(layers, i, lowest, stack)) {
+            versions[entry.folder];
+            continue;
+        }
         // What lies below the underpaint is covered; hidden, it may still be wanted.
         if (i == under || (i < under && stack.shows(entry))) continue;
         Pass pass;
@@ -349,13 +371,22 @@ Painting painting_from(const std::vector<Layer>& layers, std::size_t under, cons
         pass.blend = entry.blend;
         pass.strength = entry.opacity;
         pass.foreign = entry.foreign;
-        pass.group = group_for(entry.folder, stack, painting);
-        painting.passes.push_back(std::move(pass));
+        const auto version = versions.find(entry.folder);
+        if (version == versions.end()) pass.group = group_for(entry.folder, stack, painting);
+        auto& passes = version == versions.end() ? painting.passes : version->second.passes;
+        passes.push_back(std::move(pass));
     }
     painting.foreign = std::make_shared<const ForeignFile>(
         ForeignFile{lowest.entry.name, stack.image, stack.stack, lowest.entry.foreign, {}, {}});
-    painting = with_settled_groups(std::move(painting));
-    return with_seal(std::move(painting), date);
+    painting = with_seal(with_settled_groups(std::move(painting)), date);
+    for (auto& [folder, colouring] : versions) {
+        const std::string& name = stack.folders[static_cast<std::size_t>(folder)].name;
+        painting = with_version(std::move(painting), name, {}, std::move(colouring));
+        // What the file shows has no name in it; it takes none that another one has.
+        painting = with_version_renamed(std::move(painting), painting.version, "As saved");
+        painting = with_version_renamed(std::move(painting), painting.versions.back().id, name);
+    }
+    return painting;
 }
 
 }  // namespace underpaint

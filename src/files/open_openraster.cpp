@@ -16,6 +16,7 @@
 #include "files/picture_loader.h"
 #include "files/png.h"
 #include "files/zip_container.h"
+#include "painting/stage.h"
 #include "terms/shown_name.h"
 
 namespace underpaint {
@@ -88,8 +89,9 @@ SavedFile saved_in(const ZipReader& zip, std::string_view xml, const Painting& p
     SavedFile saved{zip.file(), {}, painting, Depth::bits8, {}, std::move(pictures)};
     const auto stack = parse_stack(zip.file(), xml);
     if (!stack) return saved;
-    // The lowest is the ground.
-    for (std::size_t i = 1; i < stack->layers.size(); ++i)
+    // The lowest is the ground; above those of the painting are those of hidden versions.
+    const std::size_t own = plans_of(as_seen(painting)).size() + 1;
+    for (std::size_t i = 1; i < std::min(own, stack->layers.size()); ++i)
         saved.layers.push_back(stack->layers[i].src);
     // They are all as deep, but for pictures of the painting that are layers as they are.
     for (const std::string& entry : saved.layers)

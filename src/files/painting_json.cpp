@@ -153,6 +153,7 @@ Json to_json(const Painting& painting, const NamePicture& name) {
     add_colouring(colouring_of(painting), name, json);
     for (const Version& version : painting.versions)
         json["versions"].push_back(to_json(version, version.id == painting.version, name));
+    if (painting.others_see_all) json["others_see_all"] = true;
     for (const BlindLook& look : painting.looks)
         json["looks"].push_back({{"chosen", look.chosen}, {"other", look.other}});
     add_foreign(painting.foreign, json);
@@ -306,6 +307,8 @@ private:
             lost_.push_back("A painting has " + std::to_string(kMostVersions) + " versions; " +
                             std::to_string(left_out) + " more were left out.");
         read_looks(json, painting);
+        const auto all = json.find("others_see_all");
+        painting.others_see_all = all != json.end() && all->is_boolean() && all->get<bool>();
         if (painting.versions.empty() || painting.version != kNoVersion) return;
         if (painting.versions.size() >= kMostVersions) {
             lost_.push_back("Of the versions none was chosen, and the last was lost for it.");

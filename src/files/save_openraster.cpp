@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
+#include <memory>
+#include <optional>
+
 #include "files/brief_json.h"
 #include "files/foreign_entries.h"
 #include "files/json.h"
@@ -13,6 +16,7 @@
 #include "files/picture_entries.h"
 #include "files/zip_container.h"
 #include "painting/stage.h"
+#include "painting/version_changes.h"
 
 namespace underpaint {
 namespace {
@@ -84,6 +88,48 @@ void add_foreign(const std::vector<ForeignEntry>& foreign, std::vector<ZipEntry>
                            each.bytes->size() <= kMaxTextBytes && !each.name.ends_with(".png")});
 }
 
+/// A version that is not chosen as other programs see it: a hidden group with the ground at its
+/// bottom, so that it is whole by itself.
+struct HiddenVersion {
+    HiddenVersion(const Painting& painting, const Version& version)
+        : name(version.name), seen(as_version(painting, version.id)), maker(seen) {}
+
+    std::string name;
+    Painting seen;
+    LayerMaker maker;
+    std::vector<Layer> layers;
+    std::optional<LayerFeed> feed;
+};
+
+/// Those that are asked for; all others are in our own folder alone.
+std::vector<std::unique_ptr<HiddenVersion>> hidden_versions(const Painting& painting) {
+    std::vector<std::unique_ptr<HiddenVersion>> hidden;
+    if (!painting.others_see_all) return hidden;
+    for (const Version& version : painting.versions)
+        if (version.id != painting.version)
+            hidden.push_back(std::make_unique<HiddenVersion>(painting, version));
+    return hidden;
+}
+
+/// Gives the layers of a version their entries.
+void name_layers(HiddenVersion& version, std::size_t number, std::set<std::string>& taken,
+                 PictureEntries& pictures) {
+    version.layers = version.maker.outlines();
+    for (std::size_t i = 0; i < version.layers.size(); ++i) {
+        std::string& entry = version.layers[i].entry.src;
+        entry = unused_name(taken, fmt::format("data/version-{}-pass-{}.png", number, i));
+        if (const SharedPicture ready = version.maker.ready(i)) entry = pictures.name(ready, entry);
+    }
+}
+
+LayerEntry as_group(const HiddenVersion& version) {
+    LayerEntry group;
+    group.name = version.name;
+    group.visible = false;
+    group.group = nested(version.seen, version.layers);
+    return group;
+}
+
 Progress part_of(const Progress& progress, float from, float to) {
     if (!progress) return {};
     return [=](float share) { progress(from + share * (to - from)); };
@@ -96,15 +142,21 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
                    const Replacing& replacing, SavedFile* known) {
     const std::string file = path.string();
     const Painting seen = as_seen(painting);  // by other programs
-    if (seen.passes.size() + 1 > kMaxLayers)
+    const auto hidden = hidden_versions(painting);
+    std::size_t layers_in_all = seen.passes.size() + 1;
+    for (const auto& version : hidden) layers_in_all += version->seen.passes.size() + 1;
+    if (layers_in_all > kMaxLayers)
         return trouble(file,
                        fmt::format("it has {} passes, and {} can be kept. Remove some; nothing "
                                    "was saved.",
-                                   seen.passes.size(), kMaxLayers - 1));
+                                   layers_in_all - 1, kMaxLayers - 1));
     LayerMaker maker(seen);
     if (Done fits = check_memory(file, maker.bytes_to_make()); !fits) return fits;
     auto merged = maker.look(stop, part_of(progress, 0, 0.2F));
     if (!merged) return stopped();
+    // How deep the layers of a version have to be.
+    for (const auto& version : hidden)
+        if (!version->maker.look(stop)) return stopped();
     const SavedFile nothing;
     const OldEntries before(known != nullptr ? *known : nothing, maker.depth());
     std::vector<ZipEntry> shown;
@@ -131,10 +183,12 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
         if (const SharedPicture ready = maker.ready(i)) entry = pictures.name(ready, entry);
         if (i > 0) now.layers.push_back(entry);
     }
+    for (std::size_t i = 0; i < hidden.size(); ++i) name_layers(*hidden[i], i + 1, taken, pictures);
     const std::string json = write_painting(
         painting, [&](const SharedPicture& picture) { return pictures.name(picture); });
     now.pictures = pictures.names();
     LayerStack stack{painting.size(), nested(seen, layers), {}};
+    for (const auto& version : hidden) stack.layers.push_back(as_group(*version));
     if (painting.foreign) {
         stack.image = painting.foreign->image;
         stack.stack = painting.foreign->stack;
@@ -152,6 +206,17 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
         if (!maker.ready(i))
             entries.push_back(
                 {layers[i].entry.src, {}, false, [&feed, i] { return feed.take(i); }});
+    const OldEntries none(nothing, maker.depth());
+    for (const auto& version : hidden) {
+        version->feed.emplace(file, version->seen, version->maker, none, version->layers, stop,
+                              Progress());
+        for (std::size_t i = 1; i < version->layers.size(); ++i)
+            if (!version->maker.ready(i))
+                entries.push_back(
+                    {version->layers[i].entry.src, {}, false, [&feed = *version->feed, i] {
+                         return feed.take(i);
+                     }});
+    }
     Checksums checksums;
     checksums.add(kStackEntry, entries[1].bytes);
     for (ZipEntry& entry : entries)

@@ -82,6 +82,7 @@ Painting as_version(const Painting& painting, VersionId id) {
     alone.versions.clear();
     alone.version = kNoVersion;
     alone.looks.clear();
+    alone.others_see_all = false;
     const Version* version = painting.find_version(id);
     if (version != nullptr && id != painting.version) take(alone, version->colouring);
     return alone;
@@ -171,6 +172,11 @@ Painting with_look(Painting painting, const BlindLook& look) {
     if (look.chosen != look.other && found(painting, look.chosen) != nullptr &&
         found(painting, look.other) != nullptr && painting.looks.size() < kMostLooks)
         painting.looks.push_back(look);
+    return painting;
+}
+
+Painting with_all_for_others(Painting painting, bool on) {
+    painting.others_see_all = on;
     return painting;
 }
 

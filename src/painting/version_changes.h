@@ -42,6 +42,8 @@ Painting without_version(Painting painting, VersionId id);
 /// One more look, at two that are there; none beyond kMostLooks.
 Painting with_look(Painting painting, const BlindLook& look);
 
+Painting with_all_for_others(Painting painting, bool on);
+
 /// How often a version was chosen, in how many looks.
 struct LooksAt {
     int chosen = 0, looks = 0;

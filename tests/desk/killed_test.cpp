@@ -16,6 +16,7 @@
 #include "files/open_any.h"
 #include "files/unsaved_work.h"
 #include "files/user_folders.h"
+#include "painting/version_changes.h"
 #include "support/desk_fixture.h"
 
 namespace underpaint {
@@ -48,6 +49,10 @@ private:
 };
 
 int number_of(const Painting& painting) {
+    // However it came back, it has all six versions.
+    EXPECT_EQ(painting.versions.size(), 6U);
+    for (const Version& version : painting.versions)
+        EXPECT_EQ(version.colouring.passes.size(), version.id == painting.version ? 0U : 2U);
     return std::atoi(painting.passes[0].name.c_str());
 }
 
@@ -68,6 +73,11 @@ TEST_F(KilledHand, DISABLED_EditsAndSaves) {
     const Diary diary(fs::path(place) / "diary");
     std::mt19937 random(number_in(kSeed, 1));
     Painting painting = testing::with_pass_over_noise({300, 200});
+    for (const char* name : {"Cool", "Rose", "Quiet", "Acid", "Grey"}) {
+        Colouring own = colouring_of(painting);
+        own.passes.push_back(testing::tint({0.3F, 0.4F, 0.7F}, BlendMode::color, 0.3F));
+        painting = with_version(std::move(painting), name, {}, std::move(own));
+    }
     session().document.begin(painting, {}, false);
     for (int number = 1;; ++number) {
         Painting next = session().document.painting();

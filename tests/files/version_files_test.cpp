@@ -5,8 +5,11 @@
 #include "files/json.h"
 #include "files/openraster.h"
 #include "files/painting_json.h"
+#include "files/zip_container.h"
 #include "painting/changes.h"
 #include "painting/version_changes.h"
+#include "render/render.h"
+#include "support/foreign_reader.h"
 #include "support/pictures.h"
 #include "support/temporary_folder.h"
 
@@ -75,6 +78,93 @@ TEST(VersionFiles, OthersSeeTheChosenOne) {
     for (const int y : {0, 17, 59})
         for (const int x : {0, 20, 44, 45, 89})
             EXPECT_EQ(testing::pixel(all->picture, x, y), testing::pixel(alone->picture, x, y));
+}
+
+/// The container again, without what only this program reads.
+void without_our_folder(const std::filesystem::path& from, const std::filesystem::path& to) {
+    const auto zip = *ZipReader::open(from);
+    std::vector<ZipEntry> entries;
+    for (const std::string& name : zip.entries())
+        if (!name.starts_with("faithful-underpaint/"))
+            entries.push_back({name, *zip.read(name, 1 << 28), false});
+    ASSERT_TRUE(write_zip(to, to.string(), entries));
+}
+
+/// How far two paintings lie apart when they are finished, at most, in levels of 255.
+double levels_apart(const Painting& a, const Painting& b) {
+    const auto one = render_view(a, a.passes.size(), whole_at(a.size(), 1));
+    const auto other = render_view(b, b.passes.size(), whole_at(b.size(), 1));
+    double most = 0;
+    for (std::size_t i = 0; i < one->all().r.size(); ++i) {
+        const Rgb p = std::as_const(*one).all()[i], q = std::as_const(*other).all()[i];
+        for (const float apart : {p.r - q.r, p.g - q.g, p.b - q.b})
+            most = std::max(most, 255.0 * std::abs(static_cast<double>(apart)));
+    }
+    return most;
+}
+
+TEST(VersionFiles, AsHiddenGroupsOthersSeeAllAndTheyComeBackFromThem) {
+    const testing::TemporaryFolder folder;
+    const Painting painting = with_all_for_others(with_four(), true);
+    const auto path = folder / "all.ora";
+    SavedFile known;
+    ASSERT_TRUE(save_painting(path, painting, {}, {}, {}, &known));
+    auto opened = open_painting(path, "2026-12-01");
+    ASSERT_TRUE(opened && opened->ours);
+    EXPECT_EQ(text_of(opened->painting), text_of(painting)) << "ours is as ever";
+    // Each group is whole by itself, read by a program that shares no code with this one; and the
+    // file still shows the chosen one.
+    const auto zip = *ZipReader::open(path);
+    const auto load = [&](const std::string& entry) { return *zip.read(entry, 1 << 28); };
+    const Bytes stack_xml = load("stack.xml");
+    pugi::xml_document xml;
+    ASSERT_TRUE(xml.load_buffer(stack_xml.data(), stack_xml.size()));
+    int groups = 0;
+    const auto compare = [&](const pugi::xml_node& stack, const Painting& wanted) {
+        std::vector<testing::foreign::Pixel> canvas(
+            static_cast<std::size_t>(painting.size().area()));
+        testing::foreign::lay_stack(stack, 0, 0, painting.size(), load, canvas);
+        const auto is = render_view(wanted, wanted.passes.size(), whole_at(wanted.size(), 1));
+        double most = 0;
+        for (std::size_t i = 0; i < canvas.size(); ++i) {
+            const Rgb p = std::as_const(*is).all()[i];
+            most = std::max({most, std::abs(canvas[i].colour.r - static_cast<double>(p.r)),
+                             std::abs(canvas[i].colour.g - static_cast<double>(p.g)),
+                             std::abs(canvas[i].colour.b - static_cast<double>(p.b))});
+        }
+        return 255 * most;
+    };
+    const pugi::xml_node whole = xml.child("image").child("stack");
+    EXPECT_LT(compare(whole, as_version(painting, painting.version)), 1);
+    for (const pugi::xml_node& group : whole.children("stack")) {
+        EXPECT_STREQ(group.attribute("visibility").as_string(), "hidden");
+        const auto id = version_named(painting, group.attribute("name").as_string());
+        ASSERT_TRUE(id);
+        EXPECT_LT(compare(group, as_version(painting, *id)), 1);
+        ++groups;
+    }
+    EXPECT_EQ(groups, 3);
+    // A program that knew nothing of our folder has saved it: they come back as versions.
+    without_our_folder(path, folder / "others.ora");
+    const auto back = open_painting(folder / "others.ora", "2026-12-01");
+    ASSERT_TRUE(back);
+    ASSERT_EQ(back->painting.versions.size(), 4U);
+    for (const Version& version : painting.versions) {
+        if (version.id == painting.version) continue;
+        const auto same = version_named(back->painting, version.name);
+        ASSERT_TRUE(same) << version.name;
+        EXPECT_LT(levels_apart(as_version(back->painting, *same), as_version(painting, version.id)),
+                  1.5);
+    }
+    EXPECT_LT(levels_apart(as_version(back->painting, back->painting.version),
+                           as_version(painting, painting.version)),
+              1.5);
+    // Saved again with what is known of it, and no longer for others.
+    const Painting alone = with_all_for_others(opened->painting, false);
+    ASSERT_TRUE(save_painting(path, alone, {}, {}, {}, &opened->saved));
+    EXPECT_EQ(text_of(open_painting(path, "2026-12-01")->painting), text_of(alone));
+    without_our_folder(path, folder / "others.ora");
+    EXPECT_TRUE(open_painting(folder / "others.ora", "2026-12-01")->painting.versions.empty());
 }
 
 TEST(VersionFiles, DamagedOnesAreLostByThemselvesAndToldOf) {

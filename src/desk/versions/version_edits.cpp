@@ -105,6 +105,10 @@ void VersionEdits::chosen_blind(const BlindLook& look, int round) {
     change(tr("Look blind"), with_look(painting(), look), QStringLiteral("blind/%1").arg(round));
 }
 
+void VersionEdits::show_all_to_others(bool on) {
+    change(tr("Others see all versions"), with_all_for_others(painting(), on));
+}
+
 void VersionEdits::remove(VersionId id) {
     if (painting().versions.size() < 2) return emit said(tr("The last version stays."));
     change(tr("Delete %1").arg(name_of(id)), without_version(painting(), id));

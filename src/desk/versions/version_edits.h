@@ -39,6 +39,7 @@ public:
     void chosen_blind(const BlindLook& look, int round);
     /// Lays a pass of another version on the chosen one.
     void take_pass(VersionId other, std::size_t pass);
+    void show_all_to_others(bool on);
     void take_over(const QString& label, Painting next) { change(label, std::move(next)); }
 
 signals:

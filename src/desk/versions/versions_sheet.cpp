@@ -83,6 +83,19 @@ VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const Versio
     seen_blind_ = hint_label();
     seen_blind_->setObjectName(QStringLiteral("seen_blind"));
     indented(seen_blind_);
+    others_ = action_button("others_see_all", tr("Others see all versions"),
+                            tr("Other programs find them in the file as hidden groups, each whole "
+                               "by itself; the file becomes larger. Otherwise they see the chosen "
+                               "one"));
+    others_->setCheckable(true);
+    connect(others_, &QPushButton::clicked, this,
+            [this](bool on) { edits_.show_all_to_others(on); });
+    auto* seen_by = new QWidget;
+    auto* seen_row = new QHBoxLayout(seen_by);
+    seen_row->setContentsMargins(0, 0, 0, 0);
+    seen_row->addWidget(others_);
+    seen_row->addStretch(1);
+    indented(seen_by);
     column->addStretch(1);
     auto* scroll = new QScrollArea;
     scroll->setWidgetResizable(true);
@@ -203,6 +216,8 @@ void VersionsSheet::refresh() {
                                 three_, sheet_, a_pass_, a_part_, go_on_})
         button->setEnabled(any);
     const bool several = any && edits_.painting().versions.size() > 1;
+    others_->setEnabled(several);
+    others_->setChecked(any && edits_.painting().others_see_all);
     rename_->setEnabled(several);
     delete_->setEnabled(several);
     note_->setEnabled(any && !edits_.painting().versions.empty());

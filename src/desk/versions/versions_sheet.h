@@ -64,7 +64,7 @@ private:
     LatestJob making_, trying_;
     VersionsList* list_;
     QPushButton *branch_, *rename_, *delete_, *hues_, *reverse_, *mother_, *quieter_, *reference_,
-        *plan_, *three_, *a_pass_, *a_part_, *sheet_, *go_on_;
+        *plan_, *three_, *a_pass_, *a_part_, *sheet_, *go_on_, *others_;
     QWidget* hue_row_;
     BarSlider* hue_;
     QPushButton* make_hues_;

@@ -1,0 +1,43 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "watch/file_notices.h"
+
+#include <poll.h>
+#include <sys/inotify.h>
+#include <unistd.h>
+
+#include <array>
+#include <set>
+
+namespace underpaint {
+
+FileNotices::FileNotices(std::span<const std::filesystem::path> files)
+    : descriptor_(::inotify_init1(IN_NONBLOCK | IN_CLOEXEC)) {
+    if (descriptor_ < 0) return;
+    // The folder and not the file: a file that is replaced is another one.
+    std::set<std::filesystem::path> folders;
+    for (const std::filesystem::path& file : files) {
+        std::error_code ignored;
+        const auto folder = std::filesystem::absolute(file, ignored).parent_path();
+        // Of a link, what it points to is what is written.
+        const auto target = std::filesystem::weakly_canonical(file, ignored).parent_path();
+        folders.insert({folder, target});
+    }
+    for (const std::filesystem::path& folder : folders)
+        ::inotify_add_watch(descriptor_, folder.c_str(),
+                            IN_MODIFY | IN_CLOSE_WRITE | IN_CREATE | IN_DELETE | IN_MOVED_TO |
+                                IN_MOVED_FROM | IN_ATTRIB);
+}
+
+FileNotices::~FileNotices() {
+    if (descriptor_ >= 0) ::close(descriptor_);
+}
+
+void FileNotices::wait(std::chrono::milliseconds at_most) {
+    pollfd waited{descriptor_, POLLIN, 0};
+    ::poll(&waited, descriptor_ >= 0 ? 1 : 0, static_cast<int>(at_most.count()));
+    std::array<char, 16384> said{};
+    while (descriptor_ >= 0 && ::read(descriptor_, said.data(), said.size()) > 0) {
+    }
+}
+
+}  // namespace underpaint

@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <chrono>
+#include <filesystem>
+#include <span>
+
+namespace underpaint {
+
+/// Waits until something happens in the folders of some files, through inotify(7). Where the system
+/// has none, or says nothing of a folder as of one on a network, the time alone ends the wait.
+class FileNotices {
+public:
+    explicit FileNotices(std::span<const std::filesystem::path> files);
+    ~FileNotices();
+    FileNotices(const FileNotices&) = delete;
+    FileNotices& operator=(const FileNotices&) = delete;
+
+    /// Also ends when a signal comes.
+    void wait(std::chrono::milliseconds at_most);
+
+private:
+    int descriptor_ = -1;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,129 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "watch/save.h"
+
+#include <fmt/format.h>
+
+#include "painting/changes.h"
+#include "raster/turn.h"
+#include "render/readings.h"
+
+namespace underpaint {
+namespace {
+
+/// The picture turned back to lie as the first one did.
+Picture turned_back(Picture picture, const Alignment& found) {
+    for (int i = 0; i < found.quarter_turns; ++i) picture = turned(picture, Turn::left);
+    return found.mirrored ? turned(picture, Turn::mirror) : picture;
+}
+
+std::string in_words(const Alignment& found, Size file, Size seal) {
+    std::string said;
+    if (found.turned())
+        said = fmt::format("It is {}{}; it was turned back. ", found.mirrored ? "mirrored" : "",
+                           found.quarter_turns == 0 ? ""
+                           : found.mirrored         ? " and turned"
+                                                    : "turned");
+    if (file == seal && found.at == Point{}) return said;
+    if (found.seen < 0.995)
+        return said + fmt::format(
+                          "It shows {:.0f}% of what was sealed, from {:.0f}, {:.0f} on; "
+                          "the rest is taken as sealed.",
+                          100 * found.seen, std::max(0.0, -found.at.x / found.scale),
+                          std::max(0.0, -found.at.y / found.scale));
+    return said + fmt::format("It is {} x {} and was brought to the seal's {} x {}.", file.width,
+                              file.height, seal.width, seal.height);
+}
+
+/// A saved picture over the seal, in its frame.
+Picture in_frame(const Picture& picture, const Alignment& where, Size seal) {
+    // The inverse of where the seal lies in it.
+    const auto side = [&](int pixels) {
+        return std::max(1, static_cast<int>(std::lround(pixels / where.scale)));
+    };
+    const Reframe frame{{side(picture.size().width), side(picture.size().height)},
+                        static_cast<int>(std::lround(-where.at.x / where.scale)),
+                        static_cast<int>(std::lround(-where.at.y / where.scale)),
+                        seal};
+    return reframed(picture, frame);
+}
+
+/// What of the seal the file does not show, as a mask; null where it shows all.
+SharedPicture shown_of(const Alignment& where, Size file, Size seal) {
+    if (where.seen >= 0.995) return nullptr;
+    const auto at = [&](double v) { return static_cast<int>(std::lround(v)); };
+    const Rect shown = intersection({at(-where.at.x / where.scale), at(-where.at.y / where.scale),
+                                     at(file.width / where.scale), at(file.height / where.scale)},
+                                    rect_of(seal));
+    Picture mask(seal, Channels::grey, Depth::bits8);
+    const std::vector<float> row(static_cast<std::size_t>(shown.width), 1.0F);
+    for (int y = shown.y; y < shown.bottom(); ++y) mask.write_channel(0, shown.x, y, row);
+    mask.settle();
+    return share(std::move(mask));
+}
+
+}  // namespace
+
+const SharedPicture& Save::picture() const {
+    return std::get<Painted>(painting.passes.front().source).pixels;
+}
+
+Painting sealed_from(Picture picture, std::string name, const std::string& date) {
+    Painting painting;
+    painting.name = std::move(name);
+    painting.underpaint = share(std::move(picture));
+    return with_seal(std::move(painting), date);
+}
+
+Result<Save> measure_save(const Against& against, const std::string& file, Picture picture,
+                          const std::stop_token& stop) {
+    const Painting& base = against.painting;
+    const Size seal = base.size();
+    Save save;
+    save.size = picture.size();
+    auto found = aligned(steps_of(base.ground()->base(), against.reader),
+                         steps_of(picture, against.reader), stop);
+    if (!found) return stopped();
+    // One that shows next to nothing, as a canvas that was washed over, is taken as it lies.
+    const bool known = found->certainty >= kPerhapsAligned;
+    if (!known && !same_shape(seal, save.size))
+        return trouble(file, fmt::format("it does not look like the picture that was sealed: their "
+                                         "greys agree by {:.0f}%, and it has another shape.",
+                                         100 * found->certainty));
+    if (known && found->turned()) {
+        picture = turned_back(std::move(picture), *found);
+        const Alignment way = *found;
+        found = aligned(steps_of(base.ground()->base(), against.reader),
+                        steps_of(picture, against.reader), stop);
+        if (!found) return stopped();
+        found->mirrored = way.mirrored, found->quarter_turns = way.quarter_turns;
+    }
+    if (!known)
+        *found = {
+            false, 0, static_cast<double>(picture.size().width) / seal.width, {}, found->certainty,
+            1};
+    save.where = *found;
+    if (const std::string words = in_words(*found, save.size, seal); !words.empty())
+        save.notices.push_back(words);
+    Pass laid;
+    laid.name = "Save";
+    laid.blend = BlendMode::normal;
+    laid.reach.painted = shown_of(*found, picture.size(), seal);
+    laid.source = Painted{share(in_frame(picture, *found, seal)), 0, 0};
+    save.painting = staged(base, Stage::colour);
+    save.painting.versions.clear();
+    save.painting.version = kNoVersion;
+    save.painting.looks.clear();
+    save.painting.groups.clear();
+    save.painting.meant.clear();
+    save.painting.passes = {std::move(laid)};
+    AuditOptions options;
+    options.reader = against.reader;
+    options.own_rules = against.own_rules;
+    options.level = against.level;
+    auto audit_made = audit(save.painting, options, stop);
+    if (!audit_made) return stopped();
+    save.audit = std::move(*audit_made);
+    return save;
+}
+
+}  // namespace underpaint

@@ -1,0 +1,249 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A file that a painting program saves: what is measured of it, and when.
+#include "watch/watched_file.h"
+
+#include <gtest/gtest.h>
+
+#include <random>
+#include <thread>
+
+#include "files/flat_picture.h"
+#include "painting/changes.h"
+#include "raster/turn.h"
+#include "support/pictures.h"
+#include "support/temporary_folder.h"
+
+namespace underpaint {
+namespace {
+
+/// Greys with shapes in them; `by` steps lighter within the columns of a part.
+Picture canvas(double by = 0, int from = 0, int to = 0, Size size = {200, 150}) {
+    return testing::grey_picture(size, [&](int x, int y) {
+        const double u = (x + 0.5) / size.width, v = (y + 0.5) / size.height;
+        double step = 3 + 3 * u + std::sin(8 * v + 3 * u);
+        if (std::hypot(u - 0.3, v - 0.4) < 0.12) step = 8;
+        if (u > 0.6 && u < 0.75 && v > 0.3) step = 1.5;
+        const bool inside = u * 200 >= from && u * 200 < to;
+        return testing::encoded(step + (inside ? by : 0));
+    });
+}
+
+Against against() {
+    Painting painting = sealed_from(canvas(), "cart", "2026-12-01");
+    painting = testing::with_columns(std::move(painting), "Left", 0, 100);
+    painting = testing::with_columns(std::move(painting), "Right", 100, 200);
+    return {std::move(painting), Reader::lightness, {}, 0};
+}
+
+TEST(Saves, AreMeasuredLikeAStateAfterAPass) {
+    const auto save = measure_save(against(), "a.png", canvas(0.5, 0, 200));
+    ASSERT_TRUE(save);
+    EXPECT_NEAR(save->figures().value.running.p95, 0.5, 0.01);
+    EXPECT_NEAR(save->figures().value.running.mean, 0.5, 0.01);
+    EXPECT_TRUE(save->notices.empty());
+    EXPECT_EQ(measure_save(against(), "a.png", canvas())->figures().value.running.max, 0);
+}
+
+TEST(Saves, OfAnotherSizeTurnedOrCroppedAreBroughtToTheSealsFrame) {
+    const auto larger = measure_save(against(), "a.png", canvas(0.5, 0, 200, {400, 300}));
+    ASSERT_TRUE(larger);
+    EXPECT_EQ(larger->notices.size(), 1U);
+    EXPECT_NEAR(larger->figures().value.running.mean, 0.5, 0.03);
+    EXPECT_EQ(larger->picture()->size(), (Size{200, 150}));
+    const auto mirrored = measure_save(against(), "a.png", turned(canvas(), Turn::mirror));
+    ASSERT_TRUE(mirrored);
+    EXPECT_NE(mirrored->notices.at(0).find("mirrored"), std::string::npos);
+    EXPECT_EQ(mirrored->figures().value.running.max, 0);
+    const auto on_its_side = measure_save(against(), "a.png", turned(canvas(), Turn::left));
+    ASSERT_TRUE(on_its_side);
+    EXPECT_EQ(on_its_side->figures().value.running.max, 0);
+    // Cropped: what it does not show counts as sealed.
+    const auto cropped =
+        measure_save(against(), "a.png", reframed(canvas(), {{200, 150}, -20, -10, {150, 120}}));
+    ASSERT_TRUE(cropped);
+    EXPECT_EQ(cropped->where.at, (Point{-20, -10}));
+    EXPECT_EQ(cropped->figures().value.running.max, 0);
+    EXPECT_NE(cropped->notices.at(0).find("60%"), std::string::npos) << cropped->notices.at(0);
+}
+
+TEST(Saves, AnotherPictureOfAnotherShapeIsTroubleAndAWashIsNot) {
+    const auto other =
+        measure_save(against(), "b.png", testing::noise({90, 260}, Channels::rgb, Depth::bits8));
+    ASSERT_FALSE(other);
+    EXPECT_NE(other.error().message().find("b.png"), std::string::npos);
+    // A canvas that was washed over is still the painter's.
+    EXPECT_TRUE(measure_save(against(), "a.png",
+                             testing::filled({200, 150}, Channels::rgb, {0.5F, 0.5F, 0.5F})));
+}
+
+TEST(SaveChanges, NameThePartTheAmountAndTheSteps) {
+    const Against seal = against();
+    const auto first = measure_save(seal, "a.png", canvas());
+    const auto second = measure_save(seal, "a.png", canvas(-0.4, 100, 200));
+    const auto changes = changes_since(first->picture(), *second, Reader::lightness);
+    ASSERT_EQ(changes.size(), 1U);
+    EXPECT_NEAR(changes[0].by, -0.4, 0.01);
+    EXPECT_NEAR(changes[0].share, 1, 0.02);
+    const std::string said = in_words(changes, second->painting);
+    EXPECT_EQ(said.find("Right 0.40"), 0U) << said;
+    EXPECT_NE(said.find("darker (steps"), std::string::npos) << said;
+    EXPECT_TRUE(changes_since(second->picture(), *second, Reader::lightness).empty());
+    EXPECT_EQ(in_words({}, second->painting), "");
+}
+
+class Watching : public ::testing::Test {
+protected:
+    void save(const Picture& picture) { ASSERT_TRUE(save_png(path_, picture)); }
+    std::optional<WatchedFile::Event> after(int later) {
+        moment_ += std::chrono::milliseconds(later);
+        return file_.look(moment_);
+    }
+    /// As the file rests.
+    std::optional<WatchedFile::Event> at_rest() {
+        after(100);
+        return after(600);
+    }
+    testing::TemporaryFolder folder_;
+    std::filesystem::path path_ = folder_ / "cart.png";
+    WatchedFile file_{path_, std::nullopt, Reader::lightness, {}, "2026-12-01"};
+    WatchedFile::Clock::time_point moment_{};
+};
+
+TEST_F(Watching, TheFirstSaveIsSealedAndLaterOnesAreMeasuredOnce) {
+    EXPECT_FALSE(at_rest()) << "it does not exist yet";
+    save(canvas());
+    auto event = at_rest();
+    ASSERT_TRUE(event && std::holds_alternative<WatchedFile::Sealed>(*event));
+    EXPECT_FALSE(at_rest());
+    save(canvas(0.4, 0, 200));
+    event = at_rest();
+    ASSERT_TRUE(event && std::holds_alternative<WatchedFile::Saved>(*event));
+    const auto& saved = std::get<WatchedFile::Saved>(*event);
+    EXPECT_EQ(saved.save.number, 2);
+    EXPECT_NEAR(saved.save.figures().value.running.mean, 0.4, 0.01);
+    ASSERT_EQ(saved.changes.size(), 1U) << "since the seal";
+    // Saved again as it is: no save.
+    save(canvas(0.4, 0, 200));
+    EXPECT_FALSE(at_rest());
+    save(canvas(0.2, 0, 200));
+    event = at_rest();
+    ASSERT_TRUE(event);
+    EXPECT_NEAR(std::get<WatchedFile::Saved>(*event).changes.at(0).by, -0.2, 0.01)
+        << "since the save before";
+}
+
+TEST_F(Watching, WhatCannotBeReadIsToldOfOnceAndForgotten) {
+    save(canvas());
+    ASSERT_TRUE(at_rest());
+    const std::string whole = testing::read_text(path_);
+    testing::write_text(path_, whole.substr(0, whole.size() / 2));
+    int told = 0;
+    for (int i = 0; i < 40; ++i)
+        if (const auto event = after(300)) {
+            ASSERT_TRUE(std::holds_alternative<WatchedFile::Unreadable>(*event));
+            EXPECT_NE(std::get<WatchedFile::Unreadable>(*event).words.find("cart.png"),
+                      std::string::npos);
+            ++told;
+        }
+    EXPECT_EQ(told, 1);
+    std::filesystem::remove(path_);
+    EXPECT_FALSE(at_rest());
+    testing::write_text(path_, "something else altogether");
+    for (int i = 0; i < 40; ++i) (void)after(300);
+    save(canvas(0.3, 0, 200));
+    const auto event = at_rest();
+    ASSERT_TRUE(event && std::holds_alternative<WatchedFile::Saved>(*event));
+    EXPECT_NEAR(std::get<WatchedFile::Saved>(*event).save.figures().value.running.mean, 0.3, 0.01);
+}
+
+TEST_F(Watching, AFolderALinkAndAHugeClaimEndNothing) {
+    std::filesystem::create_directory(path_);
+    for (int i = 0; i < 30; ++i) (void)after(400);
+    std::filesystem::remove(path_);
+    std::filesystem::create_symlink(folder_ / "target.png", path_);
+    EXPECT_FALSE(at_rest()) << "a link to nothing";
+    ASSERT_TRUE(save_png(folder_ / "target.png", canvas()));
+    const auto event = at_rest();
+    ASSERT_TRUE(event && std::holds_alternative<WatchedFile::Sealed>(*event));
+    // A picture that says it is 60,000 pixels each way.
+    std::string png = testing::read_text(folder_ / "target.png");
+    png.replace(16, 8, std::string("\0\0\xEA\x60\0\0\xEA\x60", 8));
+    testing::write_text(folder_ / "target.png", png);
+    int told = 0;
+    for (int i = 0; i < 40; ++i) told += after(300) ? 1 : 0;
+    EXPECT_EQ(told, 1);
+}
+
+TEST(WatchedAgainst, APaintingsSealCountsTheFirstSaveToo) {
+    const testing::TemporaryFolder folder;
+    const auto path = folder / "cart.png";
+    WatchedFile file(path, against().painting, Reader::lightness, {}, "2026-12-01");
+    ASSERT_TRUE(save_png(path, canvas(0.5, 0, 100)));
+    WatchedFile::Clock::time_point moment{};
+    (void)file.look(moment);
+    const auto event = file.look(moment + std::chrono::seconds(1));
+    ASSERT_TRUE(event && std::holds_alternative<WatchedFile::Saved>(*event));
+    const auto& saved = std::get<WatchedFile::Saved>(*event);
+    EXPECT_EQ(saved.save.number, 1);
+    EXPECT_EQ(in_words(saved.changes, saved.save.painting).find("Left 0.50 lighter"), 0U);
+}
+
+/// Each way of saving at random moments, ten times faster than a clock goes: nothing that is told
+/// of is torn, and what the file holds in the end is told of last. UNDERPAINT_SAVES=200 does it as
+/// often.
+class WaysOfSaving : public ::testing::TestWithParam<const char*> {};
+INSTANTIATE_TEST_SUITE_P(Each, WaysOfSaving,
+                         ::testing::Values("truncate", "pieces", "rename", "remove", "lock",
+                                           "backup"));
+TEST_P(WaysOfSaving, NoFigureIsOfATornFileAndTheLastIsNeverMissed) {
+    const testing::TemporaryFolder folder;
+    const auto path = folder / "canvas.png";
+    const char* asked = std::getenv("UNDERPAINT_SAVES");
+    const int saves = asked != nullptr ? std::atoi(asked) : 12;
+    std::string script =
+        "new 160 120 #404040\npaint 0.3 0.3 0.2 #e0e0e0\npaint 0.7 0.5 0.2 #101010\n";
+    std::mt19937 random(7);
+    const auto save = [&](int i) {
+        // A wash of a step of its own each time, from what lay there before.
+        script += "wash #" + std::string(i % 2 == 0 ? "909090" : "707070") + " 0.0" +
+                  std::to_string(1 + i % 9) + "\nsave " + path.string() + " " + GetParam() + " " +
+                  std::to_string(random() % 12) + "\nwait " + std::to_string(random() % 90) + "\n";
+    };
+    for (int i = 0; i < saves; ++i) save(i);
+    testing::write_text(folder / "script", script);
+    WatchedFile file(path, std::nullopt, Reader::lightness, {}, "2026-12-01");
+    std::atomic<bool> ended = false;
+    std::jthread program([&] {
+        EXPECT_EQ(
+            std::system(
+                (std::string(UNDERPAINT_STAND_IN) + " " + (folder / "script").string()).c_str()),
+            0);
+        ended = true;
+    });
+    const auto begun = WatchedFile::Clock::now();
+    auto rested = begun;
+    std::optional<WatchedFile::Event> last;
+    int unread = 0;
+    while (true) {
+        const auto now = WatchedFile::Clock::now();
+        if (!ended) rested = now;
+        if (now - rested > std::chrono::seconds(2)) break;
+        if (auto event = file.look(begun + 10 * (now - begun))) {
+            unread += std::holds_alternative<WatchedFile::Unreadable>(*event) ? 1 : 0;
+            last = std::move(event);
+        }
+        std::this_thread::sleep_for(std::chrono::milliseconds(3));
+    }
+    program.join();
+    EXPECT_EQ(unread, 0);
+    ASSERT_TRUE(last);
+    const auto whole = read_flat_picture(path);
+    ASSERT_TRUE(whole);
+    if (const auto* saved = std::get_if<WatchedFile::Saved>(&*last))
+        EXPECT_TRUE(same_pixels(saved->save.picture()->base(), whole->picture));
+    else
+        EXPECT_TRUE(std::holds_alternative<WatchedFile::Sealed>(*last));
+}
+
+}  // namespace
+}  // namespace underpaint
