@@ -3,9 +3,11 @@
 
 #include <fmt/format.h>
 
+#include <cmath>
+
 #include "painting/changes.h"
 #include "raster/turn.h"
-#include "render/readings.h"
+#include "watch/small_steps.h"
 
 namespace underpaint {
 namespace {
@@ -34,17 +36,18 @@ std::string in_words(const Alignment& found, Size file, Size seal) {
                               file.height, seal.width, seal.height);
 }
 
-/// A saved picture over the seal, in its frame.
-Picture in_frame(const Picture& picture, const Alignment& where, Size seal) {
+/// A saved picture over the seal, in its frame; itself where it lies so already.
+SharedPicture in_frame(const SharedPicture& picture, const Alignment& where, Size seal) {
     // The inverse of where the seal lies in it.
+    const Size size = picture->size();
     const auto side = [&](int pixels) {
         return std::max(1, static_cast<int>(std::lround(pixels / where.scale)));
     };
-    const Reframe frame{{side(picture.size().width), side(picture.size().height)},
+    const Reframe frame{{side(size.width), side(size.height)},
                         static_cast<int>(std::lround(-where.at.x / where.scale)),
                         static_cast<int>(std::lround(-where.at.y / where.scale)),
                         seal};
-    return reframed(picture, frame);
+    return frame == Reframe{size, 0, 0, size} ? picture : share(reframed(picture->base(), frame));
 }
 
 /// What of the seal the file does not show, as a mask; null where it shows all.
@@ -59,6 +62,25 @@ SharedPicture shown_of(const Alignment& where, Size file, Size seal) {
     for (int y = shown.y; y < shown.bottom(); ++y) mask.write_channel(0, shown.x, y, row);
     mask.settle();
     return share(std::move(mask));
+}
+
+/// Where the seal lies in a saved picture. Nearly all lie as it does, which a small copy tells; any
+/// other is looked for in all pixels. Nothing when stopped.
+std::optional<Alignment> find_seal(const SharedPicture& seal, const SharedPicture& saved,
+                                   Reader reader, const std::stop_token& stop) {
+    constexpr int side = 700;
+    if (same_shape(seal->size(), saved->size())) {
+        auto found =
+            aligned(small_steps(seal, side, reader), small_steps(saved, side, reader), stop);
+        if (!found) return std::nullopt;
+        if (found->certainty >= kSurelyAligned && !found->turned() &&
+            std::hypot(found->at.x, found->at.y) < 0.5) {
+            found->scale = static_cast<double>(saved->size().width) / seal->size().width;
+            found->at = {};
+            return found;
+        }
+    }
+    return aligned(steps_of(seal->base(), reader), steps_of(saved->base(), reader), stop);
 }
 
 }  // namespace
@@ -80,8 +102,8 @@ Result<Save> measure_save(const Against& against, const std::string& file, Pictu
     const Size seal = base.size();
     Save save;
     save.size = picture.size();
-    auto found = aligned(steps_of(base.ground()->base(), against.reader),
-                         steps_of(picture, against.reader), stop);
+    SharedPicture saved = share(std::move(picture));
+    auto found = find_seal(base.ground(), saved, against.reader, stop);
     if (!found) return stopped();
     // One that shows next to nothing, as a canvas that was washed over, is taken as it lies.
     const bool known = found->certainty >= kPerhapsAligned;
@@ -90,16 +112,15 @@ Result<Save> measure_save(const Against& against, const std::string& file, Pictu
                                          "greys agree by {:.0f}%, and it has another shape.",
                                          100 * found->certainty));
     if (known && found->turned()) {
-        picture = turned_back(std::move(picture), *found);
+        saved = share(turned_back(saved->base(), *found));
         const Alignment way = *found;
-        found = aligned(steps_of(base.ground()->base(), against.reader),
-                        steps_of(picture, against.reader), stop);
+        found = find_seal(base.ground(), saved, against.reader, stop);
         if (!found) return stopped();
         found->mirrored = way.mirrored, found->quarter_turns = way.quarter_turns;
     }
     if (!known)
         *found = {
-            false, 0, static_cast<double>(picture.size().width) / seal.width, {}, found->certainty,
+            false, 0, static_cast<double>(saved->size().width) / seal.width, {}, found->certainty,
             1};
     save.where = *found;
     if (const std::string words = in_words(*found, save.size, seal); !words.empty())
@@ -107,8 +128,8 @@ Result<Save> measure_save(const Against& against, const std::string& file, Pictu
     Pass laid;
     laid.name = "Save";
     laid.blend = BlendMode::normal;
-    laid.reach.painted = shown_of(*found, picture.size(), seal);
-    laid.source = Painted{share(in_frame(picture, *found, seal)), 0, 0};
+    laid.reach.painted = shown_of(*found, saved->size(), seal);
+    laid.source = Painted{in_frame(saved, *found, seal), 0, 0};
     save.painting = staged(base, Stage::colour);
     save.painting.versions.clear();
     save.painting.version = kNoVersion;

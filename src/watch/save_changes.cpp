@@ -6,19 +6,15 @@
 #include <algorithm>
 #include <cmath>
 
-#include "raster/shrink.h"
-#include "render/readings.h"
+#include "raster/reframe.h"
 #include "terms/shown_name.h"
+#include "watch/small_steps.h"
 
 namespace underpaint {
 namespace {
 
-constexpr int kComparedSide = 1600;  // long side, which is the viewing scale
+constexpr int kComparedSide = 700;  // long side of what is compared
 constexpr std::size_t kMostSpoken = 3;
-
-FloatBlock small_steps(const SharedPicture& picture, Reader reader) {
-    return steps_of(shrunk(picture->base(), kComparedSide), reader);
-}
 
 /// The value below which a share of the sorted values lies.
 double at_share(const std::vector<float>& sorted, double share) {
@@ -35,8 +31,9 @@ struct Sum {
 
 std::vector<PartChange> changes_since(const SharedPicture& before, const Save& now, Reader reader) {
     const Painting& painting = now.painting;
-    const FloatBlock was = small_steps(before, reader), is = small_steps(now.picture(), reader),
-                     sealed = small_steps(painting.ground(), reader);
+    const FloatBlock was = small_steps(before, kComparedSide, reader),
+                     is = small_steps(now.picture(), kComparedSide, reader),
+                     sealed = small_steps(painting.ground(), kComparedSide, reader);
     if (was.area() != is.area() || sealed.area() != is.area()) return {};
     const std::size_t count = is.samples().size();
     // Each pixel belongs to the part that covers it most, by half at least.

@@ -21,8 +21,9 @@ struct PartChange {
 inline constexpr double kSeenChange = 0.1;
 inline constexpr double kSpokenShare = 0.02;  ///< nor those of less of a part
 
-/// Part by part, the one that changed most first, measured at viewing scale. \param before in the
-/// frame of the seal, as the save before had it. Empty: nothing changed that is worth a word.
+/// Part by part, the one that changed most first, measured on a copy of 700 pixels or more. \param
+/// before in the frame of the seal, as the save before had it. Empty: nothing changed that is worth
+/// a word.
 std::vector<PartChange> changes_since(const SharedPicture& before, const Save& now, Reader reader);
 
 /// "Sky 0.42 darker (steps 5 to 7); Cart 0.15 lighter (steps 2 to 3)." at most three of them.
