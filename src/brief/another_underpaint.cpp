@@ -8,18 +8,18 @@
 
 #include "painting/reframed.h"
 #include "raster/blur.h"
-#include "raster/turn.h"
 #include "render/readings.h"
 #include "render/shaped.h"
 
 namespace underpaint {
 namespace {
 
-constexpr int kMatchedSide = 480;         // long side of what is compared
+constexpr int kMatchedSide = 480;  // long side of what is compared
 constexpr double kSoftened = 1.5;  // sigma, in its pixels: a border that moved by one is no change
 
 Size small_size(Size size) {
-    const double by = std::min(1.0, static_cast<double>(kMatchedSide) / std::max(size.width, size.height));
+    const double by =
+        std::min(1.0, static_cast<double>(kMatchedSide) / std::max(size.width, size.height));
     const auto side = [&](int v) { return std::max(1, static_cast<int>(std::lround(v * by))); };
     return {side(size.width), side(size.height)};
 }
@@ -34,12 +34,6 @@ double mean_apart(const FloatBlock& a, const FloatBlock& b) {
     for (std::size_t i = 0; i < one.size(); ++i)
         sum += std::abs(static_cast<double>(one[i] - other[i]));
     return sum / static_cast<double>(std::max<std::size_t>(one.size(), 1));
-}
-
-/// The other way round from what was found.
-Picture turned_back(Picture picture, const Alignment& found) {
-    for (int i = 0; i < found.quarter_turns; ++i) picture = turned(picture, Turn::left);
-    return found.mirrored ? turned(picture, Turn::mirror) : picture;
 }
 
 /// Where two planes differ, and all that lies outside what was there before.

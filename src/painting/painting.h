@@ -39,7 +39,8 @@ struct Painting {
     std::vector<Version> versions;
     VersionId version = kNoVersion;  ///< the chosen one
     std::vector<BlindLook> looks;    ///< at them, in the order they were made
-    /// In files the versions that are not chosen are there for other programs too, as hidden groups.
+    /// In files the versions that are not chosen are there for other programs too, as hidden
+    /// groups.
     bool others_see_all = false;
     WorkLog log;
     std::shared_ptr<const ForeignFile> foreign;  ///< null: nothing

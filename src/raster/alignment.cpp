@@ -8,6 +8,8 @@
 #include <span>
 #include <vector>
 
+#include "raster/turn.h"
+
 namespace underpaint {
 namespace {
 
@@ -349,6 +351,11 @@ std::optional<Alignment> aligned(const FloatBlock& first_plane, const FloatBlock
         if (search.best().certainty >= kSurelyAligned) break;
     }
     return search.best();
+}
+
+Picture turned_back(Picture other, const Alignment& found) {
+    for (int i = 0; i < found.quarter_turns; ++i) other = turned(other, Turn::left);
+    return found.mirrored ? turned(other, Turn::mirror) : other;
 }
 
 Reframe frame_of(const Alignment& alignment, Size first, Size other) {

@@ -37,6 +37,9 @@ inline constexpr double kSurelyAligned = 0.8, kPerhapsAligned = 0.5;
 std::optional<Alignment> aligned(const FloatBlock& first, const FloatBlock& other,
                                  const std::stop_token& stop = {});
 
+/// The other picture turned and mirrored back, so that it lies as the first one does.
+Picture turned_back(Picture other, const Alignment& found);
+
 /// How the first, mirrored and turned already, comes to lie in the frame of the other.
 Reframe frame_of(const Alignment& alignment, Size first, Size other);
 

@@ -6,17 +6,10 @@
 #include <cmath>
 
 #include "painting/changes.h"
-#include "raster/turn.h"
 #include "watch/small_steps.h"
 
 namespace underpaint {
 namespace {
-
-/// The picture turned back to lie as the first one did.
-Picture turned_back(Picture picture, const Alignment& found) {
-    for (int i = 0; i < found.quarter_turns; ++i) picture = turned(picture, Turn::left);
-    return found.mirrored ? turned(picture, Turn::mirror) : picture;
-}
 
 std::string in_words(const Alignment& found, Size file, Size seal) {
     std::string said;

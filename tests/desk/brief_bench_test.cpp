@@ -380,6 +380,16 @@ TEST_F(BriefBenchTest, ReferencesFeedTheBriefTheStripAndGradients) {
     point(card("references_0"), 0.5, 0.2);
     ASSERT_FALSE(session().choices.used_colours().empty());
     EXPECT_NEAR(session().choices.used_colours().front().r, 0.95F, 0.03F);
+    // The keyboard takes what is under the pointer into the palette.
+    const QRectF picture = card("references_0")->picture_rect();
+    const QPoint spot(static_cast<int>(picture.center().x()),
+                      static_cast<int>(picture.top() + 0.8 * picture.height()));
+    QTest::mouseMove(card("references_0"), spot);
+    QTest::mouseMove(card("references_0"), spot + QPoint(1, 0));
+    QTest::keyClick(card("references_0"), Qt::Key_C);
+    ASSERT_EQ(painting().palette.colours.size(), 1U);
+    EXPECT_NEAR(painting().palette.colours[0].colour.b, 0.4F, 0.03F);
+    EXPECT_EQ(painting().palette.colours[0].from, "from lamp");
 
     choose("take_brief", "lamp");
     settle();

@@ -510,6 +510,18 @@ TEST_F(PaletteDesk, TheFewestTubesForThePictureAreFound) {
     EXPECT_EQ(palette().tubes.tubes, (std::vector<Tube>{yellow, blue}));
     all_there();
     EXPECT_LT(*find<TubesPage>("tubes_page")->beyond(), 0.03);
+    // Chosen from those in hand, of which one is enough when most may be missed.
+    pick("fewest_tubes", "Chosen from the generic tubes", "these tubes");
+    pick("fewest_tubes", "For this picture", "leaving at most 2% beyond");
+    all_there();
+    EXPECT_EQ(palette().tubes.tubes, (std::vector<Tube>{yellow, blue}));
+    Palette one = palette();
+    one.tubes.tubes.pop_back();
+    session().document.change("One tube", with_palette(painting(), one));
+    pick("fewest_tubes", "Chosen from these tubes", "these tubes");
+    pick("fewest_tubes", "For this picture", "leaving at most 2% beyond");
+    all_there();
+    EXPECT_EQ(palette().tubes.tubes, (std::vector<Tube>{yellow})) << "no other is offered";
 }
 
 TEST_F(PaletteDesk, SetsOfTubesAreKeptByNameForEveryPainting) {

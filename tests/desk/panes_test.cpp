@@ -68,6 +68,15 @@ TEST_F(Panes, DraggingASliderIsOneStep) {
     EXPECT_FLOAT_EQ(slider->value(), before) << "the slider follows";
 }
 
+TEST_F(Panes, TheSeverityOfOtherEyesIsSetBySlider) {
+    window_->canvas().set_lens(Lens::green_blind);
+    auto* slider = find<BarSlider>("severity_slider");
+    slider->set_value(0.5F);
+    QTest::keyClick(slider, Qt::Key_Right);
+    EXPECT_NEAR(window_->canvas().severity(), 0.51F, 1e-4F);
+    EXPECT_TRUE(find<QPushButton>("severity")->text().contains("51%"));
+}
+
 TEST_F(Panes, SlidersWorkByKeyboard) {
     auto* slider = strength();
     QTest::keyClick(slider, Qt::Key_Home);

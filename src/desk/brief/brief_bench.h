@@ -12,10 +12,12 @@ class BriefSheet;
 class BriefBench : public Bench {
     Q_OBJECT
 public:
-    static constexpr KeyText kKeys[] = {{"Enter", "choose a thumbnail; go on with a step"},
-                                        {"← →", "the better one of a pair"},
-                                        {"M", "mirror both of a pair"},
-                                        {"Ctrl V", "bring in what is on the clipboard"}};
+    static constexpr KeyText kKeys[] = {
+        {"Enter", "choose a thumbnail; go on with a step"},
+        {"← →", "the better one of a pair"},
+        {"M", "mirror both of a pair"},
+        {"C", "take the colour under the pointer on a reference into the palette"},
+        {"Ctrl V", "bring in what is on the clipboard"}};
     static constexpr BenchText kText{
         "brief", "Brief", "What the picture is to be, in what order, by when", "Brief", kKeys};
 

@@ -16,6 +16,7 @@ constexpr double kForm = 0.75;  // height of the picture's place over its width
 }  // namespace
 
 PictureCard::PictureCard(QWidget* parent) : QWidget(parent) {
+    setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     setCursor(Qt::PointingHandCursor);
     QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Fixed);
@@ -144,12 +145,22 @@ void PictureCard::paintEvent(QPaintEvent*) {
 void PictureCard::mousePressEvent(QMouseEvent* event) {
     if (event->button() != Qt::LeftButton) return;
     setFocus();
-    const QRectF picture = picture_rect();
-    if (!face_.image.isNull() && picture.contains(event->position()))
-        emit pointed((event->position().x() - picture.left()) / picture.width(),
-                     (event->position().y() - picture.top()) / picture.height());
+    last_ = event->position();
+    if (const auto share = share_at(event->position()))
+        emit pointed(share->x(), share->y());
     else
         emit chosen();
+}
+
+std::optional<QPointF> PictureCard::share_at(QPointF at) const {
+    const QRectF picture = picture_rect();
+    if (face_.image.isNull() || !picture.contains(at)) return std::nullopt;
+    return QPointF((at.x() - picture.left()) / picture.width(),
+                   (at.y() - picture.top()) / picture.height());
+}
+
+void PictureCard::mouseMoveEvent(QMouseEvent* event) {
+    last_ = event->position();
 }
 
 void PictureCard::keyPressEvent(QKeyEvent* event) {
@@ -158,6 +169,10 @@ void PictureCard::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Enter:
         case Qt::Key_Space: emit chosen(); break;
         case Qt::Key_Menu: open_menu(mapToGlobal(rect().center())); break;
+        case Qt::Key_C:
+            if (const auto share = underMouse() ? share_at(last_) : std::nullopt)
+                emit takes_colour(share->x(), share->y());
+            break;
         case Qt::Key_Left: focusPreviousChild(); break;
         case Qt::Key_Right: focusNextChild(); break;
         default: QWidget::keyPressEvent(event);

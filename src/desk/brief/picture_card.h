@@ -56,18 +56,24 @@ signals:
     void chosen();
     /// A place of the picture, in shares of its width and height.
     void pointed(double x, double y);
+    /// C was pressed with the pointer over such a place.
+    void takes_colour(double x, double y);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void contextMenuEvent(QContextMenuEvent* event) override;
 
 private:
     int rows_height() const;
+    /// In shares of the picture; nothing beside it.
+    std::optional<QPointF> share_at(QPointF at) const;
     void open_menu(const QPoint& at);
 
     CardFace face_;
+    QPointF last_;  // of the pointer
     std::function<void(QMenu&)> fill_;
 };
 

@@ -5,6 +5,7 @@
 #include "desk/brief/take_from.h"
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/words.h"
+#include "desk/panes/taken_colour.h"
 #include "files/kept_pictures.h"
 
 namespace underpaint {
@@ -37,11 +38,16 @@ ReferencesPanel::ReferencesPanel(const Desk& desk, QWidget* parent)
         const auto at = static_cast<std::size_t>(made);
         PictureCard& one = card(at);
         one.setToolTip(
-            tr("Click the picture to take a colour from it for the strip of colours. The "
-               "dotted ring: where its strongest colour sits. The right button has more"));
+            tr("Click the picture to take a colour from it for the strip of colours; C takes the "
+               "one under the pointer into the palette. The dotted ring: where its strongest "
+               "colour sits. The right button has more"));
         one.set_menu([this, at](QMenu& menu) { fill_menu(menu, at); });
         connect(&one, &PictureCard::pointed, this,
                 [this, at](double x, double y) { pick(at, x, y); });
+        connect(&one, &PictureCard::takes_colour, this, [this, at](double x, double y) {
+            say(take_colour(session_, colour_of(at, x, y),
+                            tr("from %1").arg(card(at).face().title)));
+        });
     });
     connect(&meter_, &BriefMeter::pictures_changed, this, &ReferencesPanel::refresh);
     refresh();
@@ -86,13 +92,17 @@ void ReferencesPanel::refresh() {
                   : tr("three or four; what they do, in figures"));
 }
 
-void ReferencesPanel::pick(std::size_t at, double x, double y) {
+Rgb ReferencesPanel::colour_of(std::size_t at, double x, double y) {
     const QImage image = card(at).face().image;
     const Pixel pixel =
         nearest_pixel({image.width(), image.height()}, {x * image.width(), y * image.height()});
     const QColor c = image.pixelColor(pixel.x, pixel.y);
-    const Rgb colour{static_cast<float>(c.redF()), static_cast<float>(c.greenF()),
-                     static_cast<float>(c.blueF())};
+    return {static_cast<float>(c.redF()), static_cast<float>(c.greenF()),
+            static_cast<float>(c.blueF())};
+}
+
+void ReferencesPanel::pick(std::size_t at, double x, double y) {
+    const Rgb colour = colour_of(at, x, y);
     session_.choices.use_colour(colour);
     say(tr("%1 is in the strip of colours now.").arg(hex_of(colour)));
 }

@@ -20,6 +20,7 @@ private:
     void refresh();
     CardFace face_of(std::size_t at) const;
     void fill_menu(QMenu& menu, std::size_t at);
+    Rgb colour_of(std::size_t at, double x, double y);
     void pick(std::size_t at, double x, double y);
     void turn(std::size_t at, Turn turn, const QString& what);
     void tint(std::size_t at, std::optional<Rgb> colour);

@@ -101,7 +101,8 @@ TubesPage::TubesPage(const Desk& desk, PaletteEdits& edits, const PaletteMeter& 
     connect(set_name_, &QLineEdit::returnPressed, this, &TubesPage::keep_set);
     connect(set_name_, &QLineEdit::editingFinished, set_name_, &QWidget::hide);
     fewest_button_ = choice_button("fewest_tubes", {},
-                                   tr("The smallest set of the generic tubes for a picture"));
+                                   tr("The smallest set for a picture, of the generic tubes or of "
+                                      "your own"));
     show_choice(fewest_button_, tr("Fewest tubes"));
     auto* fewest = new QMenu(fewest_button_);
     connect(fewest, &QMenu::aboutToShow, this, [this, fewest] { fill_fewest(*fewest); });
@@ -249,6 +250,11 @@ void TubesPage::fill_fewest(QMenu& menu) {
     for (const Reference& reference : desk_.session.document.painting().brief.references)
         offer(*menu.addMenu(tr("For %1").arg(shown_on_button(reference.picture.name))),
               [reference](const std::stop_token& stop) { return pixels_of(reference, stop); });
+    menu.addSeparator();
+    fill_offered(*menu.addMenu(
+        tr("Chosen from %1")
+            .arg(shown_on_button(offered_ ? offered_->name
+                                          : std::string(tr("the generic tubes").toStdString())))));
     if (fewest_.running())
         menu.addAction(tr("Stop looking"), this, [this] {
             fewest_.stop();
@@ -256,9 +262,30 @@ void TubesPage::fill_fewest(QMenu& menu) {
         });
 }
 
+/// The tubes that the fewest are chosen from: the generic ones, those in hand, or a set of one's
+/// own.
+void TubesPage::fill_offered(QMenu& menu) {
+    menu.addAction(tr("the generic tubes"), this, [this] { offered_.reset(); });
+    const auto offer = [&](const QString& label, const std::string& name, const TubeSet& tubes) {
+        menu.addAction(label, this,
+                       [this, name, tubes] {
+                           offered_ = NamedTubes{name, tubes};
+                       })
+            ->setEnabled(!tubes.tubes.empty());
+    };
+    offer(tr("these tubes"), tr("these tubes").toStdString(), edits_.palette().tubes);
+    if (const auto sets = library_.sets())
+        for (const NamedTubes& each : *sets)
+            offer(shown_on_button(each.name), each.name, each.tubes);
+}
+
 void TubesPage::find_fewest(const ReadPicture& read, double misses) {
     said_->setText(tr("Looking for the fewest tubes …"));
-    fewest_.start([this, misses, read, number = desk_.session.document.number()](
+    TubeSet from;
+    from.white = generic_white();
+    from.tubes.assign(generic_tubes().begin(), generic_tubes().end());
+    if (offered_) from = offered_->tubes;
+    fewest_.start([this, misses, read, from, number = desk_.session.document.number()](
                       const std::stop_token& stop, const Deliver& deliver) {
         const auto picture = read(stop);
         if (!picture) {
@@ -267,17 +294,17 @@ void TubesPage::find_fewest(const ReadPicture& read, double misses) {
             });
             return;
         }
-        const auto found = fewest_tubes(colours_of(shrunk(*picture, kReachSide)), generic_tubes(),
-                                        generic_white(), misses, stop);
+        const auto found = fewest_tubes(colours_of(shrunk(*picture, kReachSide)), from.tubes,
+                                        from.white, misses, stop);
         if (!found) return;
-        deliver([this, found = *found, misses, number] {
+        deliver([this, found = *found, from, misses, number] {
             if (number != desk_.session.document.number()) return;
             TubeSet tubes;
-            tubes.white = generic_white();
+            tubes.white = from.white;
             QStringList names;
             for (const std::size_t place : found.tubes) {
-                tubes.tubes.push_back(generic_tubes()[place]);
-                names << QString::fromStdString(generic_tubes()[place].name);
+                tubes.tubes.push_back(from.tubes[place]);
+                names << shown(from.tubes[place].name);
             }
             set(tr("Fewest tubes"), std::move(tubes));
             emit said(found.missed <= misses

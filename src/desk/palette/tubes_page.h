@@ -48,6 +48,7 @@ protected:
 private:
     void fill_tubes(QMenu& menu);
     void fill_fewest(QMenu& menu);
+    void fill_offered(QMenu& menu);
     void add(Tube tube);
     void set(const QString& label, TubeSet tubes);
     void fill_sets(QMenu& menu);
@@ -67,6 +68,8 @@ private:
     PaletteEdits& edits_;
     const PaletteMeter& meter_;
     TubeLibrary library_;
+    std::optional<NamedTubes>
+        offered_;  // that the fewest are chosen from; nothing: the generic ones
     LatestJob job_, fewest_, reading_;
     QPushButton *add_, *white_, *sets_, *fewest_button_, *full_only_;
     QLineEdit* set_name_;

@@ -4,12 +4,20 @@
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QPushButton>
+#include <QWidgetAction>
 
+#include "desk/kit/bar_slider.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/words.h"
 
 namespace underpaint {
+namespace {
+
+constexpr Parameter kSeverity{"severity", "Severity", "How far such eyes lack their cones",
+                              0,          1,          kFullSeverity};
+
+}  // namespace
 
 LensRow::LensRow(const Session& session, Canvas& canvas, QWidget* parent)
     : QWidget(parent), session_(session), canvas_(canvas) {
@@ -133,12 +141,21 @@ QPushButton* LensRow::severity_button() {
     auto* button = lens_button({}, tr("How far such eyes lack their cones"));
     button->setObjectName(QStringLiteral("severity"));
     auto* menu = new QMenu(this);
-    for (const int percent : {25, 50, 75, 100})
-        connect(menu->addAction(tr("%1%").arg(percent)), &QAction::triggered, this,
-                [this, percent] {
-                    canvas_.set_severity(static_cast<float>(percent) / 100);
-                    refresh();
-                });
+    auto* slider = new BarSlider(kSeverity);
+    slider->setObjectName(QStringLiteral("severity_slider"));
+    slider->setContentsMargins(scaled(10), 0, scaled(10), 0);
+    slider->setMinimumWidth(scaled(180));
+    connect(slider, &BarSlider::moved, this, [this](float severity) {
+        canvas_.set_severity(severity);
+        refresh();
+    });
+    auto* action = new QWidgetAction(menu);
+    action->setDefaultWidget(slider);
+    menu->addAction(action);
+    connect(menu, &QMenu::aboutToShow, slider, [this, slider] {
+        slider->set_value(canvas_.severity());
+        slider->setFocus();
+    });
     button->setMenu(menu);
     return button;
 }
