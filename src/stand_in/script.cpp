@@ -81,7 +81,6 @@ private:
             !fits)
             throw Wrong{fits.error().message()};
         Picture ground(wanted, Channels::rgb, Depth::bits8);
-        RgbBlock row({0, 0, wanted.width, 1});
         for (int y = 0; y < wanted.height; ++y) {
             RgbBlock line({0, y, wanted.width, 1});
             for (std::size_t x = 0; x < static_cast<std::size_t>(wanted.width); ++x)

@@ -133,7 +133,6 @@ Result<Save> measure_save(const Against& against, const std::string& file, Pictu
     AuditOptions options;
     options.reader = against.reader;
     options.own_rules = against.own_rules;
-    options.level = against.level;
     auto audit_made = audit(save.painting, options, stop);
     if (!audit_made) return stopped();
     save.audit = std::move(*audit_made);

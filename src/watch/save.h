@@ -33,7 +33,6 @@ struct Against {
     Painting painting;
     Reader reader = Reader::lightness;
     HouseRules own_rules;
-    int level = 0;  ///< halvings that figures are measured at; 0: every pixel
 };
 
 /// A picture, sealed as it is, to measure later saves of it against.

@@ -11,7 +11,7 @@ WatchedFile::WatchedFile(std::filesystem::path path, std::optional<Painting> aga
       reader_(reader),
       rules_(std::move(own_rules)),
       date_(std::move(date)) {
-    if (against) against_ = Against{std::move(*against), reader_, rules_, 0};
+    if (against) against_ = Against{std::move(*against), reader_, rules_};
 }
 
 std::optional<WatchedFile::Event> WatchedFile::look(Clock::time_point moment,
@@ -44,8 +44,8 @@ std::optional<WatchedFile::Event> WatchedFile::take(Picture picture, const std::
     ++number_;
     if (!against_) {
         const Size size = picture.size();
-        against_ = Against{sealed_from(std::move(picture), path_.stem().string(), date_), reader_,
-                           rules_, 0};
+        against_ =
+            Against{sealed_from(std::move(picture), path_.stem().string(), date_), reader_, rules_};
         return Sealed{size};
     }
     auto save = measure_save(*against_, path_.string(), std::move(picture), stop);

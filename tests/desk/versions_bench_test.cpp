@@ -204,6 +204,16 @@ TEST_F(VersionsDesk, TheContactSheetIsSavedAsPageVectorsOrPicture) {
         pick("contact_sheet", entry);
         EXPECT_TRUE(testing::read_text(path).starts_with(begins)) << ending;
     }
+    // However they are looked at on the screen, a sheet has all of each.
+    picked_ = folder_ / "zoomed.png";
+    trigger("one_to_one");
+    grid().grab();
+    all_there();
+    pick("contact_sheet", "as a picture (PNG)…");
+    const auto image = [&](const char* name) {
+        return QImage(QString::fromStdString((folder_ / name).string()));
+    };
+    EXPECT_EQ(image("zoomed.png"), image("sheet.png"));
     const QImage sheet(QString::fromStdString((folder_ / "sheet.png").string()));
     EXPECT_GT(sheet.width(), 1500);
     EXPECT_EQ(sheet.pixelColor(3, 3), QColor(Qt::white));
@@ -284,6 +294,13 @@ TEST_F(VersionsDesk, HuesAreSeenWhileTheSliderMovesAndGivenUpWithIt) {
     click("turn_hues");
     all_there();
     EXPECT_EQ(picture(), before);
+    EXPECT_FALSE(slider->isVisible());
+    // Nor does it show what would become of a painting that is another by then.
+    click("turn_hues");
+    slider->set_value(149);
+    QTest::keyClick(slider, Qt::Key_Right);
+    all_there();
+    session().document.change("Remove", without_pass(painting(), 0));
     EXPECT_FALSE(slider->isVisible());
 }
 

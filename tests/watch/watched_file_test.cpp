@@ -32,7 +32,7 @@ Against against() {
     Painting painting = sealed_from(canvas(), "cart", "2026-12-01");
     painting = testing::with_columns(std::move(painting), "Left", 0, 100);
     painting = testing::with_columns(std::move(painting), "Right", 100, 200);
-    return {std::move(painting), Reader::lightness, {}, 0};
+    return {std::move(painting), Reader::lightness, {}};
 }
 
 TEST(Saves, AreMeasuredLikeAStateAfterAPass) {

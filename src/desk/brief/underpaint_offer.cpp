@@ -169,14 +169,19 @@ QString UnderpaintOffer::in_words(const AnotherUnderpaint& next) const {
     return said.join(QLatin1Char(' '));
 }
 
+/// What was made for one painting is for no other: else it is dropped, and that is said.
+bool UnderpaintOffer::still_is(const Painting& painting) {
+    if (same_but_for_time(painting, desk_.session.document.painting())) return true;
+    drop();
+    words_->setText(tr("The painting was changed meanwhile; choose the file again."));
+    refresh();
+    return false;
+}
+
 void UnderpaintOffer::put_in_place() {
     if (!offered_ || job_.running()) return;
     // What was said of it is of the painting as it was then.
-    if (!same_but_for_time(offered_->of, desk_.session.document.painting())) {
-        drop();
-        words_->setText(tr("The painting was changed meanwhile; choose the file again."));
-        return refresh();
-    }
+    if (!still_is(offered_->of)) return;
     words_->setText(tr("Putting it under all versions …"));
     job_.start([this, offer = *offered_, day = desk_.day()](const std::stop_token& stop,
                                                             const Deliver& deliver) {
@@ -188,7 +193,7 @@ void UnderpaintOffer::put_in_place() {
         }
         next.log = offer.of.log;
         deliver([this, of = offer.of, next = std::move(next)] {
-            if (!same_but_for_time(of, desk_.session.document.painting())) return drop();
+            if (!still_is(of)) return;
             Painting made = next;
             made.log = desk_.session.document.painting().log;
             const QString words = made.sealed()

@@ -34,6 +34,7 @@ signals:
 
 private:
     void put_in_place();
+    bool still_is(const Painting& painting);
     void refresh();
     QString in_words(const AnotherUnderpaint& next) const;
 

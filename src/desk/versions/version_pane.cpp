@@ -8,12 +8,15 @@
 #include <QWheelEvent>
 #include <cmath>
 
+#include "desk/kit/look.h"
+
 namespace underpaint {
 
 VersionPane::VersionPane(Session& session, VersionEdits& edits, const VersionsMeter& meter,
                          VersionSight& sight, QWidget* parent)
     : QWidget(parent), session_(session), edits_(edits), meter_(meter), sight_(sight) {
     setFocusPolicy(Qt::StrongFocus);
+    setMinimumSize(scaled(320), scaled(240));
     connect(&sight_, &VersionSight::changed, this, qOverload<>(&QWidget::update));
     connect(&edits_, &VersionEdits::changed, this, qOverload<>(&QWidget::update));
 }
@@ -29,10 +32,9 @@ void VersionPane::settle() {
     if (isVisible()) sight_.want(shown_versions(), transform_.view_for(devicePixelRatioF()));
 }
 
-void VersionPane::draw_version(QPainter& painter, VersionId id, const QRectF& place,
-                               const ViewTransform& transform) {
+void VersionPane::draw_version(QPainter& painter, VersionId id, const QRectF& place) {
     if (const SeenVersion* version = meter_.find(id))
-        sight_.draw(painter, *version, place, transform);
+        sight_.draw(painter, *version, place, transform_);
 }
 
 void VersionPane::look(Looking how) {

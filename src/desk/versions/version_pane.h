@@ -41,8 +41,7 @@ protected:
 
     /// Fits transform and wishes to what is shown now; before it is drawn.
     void settle();
-    void draw_version(QPainter& painter, VersionId id, const QRectF& place,
-                      const ViewTransform& transform);
+    void draw_version(QPainter& painter, VersionId id, const QRectF& place);
 
     void wheelEvent(QWheelEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;

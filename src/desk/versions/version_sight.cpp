@@ -117,6 +117,24 @@ const QImage& VersionSight::image_of_pixels(const std::shared_ptr<const RgbBlock
     return shown_now.image;
 }
 
+namespace {
+
+/// What the pixels of all of a painting are a view of.
+View whole_of(const RgbBlock& pixels, Size painting) {
+    const double shrink = static_cast<double>(std::max(painting.width, painting.height)) /
+                          std::max(pixels.area().width, pixels.area().height);
+    return {std::max(1.0, shrink), pixels.area()};
+}
+
+}  // namespace
+
+void VersionSight::draw_whole(QPainter& painter, const SeenVersion& version, const QRectF& place) {
+    if (!version.picture) return;
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    const double shrink = whole_of(*version.picture, version.alone.size()).shrink;
+    painter.drawImage(place, image_of_pixels(version.picture, *version.sealed, version, shrink));
+}
+
 void VersionSight::draw(QPainter& painter, const SeenVersion& version, const QRectF& place,
                         const ViewTransform& transform) {
     painter.save();
@@ -128,11 +146,7 @@ void VersionSight::draw(QPainter& painter, const SeenVersion& version, const QRe
         const QRectF at = transform.to_canvas(view).translated(place.topLeft());
         painter.drawImage(at, image.mirrored(transform.mirrored(), transform.upended()));
     };
-    const auto whole = [&](const RgbBlock& pixels) {
-        const double shrink = static_cast<double>(std::max(size.width, size.height)) /
-                              std::max(pixels.area().width, pixels.area().height);
-        return View{std::max(1.0, shrink), pixels.area()};
-    };
+    const auto whole = [&](const RgbBlock& pixels) { return whole_of(pixels, size); };
     if (shows_instead(version.id) && version.sealed) {
         const View view = whole(*instead_);
         lay(image_of_pixels(instead_, *version.sealed, version, view.shrink), view);

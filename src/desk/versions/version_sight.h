@@ -35,6 +35,8 @@ public:
     /// Draws a version as it lies in `place`, where all that lies beyond is cut.
     void draw(QPainter& painter, const SeenVersion& version, const QRectF& place,
               const ViewTransform& transform);
+    /// All of a version, as the meter has it, for paper.
+    void draw_whole(QPainter& painter, const SeenVersion& version, const QRectF& place);
     bool finished() const { return !job_.running() && !next_; }
 
 signals:

@@ -22,7 +22,6 @@ VersionsBlind::VersionsBlind(Session& session, VersionEdits& edits, const Versio
                              VersionSight& sight, QWidget* parent)
     : VersionPane(session, edits, meter, sight, parent) {
     setObjectName(QStringLiteral("versions_blind"));
-    setMinimumSize(scaled(320), scaled(240));
     connect(&edits_, &VersionEdits::changed, this, &VersionsBlind::follow);
     connect(&session_.document, &Document::begun, this, &VersionsBlind::end);
     describe();
@@ -153,8 +152,8 @@ void VersionsBlind::paintEvent(QPaintEvent*) {
 
 void VersionsBlind::draw_looks(QPainter& painter) {
     settle();
-    draw_version(painter, look_now().chosen, picture_rect(false), transform_);
-    draw_version(painter, look_now().other, picture_rect(true), transform_);
+    draw_version(painter, look_now().chosen, picture_rect(false));
+    draw_version(painter, look_now().other, picture_rect(true));
     const double y = picture_rect(false).bottom() + scaled(6);
     painter.setFont(body_font(true));
     painter.setPen(greys().strong);

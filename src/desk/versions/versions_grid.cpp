@@ -26,7 +26,6 @@ VersionsGrid::VersionsGrid(Session& session, VersionEdits& edits, const Versions
                            VersionSight& sight, QWidget* parent)
     : VersionPane(session, edits, meter, sight, parent) {
     setObjectName(QStringLiteral("versions_grid"));
-    setMinimumSize(scaled(320), scaled(240));
     connect(&edits_, &VersionEdits::changed, this, &VersionsGrid::describe);
     connect(&meter_, &VersionsMeter::changed, this, &VersionsGrid::describe);
     describe();
@@ -101,16 +100,18 @@ void VersionsGrid::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     for (std::size_t i = 0; i < meter_.seen().size(); ++i)
-        draw_tile(painter, QRectF(rect()), i, transform_, greys());
+        draw_tile(painter, QRectF(rect()), i, greys());
 }
 
 void VersionsGrid::draw_tile(QPainter& painter, const QRectF& area, std::size_t place,
-                             const ViewTransform& transform, const Greys& inks) {
+                             const Greys& inks) {
     const SeenVersion& version = meter_.seen()[place];
     const QRectF tile = tile_rect(area, place), picture = picture_rect(area, place);
-    draw_version(painter, version.id, picture, transform);
+    const bool on_screen = &inks == &greys();
+    on_screen ? draw_version(painter, version.id, picture)
+              : sight_.draw_whole(painter, version, picture);
     const bool chosen = version.id == edits_.painting().version;
-    if (&inks == &greys() && version.id == edits_.looked_at()) {
+    if (on_screen && version.id == edits_.looked_at()) {
         painter.setPen(QPen(inks.strong, hasFocus() ? 2.5 : 1.5));
         painter.setBrush(Qt::NoBrush);
         painter.drawRect(picture.adjusted(-2, -2, 2, 2));
@@ -161,7 +162,7 @@ void VersionsGrid::draw_tile(QPainter& painter, const QRectF& area, std::size_t 
     const Version* told = edits_.painting().find_version(version.id);
     painter.setFont(secondary_font());
     painter.setPen(inks.secondary);
-    const QString from = sight_.shows_instead(version.id) ? tr("as it would be")
+    const QString from = on_screen && sight_.shows_instead(version.id) ? tr("as it would be")
                          : told != nullptr && !told->from.empty()
                              ? shown(told->from)
                              : passes_in_words(version.alone.passes.size());
@@ -181,13 +182,9 @@ Done VersionsGrid::save_sheet(const std::filesystem::path& path) {
             painter.drawText(QRectF(margin + scaled(14), margin, page.width(), head),
                              Qt::AlignVCenter, title);
             const QRectF area = page.adjusted(margin, margin + head, -margin, -margin);
-            // All of each picture, however they are looked at on the screen.
-            ViewTransform whole;
-            whole.set_picture(edits_.painting().size());
-            whole.set_canvas(picture_rect(area, 0).size());
             Greys paper = kLightGreys;
             for (std::size_t i = 0; i < meter_.seen().size(); ++i)
-                draw_tile(painter, area, i, whole, paper);
+                draw_tile(painter, area, i, paper);
         });
 }
 

@@ -38,8 +38,7 @@ private:
     QRectF picture_rect(const QRectF& area, std::size_t place) const;
     std::optional<std::size_t> tile_at(QPointF at) const;
     /// \param inks  those of the screen, or of paper, where nothing is pointed out
-    void draw_tile(QPainter& painter, const QRectF& area, std::size_t place,
-                   const ViewTransform& transform, const Greys& inks);
+    void draw_tile(QPainter& painter, const QRectF& area, std::size_t place, const Greys& inks);
     void describe();
 };
 

@@ -22,7 +22,6 @@ VersionsPair::VersionsPair(Session& session, VersionEdits& edits, const Versions
     : VersionPane(session, edits, meter, sight, parent) {
     setObjectName(QStringLiteral("versions_pair"));
     setMouseTracking(true);
-    setMinimumSize(scaled(320), scaled(240));
     transform_.set_margin(scaled(8));
     connect(&edits_, &VersionEdits::changed, this, &VersionsPair::describe);
     describe();
@@ -100,11 +99,11 @@ void VersionsPair::paintEvent(QPaintEvent*) {
         return;
     }
     const double seam = seam_x();
-    draw_version(painter, left(), all, transform_);
+    draw_version(painter, left(), all);
     painter.save();
     painter.setClipRect(all.adjusted(seam, 0, 0, 0));
     const QRectF whole = transform_.picture_on_canvas();
-    draw_version(painter, right(), all, transform_);
+    draw_version(painter, right(), all);
     painter.restore();
     const QRectF line(seam - 1, std::max(0.0, whole.top()), 2,
                       std::min<double>(height(), whole.height()));

@@ -224,6 +224,9 @@ void VersionsSheet::refresh() {
     seen_blind_->clear();
     if (!any) return;
     const Painting& painting = edits_.painting();
+    // What the slider shows is of no other painting.
+    if (!hue_row_->isHidden() && tried_.underpaint && !same_but_for_time(tried_, painting))
+        end_trying();
     const bool laid = !painting.passes.empty();
     hues_->setEnabled(laid), reverse_->setEnabled(laid), quieter_->setEnabled(laid);
     const auto empty_plan = [](const ColourPlan& plan) {

@@ -66,6 +66,7 @@ private:
     QPushButton *branch_, *rename_, *delete_, *hues_, *reverse_, *mother_, *quieter_, *reference_,
         *plan_, *three_, *a_pass_, *a_part_, *sheet_, *go_on_, *others_;
     QWidget* hue_row_;
+    Painting tried_;  // that the slider of hues shows turned
     BarSlider* hue_;
     QPushButton* make_hues_;
     QStackedWidget* pages_;

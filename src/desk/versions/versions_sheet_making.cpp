@@ -160,22 +160,24 @@ void VersionsSheet::try_hues(float degrees) {
         trying_.stop();
         return emit would_be(edits_.painting().version, nullptr);
     }
-    trying_.start([this, painting = edits_.painting(), degrees](const std::stop_token& stop,
-                                                                const Deliver& deliver) {
-        const Painting turned = with_colouring(painting, hues_turned(painting, degrees));
-        auto seen = render_view(turned, turned.passes.size(), shown_view(turned.size()), stop);
-        if (!seen) return;
-        deliver([this, id = painting.version,
-                 seen = std::make_shared<const RgbBlock>(std::move(*seen))] {
-            emit would_be(id, seen);
+    tried_ = edits_.painting();
+    trying_.start(
+        [this, painting = tried_, degrees](const std::stop_token& stop, const Deliver& deliver) {
+            const Painting turned = with_colouring(painting, hues_turned(painting, degrees));
+            auto seen = render_view(turned, turned.passes.size(), shown_view(turned.size()), stop);
+            if (!seen) return;
+            deliver([this, id = painting.version,
+                     seen = std::make_shared<const RgbBlock>(std::move(*seen))] {
+                emit would_be(id, seen);
+            });
         });
-    });
 }
 
 void VersionsSheet::end_trying() {
     trying_.stop();
     hues_->setChecked(false);
     hue_row_->hide();
+    tried_ = {};
     hue_->set_value(0);
     make_hues_->setEnabled(false);
     emit would_be(kNoVersion, nullptr);
