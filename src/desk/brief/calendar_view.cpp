@@ -126,6 +126,7 @@ void CalendarView::paintEvent(QPaintEvent*) {
         painter.drawText(QRectF(x + scaled(5), 0, label_every * column - scaled(6), scaled(18)),
                          Qt::AlignLeft | Qt::AlignVCenter, short_day(Date(day)));
     }
+    std::vector<std::pair<QRectF, QString>> labels;
     for (std::size_t r = 0; r < rows_.size(); ++r) {
         const double y = top + static_cast<double>(r) * row;
         double first = width(), last = 0;
@@ -141,12 +142,11 @@ void CalendarView::paintEvent(QPaintEvent*) {
         const QString name = rows_[r] < face_.route.steps.size()
                                  ? shown(face_.route.steps[rows_[r]].name)
                                  : tr("other work");
-        painter.setPen(greys().text);
         const double wide = painter.fontMetrics().horizontalAdvance(name) + scaled(6);
         const bool after = last + wide <= width() || first < wide;
-        const QRectF label = after ? QRectF(last + scaled(6), y - scaled(3), width() - last, row)
-                                   : QRectF(0, y - scaled(3), first - scaled(6), row);
-        painter.drawText(label, (after ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter, name);
+        const double text = wide - scaled(6);
+        labels.emplace_back(
+            QRectF(after ? last + scaled(6) : first - wide, y - scaled(3), text, row), name);
     }
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(Qt::NoPen);
@@ -163,6 +163,14 @@ void CalendarView::paintEvent(QPaintEvent*) {
                                        {now + size + 0.75, head},
                                        {now + 0.75, head + size * 1.4}}));
     }
+    // Over the line of today, which would go through their letters.
+    painter.setFont(secondary_font());
+    for (const auto& [place, name] : labels) {
+        painter.fillRect(place.adjusted(-1, 2, 1, -2), greys().ground);
+        painter.setPen(greys().text);
+        painter.drawText(place, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextDontClip, name);
+    }
+    painter.setPen(Qt::NoPen);
     if (!face_.days.due) return;
     const double due = static_cast<double>((local_days(*face_.days.due) - first_).count());
     if (due < 0 || due >= count_) return;

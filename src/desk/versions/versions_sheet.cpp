@@ -242,6 +242,7 @@ void VersionsSheet::refresh() {
     if (counted.looks > 0)
         seen_blind_->setText(
             tr("Seen blind: chosen in %1 of %2 looks.").arg(counted.chosen).arg(counted.looks));
+    seen_blind_->setVisible(counted.looks > 0);
     const Version* version = painting.find_version(edits_.looked_at());
     const QString note = version != nullptr ? QString::fromStdString(version->note) : QString();
     if (note_->toPlainText() != note) {
