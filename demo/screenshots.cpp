@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Takes one picture of each main view, from the demo paintings, always the same ones.
 #include <QApplication>
+#include <QPainter>
 #include <QPushButton>
 #include <QTest>
 #include <cstdio>
@@ -8,6 +9,7 @@
 
 #include "desk/kit/look.h"
 #include "desk/view/canvas.h"
+#include "desk/window/beside_desk.h"
 #include "desk/window/main_window.h"
 #include "files/export_png.h"
 #include "files/openraster.h"
@@ -179,6 +181,62 @@ void shoot_bring_in(const fs::path& demo, const fs::path& into) {
     fs::remove(picture);
 }
 
+/// The demo painting as it is after so many passes, the last of them at a strength of its own.
+Painting coloured(Painting painting, std::size_t passes, float last = 1) {
+    painting.passes.resize(passes);
+    if (passes > 0) painting.passes.back().strength *= last;
+    return painting;
+}
+
+/// The strip and its ledger beside somebody's picture. Saves come at made-up times.
+void shoot_beside(const fs::path& demo, const fs::path& into) {
+    const fs::path folder = fs::temp_directory_path() / "underpaint-beside";
+    fs::create_directories(folder);
+    const fs::path picture = folder / "salt-cart.png";
+    const auto opened = open_painting(demo / "salt-cart.ora", "2026-11-26");
+    auto own = own_painting(picture, demo / "salt-cart.ora", folder / "unsaved");
+    if (!opened || !own) return;
+    Moment now = moment_now() - std::chrono::minutes(160);
+    BesideDesk desk(std::move(*own),
+                    WatchOptions{picture, Reader::lightness, {}, [&] { return now; }},
+                    folder / "unsaved", AskForFile());
+    Strip& strip = desk.strip();
+    strip.show();
+    strip.set_expanded(true);
+    const std::vector<std::pair<Painting, int>> states{
+        {coloured(opened->painting, 0), 0},        {coloured(opened->painting, 1), 29},
+        {coloured(opened->painting, 2), 21},       {coloured(opened->painting, 3), 18},
+        {coloured(opened->painting, 4), 16},       {coloured(opened->painting, 6, 0.6F), 11},
+        {coloured(opened->painting, 5), 11},       {coloured(opened->painting, 5, 0.8F), 21},
+        {coloured(opened->painting, 6, 0.45F), 11}};
+    for (std::size_t i = 0; i < states.size(); ++i) {
+        const auto& [painting, minutes] = states[i];
+        now += std::chrono::minutes(minutes);
+        if (!export_png(picture, painting, everything_of(painting))) return;
+        const auto measured = [&] {
+            return desk.watching().saves().size() == i + 1 && strip.settled();
+        };
+        if (!QTest::qWaitFor(measured, 60'000)) std::fprintf(stderr, "a save was not measured\n");
+    }
+    QTest::qWait(500);
+    QImage shot(1280, 800, QImage::Format_RGB32);
+    shot.fill(QColor(0x4a4a4a));
+    QPainter painter(&shot);
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    const QRect place(40, 100, 776, 582);
+    painter.drawImage(place, QImage(QString::fromStdString(picture.string())));
+    painter.setFont(secondary_font());
+    painter.setPen(QColor(0xa8a8a8));
+    painter.drawText(place.left(), place.bottom() + 24,
+                     QObject::tr("the painter's own program, whichever it is"));
+    painter.drawPixmap(848, 40, strip.grab());
+    painter.end();
+    if (!shot.save(QString::fromStdString((into / "beside.png").string())))
+        std::fprintf(stderr, "beside.png was not saved\n");
+    strip.close();
+    fs::remove_all(folder);
+}
+
 }  // namespace
 
 /// DEMO INTO [NAME]...: the folders of the paintings and for the pictures; all of them unless
@@ -208,5 +266,6 @@ int main(int argc, char** argv) {
         std::printf("%s\n", shot.name);
     }
     if (wanted("bring-in")) shoot_bring_in(demo, into);
+    if (wanted("beside")) shoot_beside(demo, into);
     return 0;
 }

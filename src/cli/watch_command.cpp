@@ -41,20 +41,16 @@ public:
     Teller(const WatchRequest& request, std::string file)
         : request_(request), file_(std::move(file)) {}
 
-    void operator()(const WatchedFile::Sealed& sealed) const {
-        if (request_.json) return;
-        fmt::print("{}  {}: {} x {}, sealed; later saves are measured against it\n", now_as_iso(),
-                   shown_name(file_), sealed.size.width, sealed.size.height);
-    }
     void operator()(const WatchedFile::Saved& saved) const {
+        if (saved.sealed) return tell_sealed(saved.kept.size);
         const std::string changed = in_words(saved.changes, saved.save.painting);
         if (request_.json) {
-            std::cout << write_save({now_as_iso(), file_, saved.save.number, saved.save.painting,
+            std::cout << write_save({now_as_iso(), file_, saved.kept.number, saved.save.painting,
                                      saved.save.audit, saved.save.size, changed,
                                      saved.save.notices});
             return;
         }
-        fmt::print("{}  {}: save {}", now_as_iso(), shown_name(file_), saved.save.number);
+        fmt::print("{}  {}: save {}", now_as_iso(), shown_name(file_), saved.kept.number);
         for (const MeasureRecord* measure : kMeasures) {
             const auto words =
                 measure->column ? measure->words(saved.save.figures()) : std::nullopt;
@@ -70,7 +66,21 @@ public:
         fmt::print(stderr, "{}\n", trouble.words);
     }
 
+    void operator()(const Unlike& unlike) const {
+        std::fflush(stdout);
+        fmt::print(stderr,
+                   "{}: it does not look like the picture that was sealed: their greys agree by "
+                   "{:.0f}%, and it has another shape.\n",
+                   shown_name(file_), 100 * unlike.certainty);
+    }
+
 private:
+    void tell_sealed(Size size) const {
+        if (request_.json) return;
+        fmt::print("{}  {}: {} x {}, sealed; later saves are measured against it\n", now_as_iso(),
+                   shown_name(file_), size.width, size.height);
+    }
+
     const WatchRequest& request_;
     std::string file_;
 };
@@ -87,8 +97,13 @@ int run(const WatchRequest& request) {
     }
     end_when_asked();
     std::vector<WatchedFile> files;
-    for (const std::filesystem::path& file : request.in)
-        files.emplace_back(file, against, request.reader, own_rules(), today());
+    for (const std::filesystem::path& file : request.in) {
+        files.emplace_back(file, against, request.reader, own_rules(), SaveLedger(), [] {
+            return std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now());
+        });
+        // Nobody is there to be asked; how surely it is the same is in the notices.
+        files.back().take_unlike();
+    }
     std::vector<bool> told(files.size(), false);
     FileNotices notices(request.in);
     while (asked_to_end == 0) {
@@ -100,7 +115,9 @@ int run(const WatchRequest& request) {
                 std::visit(Teller(request, files[i].path().string()), *event);
                 std::cout.flush();
                 std::fflush(stdout);
-                if (std::holds_alternative<WatchedFile::Saved>(*event)) told[i] = true;
+                const auto* saved = std::get_if<WatchedFile::Saved>(&*event);
+                if (saved != nullptr && !saved->sealed) told[i] = true;
+                files[i].rest();
             }
             waits = waits || files[i].waits();
         }

@@ -10,12 +10,14 @@
 #include "desk/view/canvas.h"
 #include "desk/window/application.h"
 #include "desk/window/benches.h"
+#include "desk/window/beside_program.h"
 #include "desk/window/crash_report.h"
 #include "desk/window/ending.h"
 #include "desk/window/main_window.h"
 #include "desk/window/settings_menus.h"
 #include "desk/window/starting.h"
 #include "desk/work/paths.h"
+#include "desk/work/time_keeper.h"
 #include "files/left_work.h"
 #include "files/log.h"
 #include "files/today.h"
@@ -25,21 +27,21 @@ namespace {
 
 using namespace underpaint;
 
-/// Saves a picture of the window once everything in it has come, and ends the program.
+/// Saves a picture of a window once everything in it has come, and ends the program.
 class Shot : public QObject {
 public:
-    Shot(MainWindow& window, QString file) : window_(window), file_(std::move(file)) {
+    enum class State { coming, ready, hopeless };
+    Shot(QWidget& window, std::function<State()> state, QString file)
+        : window_(window), state_(std::move(state)), file_(std::move(file)) {
         connect(&timer_, &QTimer::timeout, this, &Shot::look);
         timer_.start(100);
     }
 
 private:
     void look() {
-        const bool ready = window_.session().document.has_painting() && window_.settled() &&
-                           window_.meters().passes.finished();
-        // Without a painting, and none on its way, there is nothing to wait for.
-        const bool hopeless = !window_.session().document.has_painting() && !window_.files().busy();
-        if (!ready && !hopeless && ++waited_ < kLongestWait) return;
+        const State state = state_();
+        if (state == State::coming && ++waited_ < kLongestWait) return;
+        const bool ready = state == State::ready;
         timer_.stop();
         const bool saved = ready && window_.grab().save(file_);
         if (!saved)
@@ -48,11 +50,45 @@ private:
     }
 
     static constexpr int kLongestWait = 1200;  // tenths of a second
-    MainWindow& window_;
+    QWidget& window_;
+    std::function<State()> state_;
     QString file_;
     QTimer timer_;
     int waited_ = 0;
 };
+
+Shot::State state_of(MainWindow& window) {
+    const bool any = window.session().document.has_painting();
+    if (any && window.settled() && window.meters().passes.finished()) return Shot::State::ready;
+    // Without a painting, and none on its way, there is nothing to wait for.
+    return !any && !window.files().busy() ? Shot::State::hopeless : Shot::State::coming;
+}
+
+/// Runs a strip alone; the status of the program.
+int run_beside(const std::filesystem::path& file, const std::filesystem::path& against,
+               const std::function<std::string()>& day, const QString& shot) {
+    BesideProgram program(day, moment_now);
+    if (const Done done = program.begin(file, against); !done) {
+        std::fprintf(stderr, "faithful-underpaint: %s\n", done.error().message().c_str());
+        return 2;
+    }
+    const Ending ending([&program] { program.keep_now(); });
+    std::optional<Shot> taking;
+    if (!shot.isEmpty()) {
+        Strip& strip = program.desk()->strip();
+        strip.set_expanded(true);
+        taking.emplace(
+            strip,
+            [&program] {
+                const BesideDesk& desk = *program.desk();
+                return desk.watching().saves().empty() || !desk.strip().settled()
+                           ? Shot::State::coming
+                           : Shot::State::ready;
+            },
+            shot);
+    }
+    return QApplication::exec();
+}
 
 /// The argument that Qt made this text of. Its bytes need not be UTF-8, which the text is.
 std::filesystem::path file_among(std::span<char*> arguments, const QString& text) {
@@ -102,7 +138,12 @@ int main(int argc, char** argv) {
         QStringLiteral("safe"),
         QStringLiteral("Put all settings aside and start as the first time, after a start that "
                        "broken ones spoilt"));
-    parser.addOptions({shot, until, bench, lens, page, day, light, safe});
+    const QCommandLineOption beside(
+        QStringLiteral("beside"),
+        QStringLiteral("Watch a file that another program saves, in a strip; it need not be there "
+                       "yet. Measured against the seal of FILE where one is named"),
+        QStringLiteral("WATCHED"));
+    parser.addOptions({shot, until, bench, lens, page, day, light, safe, beside});
     parser.process(application);
 
     std::string about;
@@ -114,7 +155,15 @@ int main(int argc, char** argv) {
     const QStringList aside = parser.isSet(safe) ? put_settings_aside() : QStringList();
     dress(application, parser.isSet(light) ? Look::light : kept_look());
     const auto other_day = date_from_iso(parser.value(day).toStdString());
-    MainWindow window([other_day] { return other_day ? iso(*other_day) : today(); });
+    const auto day_now = [other_day] { return other_day ? iso(*other_day) : today(); };
+    const QStringList files = parser.positionalArguments();
+    const auto first_file = [&] {
+        return files.isEmpty() ? std::filesystem::path() : file_among(arguments, files.first());
+    };
+    if (parser.isSet(beside))
+        return run_beside(std::filesystem::absolute(file_among(arguments, parser.value(beside))),
+                          first_file(), day_now, parser.value(shot));
+    MainWindow window(day_now);
     QObject::connect(&window.session().document, &Document::begun, &window, [&] {
         window.show_bench(parser.value(bench));
         for (const LensRecord* record : kLenses)
@@ -131,8 +180,7 @@ int main(int argc, char** argv) {
         window.tell(said_at_start(aside), [&window] { window.unsaved().offer(); });
     }
     const Ending ending([&window] { window.autosave().keep_now(); });
-    const QStringList files = parser.positionalArguments();
-    if (!files.isEmpty()) window.files().open_file(file_among(arguments, files.first()));
+    if (!files.isEmpty()) window.files().open_file(first_file());
     QTimer painted;
     if (parser.isSet(until)) {
         QObject::connect(&painted, &QTimer::timeout, &window, [&] {
@@ -144,6 +192,8 @@ int main(int argc, char** argv) {
         painted.start(2);
     }
     std::optional<Shot> taking;
-    if (parser.isSet(shot)) taking.emplace(window, parser.value(shot));
+    if (parser.isSet(shot))
+        taking.emplace(
+            window, [&window] { return state_of(window); }, parser.value(shot));
     return QApplication::exec();
 }

@@ -4,7 +4,9 @@
 #include <algorithm>
 #include <limits>
 
+#include "files/foreign_entries.h"
 #include "files/json.h"
+#include "files/saves_json.h"
 #include "files/unknown_members.h"
 #include "terms/shown_name.h"
 
@@ -197,13 +199,15 @@ public:
         brief.days = days_from(file_, from.at("days"));
         parsed_.log = log_from(file_, json.at("log"));
         brief = in_range(std::move(brief));
+        if (json.contains("saves"))
+            parsed_.saves = saves_from_json(json.at("saves"), load_, parsed_.lost);
         return std::move(parsed_);
     }
 
 private:
     std::optional<KeptPicture> picture(const char* what, const Json& json) {
         const std::string name = json.at("name");
-        auto loaded = load_(json.at("picture"), name);
+        auto loaded = load_(json.at("picture"), name, KeptCheck::pixels);
         if (loaded) return std::move(*loaded);
         parsed_.lost.push_back(std::string(what) + " \"" + shown_name(name) +
                                "\" was lost: " + loaded.error().what);
@@ -245,7 +249,8 @@ private:
     ParsedBrief parsed_;
 };
 
-Json brief_to_json(const Brief& brief, const WorkLog& log, const NameKept& name) {
+Json brief_to_json(const Brief& brief, const WorkLog& log, const SaveLedger& saves,
+                   const NameKept& name) {
     Json json{{"purpose", brief.purpose}};
     if (brief.size) json["size"] = {brief.size->width, brief.size->height};
     if (brief.light) json["light"] = id_of(kLights, *brief.light);
@@ -277,7 +282,9 @@ Json brief_to_json(const Brief& brief, const WorkLog& log, const NameKept& name)
     json["ticked"] = brief.ticked;
     if (brief.in_hand) json["in_hand"] = *brief.in_hand;
     json["days"] = to_json(brief.days);
-    return {{"schema", kBriefSchema}, {"brief", json}, {"log", to_json(log)}};
+    Json all{{"schema", kBriefSchema}, {"brief", json}, {"log", to_json(log)}};
+    if (!saves.empty()) all["saves"] = saves_to_json(saves, name);
+    return all;
 }
 
 /// Checks what kind of text it is and reads it.
@@ -307,7 +314,7 @@ auto in_json(const std::string& file, std::string_view text, const char* schema,
 }  // namespace
 
 std::string write_brief(const Painting& painting, const NameKept& name) {
-    Json json = brief_to_json(painting.brief, painting.log, name);
+    Json json = brief_to_json(painting.brief, painting.log, painting.saves, name);
     if (painting.foreign && !painting.foreign->brief_members.empty())
         put_back(parse_json(painting.foreign->brief_members), json);
     return text_of(json);
@@ -317,11 +324,22 @@ Result<ParsedBrief> parse_brief(const std::string& file, std::string_view json,
                                 const LoadKept& load) {
     return in_json(file, json, kBriefSchema, [&](const Json& read) {
         ParsedBrief parsed = BriefParser(file, load).parse(read);
-        const Json ours = brief_to_json(parsed.brief, parsed.log, [](const auto&) { return ""; });
+        const Json ours =
+            brief_to_json(parsed.brief, parsed.log, parsed.saves, [](const auto&) { return ""; });
         if (const Json rest = unknown_members(read, ours); !rest.is_null())
             parsed.unknown = text_of(rest);
         return parsed;
     });
+}
+
+void take_over(ParsedBrief parsed, Painting& painting) {
+    painting.brief = std::move(parsed.brief);
+    painting.log = std::move(parsed.log);
+    painting.saves = std::move(parsed.saves);
+    if (!parsed.unknown.empty())
+        change_foreign(painting, [&](ForeignFile& foreign) {
+            foreign.brief_members = std::move(parsed.unknown);
+        });
 }
 
 std::string write_route(const Route& route) {

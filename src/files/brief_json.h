@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "brief/estimates.h"
+#include "files/kept_pictures.h"
 #include "painting/painting.h"
 #include "terms/result.h"
 
@@ -14,15 +15,17 @@ namespace underpaint {
 
 /// Gives the name of the entry that keeps a picture, and the other way round.
 using NameKept = std::function<std::string(const KeptPicture&)>;
-using LoadKept = std::function<Result<KeptPicture>(const std::string& entry, std::string name)>;
+using LoadKept =
+    std::function<Result<KeptPicture>(const std::string& entry, std::string name, KeptCheck check)>;
 
-/// The brief and the log of a painting, as JSON text ("faithful-underpaint/brief-1").
+/// The brief, the log and the saves of a painting, as JSON text ("faithful-underpaint/brief-1").
 std::string write_brief(const Painting& painting, const NameKept& name);
 
 /// A brief as far as it could be read.
 struct ParsedBrief {
     Brief brief;
     WorkLog log;
+    SaveLedger saves;
     std::vector<std::string> lost;  ///< what could not, a sentence each
     std::string unknown;            ///< what a later version said; see Foreign::members
 };
@@ -30,6 +33,9 @@ struct ParsedBrief {
 /// when the text is damaged or of another version.
 [[nodiscard]] Result<ParsedBrief> parse_brief(const std::string& file, std::string_view json,
                                               const LoadKept& load);
+
+/// Puts into a painting what was read for it.
+void take_over(ParsedBrief parsed, Painting& painting);
 
 /// A route by itself ("faithful-underpaint/route-1").
 std::string write_route(const Route& route);

@@ -74,22 +74,20 @@ struct Codec {
     ~Codec() { jpeg_destroy_decompress(&state); }
     Codec(const Codec&) = delete;
     Codec& operator=(const Codec&) = delete;
-};
 
-}  // namespace
-
-Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> bytes,
-                          const std::stop_token& stop) {
-    Codec codec(stop);
-    jpeg_decompress_struct* jpeg = &codec.state;
-    const auto damaged = [&] {
-        if (stop.stop_requested()) return stopped();
-        if (codec.watch.too_many_scans)
+    tl::unexpected<Trouble> damaged(const std::string& file) const {
+        if (watch.stop->stop_requested()) return stopped();
+        if (watch.too_many_scans)
             return trouble(file, "it is made up of more than " + std::to_string(kMaxScans) +
                                      " scans, which would take too long. Save it anew where it was "
                                      "made.");
-        return trouble(file, std::string("it is cut short or damaged: ") + codec.errors.text + ".");
-    };
+        return trouble(file, std::string("it is cut short or damaged: ") + errors.text + ".");
+    }
+};
+
+/// Up to where the pixels begin.
+Done read_header(Codec& codec, const std::string& file, std::span<const std::byte> bytes) {
+    jpeg_decompress_struct* jpeg = &codec.state;
     const auto* data = reinterpret_cast<const unsigned char*>(bytes.data());
     const unsigned long size = bytes.size();
     auto* watch = &codec.watch.base;
@@ -101,9 +99,25 @@ Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> by
             jpeg_mem_src(jpeg, data, size);
             jpeg_read_header(jpeg, TRUE);
         }))
-        return damaged();
-    if (Done sized = check_size(file, jpeg->image_width, jpeg->image_height, 3); !sized)
-        return tl::unexpected(sized.error());
+        return codec.damaged(file);
+    return check_size(file, jpeg->image_width, jpeg->image_height, 3);
+}
+
+}  // namespace
+
+Result<Size> jpeg_size(const std::string& file, std::span<const std::byte> bytes) {
+    const std::stop_token none;
+    Codec codec(none);
+    if (Done read = read_header(codec, file, bytes); !read) return tl::unexpected(read.error());
+    return Size{static_cast<int>(codec.state.image_width),
+                static_cast<int>(codec.state.image_height)};
+}
+
+Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> bytes,
+                          const std::stop_token& stop) {
+    Codec codec(stop);
+    jpeg_decompress_struct* jpeg = &codec.state;
+    if (Done read = read_header(codec, file, bytes); !read) return tl::unexpected(read.error());
     if (jpeg->num_components == 4)
         return trouble(file, "it is a CMYK picture for print. Convert it to sRGB first.");
 
@@ -124,7 +138,7 @@ Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> by
             jpeg_start_decompress(jpeg);
         })) {
         std::free(profile);
-        return damaged();
+        return codec.damaged(file);
     }
     const auto* first = reinterpret_cast<const std::byte*>(profile);
     if (profile != nullptr) decoded.icc.assign(first, first + length);
@@ -135,10 +149,10 @@ Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> by
     JSAMPROW samples = row.data();
     for (int y = 0; y < decoded.picture.size().height; ++y) {
         if (!guarded(codec.errors, [=]() mutable { jpeg_read_scanlines(jpeg, &samples, 1); }))
-            return damaged();
+            return codec.damaged(file);
         decoded.picture.write_interleaved(y, std::span<const std::uint8_t>(row));
     }
-    if (!guarded(codec.errors, [=] { jpeg_finish_decompress(jpeg); })) return damaged();
+    if (!guarded(codec.errors, [=] { jpeg_finish_decompress(jpeg); })) return codec.damaged(file);
     decoded.picture.settle();
     return decoded;
 }

@@ -57,10 +57,13 @@ Result<Picture> pixels_of(const KeptPicture& kept, const std::stop_token& stop) 
 }
 
 Result<KeptPicture> kept_from(const std::string& file, std::string name,
-                              std::vector<std::byte> jpeg) {
-    const auto read = read_jpeg(file, jpeg);
+                              std::vector<std::byte> jpeg, KeptCheck check) {
+    const auto read =
+        check == KeptCheck::header
+            ? jpeg_size(file, jpeg)
+            : read_jpeg(file, jpeg).map([](const Decoded& all) { return all.picture.size(); });
     if (!read) return tl::unexpected(read.error());
-    const Size size = read->picture.size();
+    const Size size = *read;
     if (std::max(size.width, size.height) > kLargestKept)
         return trouble(file, "it is larger than what is kept beside a painting.");
     return KeptPicture{std::move(name), size, std::make_shared<const Bytes>(std::move(jpeg))};

@@ -18,6 +18,8 @@ struct Keeping {
     std::size_t bytes;
 };
 inline constexpr Keeping kKeptThumbnail{1000, 120'000}, kKeptReference{2000, 720'000};
+/// A save at viewing scale: kMostSaves of them stay under 40 MB.
+inline constexpr Keeping kKeptSave{1600, 100'000};
 
 /// As fine as fits. Grey where it has no colour, on white where it was see-through.
 [[nodiscard]] Result<KeptPicture> keep(const Picture& picture, std::string name,
@@ -31,8 +33,12 @@ inline constexpr Keeping kKeptThumbnail{1000, 120'000}, kKeptReference{2000, 720
 /// Its pixels.
 [[nodiscard]] Result<Picture> pixels_of(const KeptPicture& kept, const std::stop_token& stop = {});
 
+/// How much of a picture is looked at when a file is opened: all of it, or, where there may be
+/// hundreds, its header alone. One whose pixels turn out to be damaged is trouble for pixels_of().
+enum class KeptCheck { pixels, header };
+
 /// What came out of a file: trouble where it is no picture that could have been kept.
 [[nodiscard]] Result<KeptPicture> kept_from(const std::string& file, std::string name,
-                                            std::vector<std::byte> jpeg);
+                                            std::vector<std::byte> jpeg, KeptCheck check);
 
 }  // namespace underpaint

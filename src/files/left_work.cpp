@@ -156,19 +156,13 @@ Result<Painting> open_left_work(const fs::path& folder, const std::stop_token& s
     if (json->contains("brief")) {
         auto brief =
             parse_brief(file, json->at("brief").dump(),
-                        [&](const std::string& entry, std::string name) -> Result<KeptPicture> {
+                        [&](const std::string& entry, std::string name,
+                            KeptCheck check) -> Result<KeptPicture> {
                             auto jpeg = bytes(entry);
                             if (!jpeg) return tl::unexpected(jpeg.error());
-                            return kept_from(file, std::move(name), std::move(*jpeg));
+                            return kept_from(file, std::move(name), std::move(*jpeg), check);
                         });
-        if (brief) {
-            parsed->painting.brief = std::move(brief->brief);
-            parsed->painting.log = std::move(brief->log);
-            if (!brief->unknown.empty())
-                change_foreign(parsed->painting, [&](ForeignFile& foreign) {
-                    foreign.brief_members = std::move(brief->unknown);
-                });
-        }
+        if (brief) take_over(std::move(*brief), parsed->painting);
     }
     if (Done done = read_entries(*json, bytes, parsed->painting); !done)
         return tl::unexpected(done.error());

@@ -43,11 +43,12 @@ std::set<std::string> untouched(const ZipReader& zip) {
 /// A painting of an older version has no brief. One that can't be read leaves the rest whole.
 void read_brief(const ZipReader& zip, OpenedPainting& opened, std::set<std::string>& known) {
     if (!zip.has(kBriefEntry)) return;
-    const auto load = [&](const std::string& entry, std::string name) -> Result<KeptPicture> {
+    const auto load = [&](const std::string& entry, std::string name,
+                          KeptCheck check) -> Result<KeptPicture> {
         known.insert(entry);
         auto bytes = zip.read(entry, kMaxKeptBytes);
         if (!bytes) return tl::unexpected(bytes.error());
-        return kept_from(zip.file(), std::move(name), std::move(*bytes));
+        return kept_from(zip.file(), std::move(name), std::move(*bytes), check);
     };
     const auto json = zip.read(kBriefEntry, kMaxTextBytes);
     auto parsed =
@@ -56,13 +57,8 @@ void read_brief(const ZipReader& zip, OpenedPainting& opened, std::set<std::stri
         opened.notices.push_back("Its brief could not be read: " + parsed.error().what);
         return;
     }
-    opened.painting.brief = std::move(parsed->brief);
-    opened.painting.log = std::move(parsed->log);
-    if (!parsed->unknown.empty())
-        change_foreign(opened.painting, [&](ForeignFile& foreign) {
-            foreign.brief_members = std::move(parsed->unknown);
-        });
     std::ranges::move(parsed->lost, std::back_inserter(opened.notices));
+    take_over(std::move(*parsed), opened.painting);
 }
 
 /// Every picture that is spoken of, as deep as ours are.

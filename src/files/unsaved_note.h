@@ -18,6 +18,7 @@ struct UnsavedNote {
     std::chrono::sys_seconds when{};      ///< it was kept
     std::size_t changes = 0;              ///< since it was saved
     std::string last_change = {};
+    std::string watched = {};  ///< path of the file whose saves it has; see SaveLedger
     friend bool operator==(const UnsavedNote&, const UnsavedNote&) = default;
 };
 

@@ -11,6 +11,7 @@ Json to_json(const UnsavedNote& note) {
               {"changes", note.changes},
               {"last_change", note.last_change}};
     if (!note.file.empty()) json["file"] = text_of_path(note.file);
+    if (!note.watched.empty()) json["watched"] = text_of_path(note.watched);
     if (note.stamp)
         json["stamp"] = {note.stamp->device, note.stamp->inode, note.stamp->size,
                          note.stamp->changed};
@@ -24,6 +25,7 @@ UnsavedNote note_from(const Json& json) {
     note.changes = json.at("changes");
     note.last_change = json.at("last_change");
     note.file = path_from_text(json.value("file", ""));
+    note.watched = path_from_text(json.value("watched", "")).string();
     if (json.contains("stamp")) {
         const Json& stamp = json.at("stamp");
         note.stamp = {stamp.at(0), stamp.at(1), stamp.at(2), stamp.at(3)};

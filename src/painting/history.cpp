@@ -26,8 +26,9 @@ void History::change(std::string label, Painting next, std::string gesture) {
         return;
     }
     last.painting = std::move(next);
-    if (same_but_for_time(last.painting,
-                          steps_[at_ - 1].painting)) {  // the gesture came back to where it began
+    if (same_but_for_records(
+            last.painting,
+            steps_[at_ - 1].painting)) {  // the gesture came back to where it began
         steps_.pop_back();
         --at_;
         near_end_ = steps_.size();
@@ -40,17 +41,19 @@ void History::end_gesture() {
 }
 
 void History::undo() {
-    if (!can_undo()) return;
-    --at_;
-    take_out();
-    end_gesture();
+    if (can_undo()) go_to(at_ - 1);
 }
 
 void History::redo() {
-    if (!can_redo()) return;
-    ++at_;
+    if (can_redo()) go_to(at_ + 1);
+}
+
+void History::go_to(std::size_t step) {
+    const Painting from = now();
+    at_ = step;
     take_out();
     end_gesture();
+    steps_[at_].painting = with_records_of(std::move(steps_[at_].painting), from);
 }
 
 std::optional<History::Far> History::far() const {
@@ -87,6 +90,10 @@ void History::take_out() {
 
 void History::set_log(WorkLog log) {
     steps_[at_].painting.log = std::move(log);
+}
+
+void History::set_saves(SaveLedger saves) {
+    steps_[at_].painting.saves = std::move(saves);
 }
 
 void History::mark_saved_as(const Painting& painting) {

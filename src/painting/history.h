@@ -50,8 +50,10 @@ public:
     /// How many steps are packed.
     std::size_t packed_steps() const { return near_begin_ + steps_.size() - near_end_; }
 
-    /// What was worked goes with the painting through undo and redo, and is no reason to save it.
+    /// What was worked and what saves were seen goes with the painting through undo and redo. Of
+    /// these only saves are a reason to save it.
     void set_log(WorkLog log);
+    void set_saves(SaveLedger saves);
 
     /// How many steps lie between the painting and what was last marked; all up to it where that is
     /// not among them.
@@ -68,6 +70,7 @@ private:
         std::shared_ptr<const PackedStep> packed = nullptr;
         bool saved = false;  // it is packed, and is what was last marked
     };
+    void go_to(std::size_t step);
     /// Takes out what is packed and near.
     void take_out();
 

@@ -25,10 +25,14 @@ bool Painting::lays(const Pass& pass) const {
     return !pass.does_nothing() && (of == nullptr || !of->does_nothing());
 }
 
-bool same_but_for_time(const Painting& a, const Painting& b) {
-    Painting at_the_same_time = a;
-    at_the_same_time.log = b.log;
-    return at_the_same_time == b;
+Painting with_records_of(Painting painting, const Painting& other) {
+    painting.log = other.log;
+    painting.saves = other.saves;
+    return painting;
+}
+
+bool same_but_for_records(const Painting& a, const Painting& b) {
+    return with_records_of(a, b) == b;
 }
 
 std::vector<SharedPicture> reached_masks(const Painting& painting, const Reach& reach) {

@@ -12,6 +12,7 @@
 #include "painting/part.h"
 #include "painting/pass.h"
 #include "painting/plan.h"
+#include "painting/save_ledger.h"
 #include "painting/seal.h"
 #include "painting/version.h"
 #include "painting/work_log.h"
@@ -43,6 +44,7 @@ struct Painting {
     /// groups.
     bool others_see_all = false;
     WorkLog log;
+    SaveLedger saves;                            ///< of the file that is watched
     std::shared_ptr<const ForeignFile> foreign;  ///< null: nothing
 
     Size size() const { return underpaint->size(); }
@@ -63,9 +65,11 @@ struct Painting {
     friend bool operator==(const Painting&, const Painting&) = default;
 };
 
-/// Whether they differ in nothing but the time that was logged, which goes on while other work is
-/// done.
-bool same_but_for_time(const Painting& a, const Painting& b);
+/// Takes over from another painting what is written down while other work is done, and that is no
+/// part of what undo takes back: the time that was logged and the saves that were seen.
+Painting with_records_of(Painting painting, const Painting& other);
+/// Whether they differ in nothing but that.
+bool same_but_for_records(const Painting& a, const Painting& b);
 
 /// The masks of all parts that a pass reaches and that are there.
 std::vector<SharedPicture> reached_masks(const Painting& painting, const Reach& reach);

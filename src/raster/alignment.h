@@ -23,6 +23,7 @@ struct Alignment {
     double seen = 0;  ///< share of the first that the other shows
 
     bool turned() const { return mirrored || quarter_turns != 0; }
+    friend bool operator==(const Alignment&, const Alignment&) = default;
 };
 
 /// From here on two pictures are taken for the same; below the second for different ones. Between

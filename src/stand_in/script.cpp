@@ -39,6 +39,7 @@ public:
         if (command == "multiply") return lay(words, BlendMode::multiply);
         if (command == "paint") return paint(words);
         if (command == "layer") return void(std::getline(words >> std::ws, layer_));
+        if (command == "layers") return show_layers(words);
         if (command == "resize") return resize(words);
         if (command == "crop") return crop(words);
         if (command == "flip") {
@@ -99,6 +100,11 @@ private:
         painting_ = std::move(opened->painting);
         if (!painting_.sealed()) painting_ = with_seal(std::move(painting_), today());
         begun_ = true;
+    }
+    void show_layers(std::istringstream& words) {
+        const auto shown = static_cast<std::size_t>(number(words, 0, kMaxLayers));
+        for (std::size_t i = 0; i < painting_.passes.size(); ++i)
+            painting_.passes[i].on = i < shown;
     }
     void add(Pass pass) {
         if (!layer_.empty()) pass.name = layer_;

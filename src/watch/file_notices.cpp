@@ -2,16 +2,19 @@
 #include "watch/file_notices.h"
 
 #include <poll.h>
+#include <sys/eventfd.h>
 #include <sys/inotify.h>
 #include <unistd.h>
 
 #include <array>
+#include <cstdint>
 #include <set>
 
 namespace underpaint {
 
 FileNotices::FileNotices(std::span<const std::filesystem::path> files)
-    : descriptor_(::inotify_init1(IN_NONBLOCK | IN_CLOEXEC)) {
+    : descriptor_(::inotify_init1(IN_NONBLOCK | IN_CLOEXEC)),
+      woken_(::eventfd(0, EFD_NONBLOCK | EFD_CLOEXEC)) {
     if (descriptor_ < 0) return;
     // The folder and not the file: a file that is replaced is another one.
     std::set<std::filesystem::path> folders;
@@ -29,15 +32,23 @@ FileNotices::FileNotices(std::span<const std::filesystem::path> files)
 }
 
 FileNotices::~FileNotices() {
-    if (descriptor_ >= 0) ::close(descriptor_);
+    for (const int each : {descriptor_, woken_})
+        if (each >= 0) ::close(each);
 }
 
 void FileNotices::wait(std::chrono::milliseconds at_most) {
-    pollfd waited{descriptor_, POLLIN, 0};
-    ::poll(&waited, descriptor_ >= 0 ? 1 : 0, static_cast<int>(at_most.count()));
+    // poll() passes over what is below 0.
+    std::array<pollfd, 2> waited{pollfd{descriptor_, POLLIN, 0}, pollfd{woken_, POLLIN, 0}};
+    ::poll(waited.data(), waited.size(), static_cast<int>(at_most.count()));
     std::array<char, 16384> said{};
-    while (descriptor_ >= 0 && ::read(descriptor_, said.data(), said.size()) > 0) {
-    }
+    for (const int each : {descriptor_, woken_})
+        while (each >= 0 && ::read(each, said.data(), said.size()) > 0) {
+        }
+}
+
+void FileNotices::wake() {
+    const std::uint64_t once = 1;
+    if (woken_ >= 0 && ::write(woken_, &once, sizeof once) < 0) return;  // it is full of wakes
 }
 
 }  // namespace underpaint

@@ -18,9 +18,11 @@ public:
 
     /// Also ends when a signal comes.
     void wait(std::chrono::milliseconds at_most);
+    /// Ends the wait that is under way, or the next one; from any thread.
+    void wake();
 
 private:
-    int descriptor_ = -1;
+    int descriptor_ = -1, woken_ = -1;
 };
 
 }  // namespace underpaint

@@ -6,7 +6,8 @@
 #include <cmath>
 
 #include "painting/changes.h"
-#include "watch/small_steps.h"
+#include "render/readings.h"
+#include "render/view.h"
 
 namespace underpaint {
 namespace {
@@ -29,7 +30,7 @@ std::string in_words(const Alignment& found, Size file, Size seal) {
                               file.height, seal.width, seal.height);
 }
 
-/// A saved picture over the seal, in its frame; itself where it lies so already.
+/// A saved picture, turned back, over the seal, in its frame; itself where it lies so already.
 SharedPicture in_frame(const SharedPicture& picture, const Alignment& where, Size seal) {
     // The inverse of where the seal lies in it.
     const Size size = picture->size();
@@ -57,6 +58,11 @@ SharedPicture shown_of(const Alignment& where, Size file, Size seal) {
     return share(std::move(mask));
 }
 
+/// Steps of a picture at its deepest halving that is still `side` pixels long.
+FloatBlock small_steps(const SharedPicture& picture, int side, Reader reader) {
+    return steps_of(*picture->level(level_for(picture->size(), side)), reader);
+}
+
 /// Where the seal lies in a saved picture. Nearly all lie as it does, which a small copy tells; any
 /// other is looked for in all pixels. Nothing when stopped.
 std::optional<Alignment> find_seal(const SharedPicture& seal, const SharedPicture& saved,
@@ -78,6 +84,11 @@ std::optional<Alignment> find_seal(const SharedPicture& seal, const SharedPictur
 
 }  // namespace
 
+SharedPicture in_frame_of(Size seal, SharedPicture saved, const Alignment& where) {
+    if (where.turned()) saved = share(turned_back(saved->base(), where));
+    return in_frame(saved, where, seal);
+}
+
 const SharedPicture& Save::picture() const {
     return std::get<Painted>(painting.passes.front().source).pixels;
 }
@@ -89,8 +100,9 @@ Painting sealed_from(Picture picture, std::string name, const std::string& date)
     return with_seal(std::move(painting), date);
 }
 
-Result<Save> measure_save(const Against& against, const std::string& file, Picture picture,
-                          const std::stop_token& stop) {
+Result<std::variant<Save, Unlike>> measure_save(const Against& against, Picture picture,
+                                                bool even_unlike, const std::stop_token& stop,
+                                                const InFrame& told) {
     const Painting& base = against.painting;
     const Size seal = base.size();
     Save save;
@@ -98,12 +110,11 @@ Result<Save> measure_save(const Against& against, const std::string& file, Pictu
     SharedPicture saved = share(std::move(picture));
     auto found = find_seal(base.ground(), saved, against.reader, stop);
     if (!found) return stopped();
-    // One that shows next to nothing, as a canvas that was washed over, is taken as it lies.
     const bool known = found->certainty >= kPerhapsAligned;
-    if (!known && !same_shape(seal, save.size))
-        return trouble(file, fmt::format("it does not look like the picture that was sealed: their "
-                                         "greys agree by {:.0f}%, and it has another shape.",
-                                         100 * found->certainty));
+    // One that shows next to nothing, as a canvas that was washed over, can be taken as it lies.
+    const bool may_be = known || same_shape(seal, save.size);
+    if (!may_be || (found->certainty < kSurelyAligned && !even_unlike))
+        return Unlike{found->certainty, may_be, std::move(saved)};
     if (known && found->turned()) {
         saved = share(turned_back(saved->base(), *found));
         const Alignment way = *found;
@@ -118,17 +129,24 @@ Result<Save> measure_save(const Against& against, const std::string& file, Pictu
     save.where = *found;
     if (const std::string words = in_words(*found, save.size, seal); !words.empty())
         save.notices.push_back(words);
+    if (found->certainty < kSurelyAligned)
+        save.notices.push_back(fmt::format(
+            "Its greys agree with those of the seal by {:.0f}% only.", 100 * found->certainty));
+    const SharedPicture laid_picture = in_frame(saved, *found, seal);
+    if (told) told(laid_picture);
     Pass laid;
     laid.name = "Save";
     laid.blend = BlendMode::normal;
     laid.reach.painted = shown_of(*found, saved->size(), seal);
-    laid.source = Painted{in_frame(saved, *found, seal), 0, 0};
+    laid.source = Painted{laid_picture, 0, 0};
+    saved.reset();
     save.painting = staged(base, Stage::colour);
     save.painting.versions.clear();
     save.painting.version = kNoVersion;
     save.painting.looks.clear();
     save.painting.groups.clear();
     save.painting.meant.clear();
+    save.painting.saves = {};
     save.painting.passes = {std::move(laid)};
     AuditOptions options;
     options.reader = against.reader;
@@ -137,6 +155,17 @@ Result<Save> measure_save(const Against& against, const std::string& file, Pictu
     if (!audit_made) return stopped();
     save.audit = std::move(*audit_made);
     return save;
+}
+
+std::array<SaveFigure, kSaveColumns> column_figures(const PassAudit& state) {
+    std::array<SaveFigure, kSaveColumns> figures;
+    auto at = figures.begin();
+    for (const MeasureRecord* measure : kMeasures) {
+        if (!measure->column || at == figures.end()) continue;
+        if (const auto words = measure->words(state)) *at = {words->balance, words->verdict};
+        ++at;
+    }
+    return figures;
 }
 
 }  // namespace underpaint

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <filesystem>
-#include <optional>
+#include <functional>
 #include <stop_token>
 #include <string>
+#include <variant>
 #include <vector>
 
 #include "audit/audit.h"
@@ -16,15 +16,22 @@ namespace underpaint {
 /// What a painter's own program saved, as it was then, in the frame of the seal and measured
 /// against it like a state after a pass.
 struct Save {
-    int number = 1;     ///< from 1, the first being what was sealed where nothing else was given
-    Painting painting;  ///< sealed, with the saved picture as its one pass
-    Audit audit;        ///< of that
-    Size size;          ///< of the file
-    Alignment where;    ///< of the seal in the file
+    Painting painting;                 ///< sealed, with the saved picture as its one pass
+    Audit audit;                       ///< of that
+    Size size;                         ///< of the file
+    Alignment where;                   ///< of the seal in the file
     std::vector<std::string> notices;  ///< sentences about how it was read and laid
 
     const PassAudit& figures() const { return audit.passes.front(); }
     const SharedPicture& picture() const;
+};
+
+/// A saved picture that does not look like what was sealed, so that a person is to say whether it
+/// is.
+struct Unlike {
+    double certainty = 0;  ///< see Alignment
+    bool may_be = false;   ///< it could be measured: as it was found to lie, or as it has the shape
+    SharedPicture picture;
 };
 
 /// What saves are measured against: a painting with a seal, its parts, plan and brief. Its passes
@@ -38,9 +45,20 @@ struct Against {
 /// A picture, sealed as it is, to measure later saves of it against.
 Painting sealed_from(Picture picture, std::string name, const std::string& date);
 
+/// Who is told of a saved picture in the seal's frame, once it lies so and before it is measured.
+using InFrame = std::function<void(const SharedPicture& picture)>;
+
 /// Measures a saved picture. One of another size or turned is brought to the seal's frame first,
-/// and that is said; one that can't be recognised is trouble, with the certainty in it.
-[[nodiscard]] Result<Save> measure_save(const Against& against, const std::string& file,
-                                        Picture picture, const std::stop_token& stop = {});
+/// and that is said. \param even_unlike what may be something else is measured all the same
+[[nodiscard]] Result<std::variant<Save, Unlike>> measure_save(const Against& against,
+                                                              Picture picture, bool even_unlike,
+                                                              const std::stop_token& stop = {},
+                                                              const InFrame& in_frame = {});
+
+/// A saved picture, as it was found to lie, in the frame of a seal of that size.
+SharedPicture in_frame_of(Size seal, SharedPicture saved, const Alignment& where);
+
+/// What the columns of the ledger show of a state, in their order.
+std::array<SaveFigure, kSaveColumns> column_figures(const PassAudit& state);
 
 }  // namespace underpaint

@@ -6,85 +6,121 @@
 #include <algorithm>
 #include <cmath>
 
-#include "raster/reframe.h"
 #include "terms/shown_name.h"
-#include "watch/small_steps.h"
 
 namespace underpaint {
 namespace {
 
-constexpr int kComparedSide = 700;  // long side of what is compared
 constexpr std::size_t kMostSpoken = 3;
-
-/// The value below which a share of the sorted values lies.
-double at_share(const std::vector<float>& sorted, double share) {
-    const auto place = static_cast<std::size_t>(share * static_cast<double>(sorted.size() - 1));
-    return static_cast<double>(sorted[place]);
-}
+/// So much of a change lies above, or below, the median step of its part, to be one of its lights,
+/// or of its shadows.
+constexpr double kClearOfMiddle = 0.1;
 
 struct Sum {
-    double change = 0, all = 0, changed = 0;
-    std::vector<float> steps;  // sealed, of what changed
+    double change = 0;
+    std::size_t all = 0;
+    std::vector<float> sealed, changed;  // steps of the seal: of all, and of what changed
 };
+
+std::string said_amount(const PartChange& change) {
+    return fmt::format("{} by {:.2f} step", change.by > 0 ? "lighter" : "darker",
+                       std::abs(change.by));
+}
+
+/// Lighter here and darker there.
+bool goes_both_ways(const PartChange& change) {
+    return std::abs(change.by) < kSeenChange / 2;
+}
 
 }  // namespace
 
-std::vector<PartChange> changes_since(const SharedPicture& before, const Save& now, Reader reader) {
-    const Painting& painting = now.painting;
-    const FloatBlock was = small_steps(before, kComparedSide, reader),
-                     is = small_steps(now.picture(), kComparedSide, reader),
-                     sealed = small_steps(painting.ground(), kComparedSide, reader);
-    if (was.area() != is.area() || sealed.area() != is.area()) return {};
-    const std::size_t count = is.samples().size();
-    // Each pixel belongs to the part that covers it most, by half at least.
-    std::vector<std::size_t> owner(count, 0);
-    std::vector<float> most(count, 0.5F);
-    for (std::size_t p = 0; p < painting.parts.size(); ++p) {
-        const Picture mask = scaled(painting.parts[p].mask->base(), is.area().size());
-        const FloatBlock cover = coverage_of(mask, rect_of(mask.size()));
-        for (std::size_t i = 0; i < count; ++i)
-            if (cover.samples()[i] >= most[i]) most[i] = cover.samples()[i], owner[i] = p + 1;
-    }
+std::vector<PartChange> changes_between(const StatePair& pair, const Painting& painting) {
+    const ComparedGround& ground = pair.ground;
+    const std::size_t count = ground.part.size();
+    if (pair.was.samples().size() != count || pair.is.samples().size() != count) return {};
     std::vector<Sum> sums(painting.parts.size() + 1);
     for (std::size_t i = 0; i < count; ++i) {
-        const float by = is.samples()[i] - was.samples()[i];
-        Sum& sum = sums[owner[i]];
+        const float by = pair.is.samples()[i] - pair.was.samples()[i];
+        Sum& sum = sums[std::min<std::size_t>(ground.part[i], painting.parts.size())];
         sum.change += static_cast<double>(by);
-        sum.all += 1;
-        if (std::abs(static_cast<double>(by)) < kSeenChange) continue;
-        sum.changed += 1;
-        sum.steps.push_back(sealed.samples()[i]);
+        ++sum.all;
+        sum.sealed.push_back(ground.sealed.samples()[i]);
+        if (std::abs(static_cast<double>(by)) >= kSeenChange)
+            sum.changed.push_back(ground.sealed.samples()[i]);
     }
     std::vector<PartChange> changes;
     for (std::size_t p = 0; p < sums.size(); ++p) {
-        Sum& sum = sums[p];
-        if (sum.all == 0 || sum.changed / sum.all < kSpokenShare) continue;
-        std::ranges::sort(sum.steps);
-        changes.push_back({p == 0 ? PartId{0} : painting.parts[p - 1].id, sum.change / sum.all,
-                           sum.changed / sum.all, at_share(sum.steps, 0.1),
-                           at_share(sum.steps, 0.9)});
+        const Sum& sum = sums[p];
+        const auto changed = static_cast<double>(sum.changed.size());
+        if (sum.all == 0 || changed / static_cast<double>(sum.all) < kSpokenShare) continue;
+        changes.push_back({p == 0 ? PartId{0} : painting.parts[p - 1].id,
+                           sum.change / static_cast<double>(sum.all),
+                           changed / static_cast<double>(sum.all),
+                           changed / static_cast<double>(count), at_share(sum.changed, 0.1),
+                           at_share(sum.changed, 0.9), at_share(sum.sealed, 0.5)});
     }
     std::ranges::stable_sort(changes, std::greater{},
                              [](const PartChange& each) { return std::abs(each.by); });
     return changes;
 }
 
+std::string name_of_part(PartId part, const Painting& painting) {
+    if (const Part* found = painting.part(part)) return shown_name(found->name);
+    return painting.parts.empty() ? "The picture" : "What lies in no part";
+}
+
+std::string place_of(const PartChange& change, const Painting& painting) {
+    std::string name = name_of_part(change.part, painting);
+    if (painting.part(change.part) == nullptr) name[0] = painting.parts.empty() ? 't' : 'w';
+    if (change.from > change.middle + kClearOfMiddle) return "the lights of " + name;
+    if (change.to < change.middle - kClearOfMiddle) return "the shadows of " + name;
+    return name;
+}
+
 std::string in_words(const std::vector<PartChange>& changes, const Painting& painting) {
     std::string said;
     for (std::size_t i = 0; i < std::min(kMostSpoken, changes.size()); ++i) {
         const PartChange& each = changes[i];
-        const Part* part = painting.part(each.part);
-        const std::string name = part != nullptr          ? shown_name(part->name)
-                                 : painting.parts.empty() ? "The picture"
-                                                          : "What lies in no part";
+        const std::string name = name_of_part(each.part, painting);
         said += said.empty() ? "" : "; ";
-        said += std::abs(each.by) < kSeenChange / 2
+        said += goes_both_ways(each)
                     ? fmt::format("{} changed in {:.0f}% of it", name, 100 * each.share)
                     : fmt::format("{} {:.2f} {}", name, std::abs(each.by),
                                   each.by > 0 ? "lighter" : "darker");
         said += fmt::format(" (steps {:.0f} to {:.0f})", each.from, each.to);
     }
     return said.empty() ? said : said + ".";
+}
+
+std::string in_short(const std::vector<PartChange>& changes, const Painting& painting) {
+    std::string said;
+    for (std::size_t i = 0; i < std::min(kMostSpoken, changes.size()); ++i) {
+        const PartChange& each = changes[i];
+        said += fmt::format("{}{} {}", said.empty() ? "" : ", ", name_of_part(each.part, painting),
+                            goes_both_ways(each) ? "±" + fmt::format("{:.0f}%", 100 * each.share)
+                            : each.by < 0        ? fmt::format("−{:.1f}", -each.by)
+                                                 : fmt::format("+{:.1f}", each.by));
+    }
+    return said;
+}
+
+std::string in_a_sentence(const std::vector<PartChange>& changes, const Painting& painting) {
+    std::string said;
+    double share = 0;
+    for (const PartChange& each : changes) share += each.of_picture;
+    const std::size_t spoken = std::min(kMostSpoken, changes.size());
+    for (std::size_t i = 0; i < spoken; ++i) {
+        const PartChange& each = changes[i];
+        said += said.empty() ? "" : i + 1 == changes.size() ? " and " : ", ";
+        said += name_of_part(each.part, painting);
+        said += goes_both_ways(each) ? fmt::format(" changed in {:.0f}% of it", 100 * each.share)
+                                     : " became " + said_amount(each);
+    }
+    if (said.empty()) return said;
+    if (changes.size() > spoken)
+        said += fmt::format(" and {} more changed less", changes.size() - spoken);
+    return said +
+           fmt::format(", {:.0f}% of the picture; the rest stands.", std::max(1.0, 100 * share));
 }
 
 }  // namespace underpaint

@@ -15,6 +15,8 @@ class Settling {
 public:
     using Clock = std::chrono::steady_clock;
     static constexpr std::chrono::milliseconds kQuiet{500};
+    /// After so long it may be read already, in case that it stays as it is.
+    static constexpr std::chrono::milliseconds kPause{100};
     /// A file that was quiet and could not be read whole is read again after so long, even where it
     /// did not change: a program may write with pauses and leave the time of the file alone.
     static constexpr std::chrono::seconds kReadAgain{1};
@@ -23,6 +25,10 @@ public:
 
     /// What is there at a moment; nothing: no file. True: it is to be read now.
     bool look(const std::optional<FileStamp>& now, Clock::time_point moment);
+    /// It may be read, though nothing is to be made of it yet.
+    bool pauses(Clock::time_point moment) const {
+        return wanted_ && tries_ == 0 && moment - since_ >= kPause;
+    }
     /// It was read while it stayed as it was.
     void was_whole() { tries_ = 0, wanted_ = false; }
     /// It could not be read. True: that was the last try with this state, so it is to be told of.

@@ -1,24 +1,63 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "watch/watched_file.h"
 
+#include <fmt/chrono.h>
+#include <fmt/format.h>
+
+#include <malloc.h>
+
+#include <cmath>
+
+#include "files/kept_pictures.h"
 #include "files/openraster.h"
+#include "files/pixel_sum.h"
+#include "render/readings.h"
 
 namespace underpaint {
 
 WatchedFile::WatchedFile(std::filesystem::path path, std::optional<Painting> against, Reader reader,
-                         HouseRules own_rules, std::string date)
-    : path_(std::move(path)),
-      reader_(reader),
-      rules_(std::move(own_rules)),
-      date_(std::move(date)) {
+                         HouseRules own_rules, SaveLedger known, Now now)
+    : path_(std::move(path)), reader_(reader), rules_(std::move(own_rules)), now_(std::move(now)) {
     if (against) against_ = Against{std::move(*against), reader_, rules_};
+    if (known.saves().empty()) return;
+    const KeptSave& last = known.saves().back();
+    number_ = last.number;
+    last_sum_ = last.pixels;
+    if (!against_) return;
+    ground_ = compared_ground(against_->painting, reader_);
+    if (last.picture)
+        if (const auto pixels = pixels_of(*last.picture))
+            last_ = small_copy(*pixels, ground_->size);
 }
 
-std::optional<WatchedFile::Event> WatchedFile::look(Clock::time_point moment,
-                                                    const std::stop_token& stop) {
+void WatchedFile::take_unlike() {
+    even_unlike_ = again_ = true;
+    last_sum_.reset();
+}
+
+void WatchedFile::rest() const {
+    if (against_) against_->painting.ground()->forget_levels();
+    // The library keeps what large pictures took, in case of the next.
+    ::malloc_trim(0);
+}
+
+std::optional<WatchedFile::Event> WatchedFile::look(
+    Clock::time_point moment, const std::stop_token& stop,
+    const std::function<void(const Sketch&)>& sketch) {
+    if (std::exchange(again_, false)) settling_ = {};
     const auto before = stamp_of(path_);
-    if (!settling_.look(before, moment)) return std::nullopt;
-    auto read = read_finished(path_, stop);
+    if (!settling_.look(before, moment)) {
+        // Reading takes about as long as the file has to rest.
+        if (settling_.pauses(moment) && !(early_ && early_->stamp == before)) {
+            early_.emplace(before, read_finished(path_, stop));
+            if (stamp_of(path_) != before) early_.reset();
+        }
+        if (early_ && early_->stamp != before) early_.reset();
+        return std::nullopt;
+    }
+    auto read = early_ && early_->stamp == before && early_->picture ? std::move(early_->picture)
+                                                                     : read_finished(path_, stop);
+    early_.reset();
     if (stop.stop_requested()) return std::nullopt;
     // What changed while it was read is no figure of anything: it is read again when it rests.
     if (stamp_of(path_) != before) {
@@ -34,27 +73,56 @@ std::optional<WatchedFile::Event> WatchedFile::look(Clock::time_point moment,
     }
     settling_.was_whole();
     last_trouble_.clear();
-    return take(std::move(read->picture), stop);
+    return take(std::move(read->picture), stop, sketch);
 }
 
-std::optional<WatchedFile::Event> WatchedFile::take(Picture picture, const std::stop_token& stop) {
+std::optional<WatchedFile::Event> WatchedFile::take(
+    Picture picture, const std::stop_token& stop,
+    const std::function<void(const Sketch&)>& sketch) {
     // A save that changed nothing is not one.
-    if (last_pixels_ && same_pixels(last_pixels_->base(), picture)) return std::nullopt;
-    last_pixels_ = share(picture);
-    ++number_;
+    const std::uint64_t sum = pixel_sum(picture);
+    if (sum == last_sum_) return std::nullopt;
+    Saved saved;
     if (!against_) {
-        const Size size = picture.size();
-        against_ =
-            Against{sealed_from(std::move(picture), path_.stem().string(), date_), reader_, rules_};
-        return Sealed{size};
+        const std::string date = fmt::format(
+            "{:%Y-%m-%d}", fmt::localtime(std::chrono::system_clock::to_time_t(now_())));
+        // Tiles are shared: this copies none.
+        against_ = Against{sealed_from(picture, path_.stem().string(), date), reader_, rules_};
+        saved.sealed = true;
     }
-    auto save = measure_save(*against_, path_.string(), std::move(picture), stop);
+    if (!ground_) ground_ = compared_ground(against_->painting, reader_);
+    KeptSave& kept = saved.kept;
+    RgbBlock copy;
+    const auto in_frame = [&](const SharedPicture& placed) {
+        if (auto jpeg = keep(placed->base(), fmt::format("Save {}", number_ + 1), kKeptSave))
+            kept.picture = std::move(*jpeg);
+        copy = small_copy(placed->base(), ground_->size);
+        const StatePair pair = state_pair(
+            *ground_, last_.area().size().area() > 0 ? last_ : ground_->colours, copy, reader_);
+        saved.changes = changes_between(pair, against_->painting);
+        if (!sketch) return;
+        std::vector<float> drift;
+        for (std::size_t i = 0; i < pair.is.samples().size(); ++i)
+            drift.push_back(std::abs(pair.is.samples()[i] - ground_->sealed.samples()[i]));
+        sketch({at_share(std::move(drift), 0.95), saved.changes});
+    };
+    auto measured = measure_save(*against_, std::move(picture), even_unlike_, stop, in_frame);
     if (stop.stop_requested()) return std::nullopt;
-    if (!save) return Unreadable{save.error().message()};
-    save->number = number_;
-    auto changes = changes_since(last_ ? last_ : against_->painting.ground(), *save, reader_);
-    last_ = save->picture();
-    return Saved{std::move(*save), std::move(changes)};
+    last_sum_ = sum;
+    if (!measured) return Unreadable{measured.error().message()};
+    if (auto* unlike = std::get_if<Unlike>(&*measured)) return std::move(*unlike);
+    saved.save = std::get<Save>(std::move(*measured));
+    last_ = std::move(copy);
+    kept.number = ++number_;
+    kept.when = now_();
+    kept.size = saved.save.size;
+    kept.where = saved.save.where;
+    kept.figures = column_figures(saved.save.figures());
+    kept.changed = in_short(saved.changes, against_->painting);
+    for (const std::string& each : saved.save.notices)
+        kept.notices += (kept.notices.empty() ? "" : " ") + each;
+    kept.pixels = sum;
+    return saved;
 }
 
 }  // namespace underpaint

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <chrono>
 #include <filesystem>
 #include <functional>
 #include <optional>
@@ -8,6 +9,8 @@
 #include <variant>
 #include <vector>
 
+#include "files/flat_picture.h"
+#include "watch/compared.h"
 #include "watch/save.h"
 #include "watch/save_changes.h"
 #include "watch/settling.h"
@@ -16,49 +19,74 @@ namespace underpaint {
 
 /// A file that another program saves, seen by looking at it now and then. It may not be there yet,
 /// go away and come back, be replaced by another, or hold what can't be read: that is told of once
-/// and forgotten when it can be read again.
+/// and forgotten when it can be read again. Between saves it keeps the seal and small copies alone.
 class WatchedFile {
 public:
     using Clock = Settling::Clock;
+    using Now = std::function<std::chrono::sys_seconds()>;
 
     /// \param against what saves are measured against; nothing: the first save is sealed
-    /// \param date    of that seal, as ISO 8601
+    /// \param known   saves of that file that were seen before: numbers go on from there, and what
+    ///                has not changed since the last is not one more
+    /// \param now     by the clock on the wall; for the time of a save and the date of the seal
     WatchedFile(std::filesystem::path path, std::optional<Painting> against, Reader reader,
-                HouseRules own_rules, std::string date);
+                HouseRules own_rules, SaveLedger known, Now now);
 
-    /// The first save was sealed: later ones are measured against it.
-    struct Sealed {
-        Size size;
-    };
+    /// A save that was measured.
     struct Saved {
+        bool sealed = false;  ///< it was the first, and later ones are measured against it
         Save save;
+        KeptSave kept;
         std::vector<PartChange> changes;  ///< since the save before, or the seal
+    };
+    /// What can soon be said of a save, on small copies.
+    struct Sketch {
+        double value = 0;  ///< 95 % of the drift from the seal, in steps
+        std::vector<PartChange> changes;
     };
     /// It can't be read or measured, in a sentence.
     struct Unreadable {
         std::string words;
     };
-    using Event = std::variant<Sealed, Saved, Unreadable>;
+    using Event = std::variant<Saved, Unlike, Unreadable>;
 
     /// Looks at the file. Nothing: it is as it was, or not at rest yet, or its pixels are.
-    std::optional<Event> look(Clock::time_point moment, const std::stop_token& stop = {});
+    /// \param sketch told once of each save that is about to be measured
+    std::optional<Event> look(Clock::time_point moment, const std::stop_token& stop = {},
+                              const std::function<void(const Sketch&)>& sketch = {});
+    /// What is unlike the seal is measured all the same: that which was last told of, and what
+    /// comes after it.
+    void take_unlike();
+    /// Gives memory back that is taken again when it is needed.
+    void rest() const;
     /// Something is on its way.
     bool waits() const { return settling_.waits(); }
     const std::filesystem::path& path() const { return path_; }
     const std::optional<Against>& against() const { return against_; }
+    /// What states are compared upon; there once there is a seal.
+    const std::optional<ComparedGround>& ground() const { return ground_; }
 
 private:
-    std::optional<Event> take(Picture picture, const std::stop_token& stop);
+    /// A file that was read while its rest was waited for.
+    struct Read {
+        std::optional<FileStamp> stamp;
+        Result<FlatPicture> picture;
+    };
+    std::optional<Event> take(Picture picture, const std::stop_token& stop,
+                              const std::function<void(const Sketch&)>& sketch);
 
     std::filesystem::path path_;
     std::optional<Against> against_;
     Reader reader_;
     HouseRules rules_;
-    std::string date_;
+    Now now_;
     Settling settling_;
-    SharedPicture last_;         // in the frame of the seal
-    SharedPicture last_pixels_;  // as the file had them
+    std::optional<Read> early_;
+    std::optional<ComparedGround> ground_;
+    RgbBlock last_;                          // as it is compared; empty: the seal
+    std::optional<std::uint64_t> last_sum_;  // of the pixels
     std::string last_trouble_;
+    bool even_unlike_ = false, again_ = false;
     int number_ = 0;
 };
 

@@ -78,13 +78,13 @@ TEST_F(VersionsDesk, BranchesGoTheirOwnWayAndUndoBringsAllBack) {
     session().document.change("Remove a pass", std::move(next));
     window_->show_bench("versions");
     all_there();
-    EXPECT_TRUE(same_but_for_time(as_version(painting(), 1), before));
+    EXPECT_TRUE(same_but_for_records(as_version(painting(), 1), before));
     EXPECT_EQ(painting().passes.size() + 1, before.passes.size());
     QTest::mouseDClick(&grid(), Qt::LeftButton, {}, grid().picture_rect(0).center().toPoint());
     EXPECT_EQ(painting().version, 1);
     EXPECT_EQ(painting().passes, before.passes);
     for (int i = 0; i < 3; ++i) trigger("undo");
-    EXPECT_TRUE(same_but_for_time(painting(), before));
+    EXPECT_TRUE(same_but_for_records(painting(), before));
 }
 
 TEST_F(VersionsDesk, EachIsMadeAndMeasuredAndValuesStay) {
@@ -113,7 +113,7 @@ TEST_F(VersionsDesk, LookingAtOneChangesNothingAndGoingOnChoosesIt) {
     make("make_quieter", "intensity 25%", 3);
     const Painting before = painting();
     QTest::mouseClick(&grid(), Qt::LeftButton, {}, grid().picture_rect(1).center().toPoint());
-    EXPECT_TRUE(same_but_for_time(painting(), before));
+    EXPECT_TRUE(same_but_for_records(painting(), before));
     EXPECT_EQ(find<QPushButton>("go_on_with_version")->text(), "Go on with Hues −28°");
     ASSERT_TRUE(find<DifferenceTable>("difference_table")->apart());
     QTest::keyClick(&grid(), Qt::Key_Left);
@@ -163,7 +163,7 @@ TEST_F(VersionsDesk, APartAndAPassAreTakenOverFromAnother) {
     EXPECT_EQ(painting().versions[1], before.versions[1]) << "the other stays as it is";
     all_there();
     trigger("undo");
-    EXPECT_TRUE(same_but_for_time(painting(), before)) << "one step";
+    EXPECT_TRUE(same_but_for_records(painting(), before)) << "one step";
     QMenu* menu = find<QPushButton>("take_pass")->menu();
     emit menu->aboutToShow();
     ASSERT_EQ(menu->actions().size(), 1);
@@ -290,7 +290,7 @@ TEST_F(VersionsDesk, HuesAreSeenWhileTheSliderMovesAndGivenUpWithIt) {
     QTest::keyClick(slider, Qt::Key_Right);
     all_there();
     EXPECT_NE(picture(), before);
-    EXPECT_TRUE(same_but_for_time(painting(), was)) << "nothing is changed by looking";
+    EXPECT_TRUE(same_but_for_records(painting(), was)) << "nothing is changed by looking";
     click("turn_hues");
     all_there();
     EXPECT_EQ(picture(), before);
@@ -365,7 +365,7 @@ TEST_F(VersionsDesk, PairByPairEachStandsOnItsSideOfTheSeam) {
     ASSERT_TRUE(wait([&] { return !table->rows().empty(); }));
     const Painting before = painting();
     QTest::keyClick(table, Qt::Key_Return);
-    EXPECT_TRUE(same_but_for_time(painting(), before)) << "neither is the chosen one";
+    EXPECT_TRUE(same_but_for_records(painting(), before)) << "neither is the chosen one";
     QTest::keyClick(pair, Qt::Key_Right);
     EXPECT_EQ(std::pair(pair->left(), pair->right()), std::pair(1, 2)) << "round";
     // The seam is dragged.
@@ -426,7 +426,7 @@ TEST_F(VersionsDesk, BlindEveryPairIsSeenOnceWithoutNamesAndCounted) {
     ASSERT_TRUE(wait([&] { return !window_->files().busy(); }));
     EXPECT_EQ(open_painting(folder_ / "blind.ora", "2026-12-01")->painting.looks, painting().looks);
     trigger("undo");
-    EXPECT_TRUE(same_but_for_time(painting(), before));
+    EXPECT_TRUE(same_but_for_records(painting(), before));
     click("blind");
     const QPoint from = blind->picture_rect(false).center().toPoint();
     QTest::mousePress(blind, Qt::LeftButton, {}, from);
@@ -471,7 +471,7 @@ TEST_F(VersionsDesk, ALateChangeGoesUnderAllVersionsAsOneStep) {
     auto* offer = find<UnderpaintOffer>("underpaint_offer");
     ASSERT_TRUE(wait([&] { return offer->finished(); }));
     ASSERT_NE(offer->offered(), nullptr);
-    EXPECT_TRUE(same_but_for_time(painting(), before)) << "nothing is changed by looking";
+    EXPECT_TRUE(same_but_for_records(painting(), before)) << "nothing is changed by looking";
     const QString said = find<QLabel>("underpaint_words")->text();
     EXPECT_NE(said.indexOf("200%"), -1) << said.toStdString();
     click("put_underpaint");
@@ -484,7 +484,7 @@ TEST_F(VersionsDesk, ALateChangeGoesUnderAllVersionsAsOneStep) {
     EXPECT_NE(find<QLabel>("late_summary")->text().indexOf("Seal"), -1);
     settle();
     trigger("undo");
-    EXPECT_TRUE(same_but_for_time(painting(), before)) << "one step";
+    EXPECT_TRUE(same_but_for_records(painting(), before)) << "one step";
     // What was said of one painting is not done to another.
     picked_ = folder_ / "figure.png";
     click("choose_underpaint");
@@ -493,7 +493,7 @@ TEST_F(VersionsDesk, ALateChangeGoesUnderAllVersionsAsOneStep) {
     const Painting renamed = painting();
     click("put_underpaint");
     ASSERT_TRUE(wait([&] { return offer->finished(); }));
-    EXPECT_TRUE(same_but_for_time(painting(), renamed));
+    EXPECT_TRUE(same_but_for_records(painting(), renamed));
     // Another picture altogether, of another shape; and no picture at all.
     ASSERT_TRUE(
         save_png(folder_ / "noise.png", testing::noise({90, 400}, Channels::rgb, Depth::bits8)));
@@ -507,7 +507,7 @@ TEST_F(VersionsDesk, ALateChangeGoesUnderAllVersionsAsOneStep) {
     ASSERT_TRUE(wait([&] { return offer->finished(); }));
     EXPECT_EQ(offer->offered(), nullptr);
     EXPECT_NE(find<QLabel>("underpaint_words")->text().indexOf("none.png"), -1);
-    EXPECT_TRUE(same_but_for_time(painting(), renamed));
+    EXPECT_TRUE(same_but_for_records(painting(), renamed));
 }
 
 TEST_F(VersionsDesk, ThePaintingItselfIsMadeAnotherSize) {
@@ -531,10 +531,10 @@ TEST_F(VersionsDesk, ThePaintingItselfIsMadeAnotherSize) {
     const double was = audit(before, {})->passes.back().value.running.p95;
     EXPECT_NEAR(audit(painting(), {})->passes.back().value.running.p95, was, 0.02);
     trigger("undo");
-    EXPECT_TRUE(same_but_for_time(painting(), before));
+    EXPECT_TRUE(same_but_for_records(painting(), before));
     // More than any machine has: said, and nothing is changed.
     ASSERT_TRUE(resize("90000 x 90000"));
-    EXPECT_TRUE(same_but_for_time(painting(), before));
+    EXPECT_TRUE(same_but_for_records(painting(), before));
     EXPECT_NE(find<QLabel>("late_summary")->text(), "");
     EXPECT_FALSE(resize("0 x 5") && painting().size() != before.size());
 }

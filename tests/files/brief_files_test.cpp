@@ -234,10 +234,10 @@ TEST(KeptPictures, KeepColoursAsFineAsValues) {
 TEST(KeptPictures, DamagedAndTooLargeOnesAreRefused) {
     Bytes bytes = *kept().jpeg;
     bytes.resize(bytes.size() / 2);
-    EXPECT_FALSE(kept_from("f", "n", bytes));
-    EXPECT_FALSE(kept_from("f", "n", {}));
+    EXPECT_FALSE(kept_from("f", "n", bytes, KeptCheck::pixels));
+    EXPECT_FALSE(kept_from("f", "n", {}, KeptCheck::pixels));
     const auto huge = write_jpeg("f", testing::filled({4200, 3}, Channels::grey, grey(0.5F)), 80);
-    EXPECT_FALSE(kept_from("f", "n", *huge));
+    EXPECT_FALSE(kept_from("f", "n", *huge, KeptCheck::pixels));
 }
 
 TEST(KeptPictures, ComeFromAnyPictureFileAndSayWhatIsWrong) {

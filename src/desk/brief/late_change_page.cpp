@@ -282,11 +282,9 @@ void LateChangePage::resize_painting() {
                                                                          const Deliver& deliver) {
         auto made = reframed(painting, resized(painting.size(), size, other));
         deliver([this, painting, made = std::move(made)] {
-            if (!same_but_for_time(painting, session_.document.painting()))
+            if (!same_but_for_records(painting, session_.document.painting()))
                 return summary_->setText(tr("The painting was changed meanwhile; ask again."));
-            Painting next = made;
-            next.log = session_.document.painting().log;
-            session_.document.change(tr("Another size"), std::move(next));
+            session_.document.change(tr("Another size"), made);
             size_->clear();
             begin();
         });

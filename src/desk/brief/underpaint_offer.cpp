@@ -171,7 +171,7 @@ QString UnderpaintOffer::in_words(const AnotherUnderpaint& next) const {
 
 /// What was made for one painting is for no other: else it is dropped, and that is said.
 bool UnderpaintOffer::still_is(const Painting& painting) {
-    if (same_but_for_time(painting, desk_.session.document.painting())) return true;
+    if (same_but_for_records(painting, desk_.session.document.painting())) return true;
     drop();
     words_->setText(tr("The painting was changed meanwhile; choose the file again."));
     refresh();
@@ -191,11 +191,10 @@ void UnderpaintOffer::put_in_place() {
             if (!shaped) return;
             next = with_seal(std::move(next), day, shaped);
         }
-        next.log = offer.of.log;
+        next = with_records_of(std::move(next), offer.of);
         deliver([this, of = offer.of, next = std::move(next)] {
             if (!still_is(of)) return;
-            Painting made = next;
-            made.log = desk_.session.document.painting().log;
+            const Painting made = with_records_of(next, desk_.session.document.painting());
             const QString words = made.sealed()
                                       ? tr("Another underpaint lies under all versions, sealed as "
                                            "Seal %1.")

@@ -244,9 +244,7 @@ void LedgerHeader::paintEvent(QPaintEvent*) {
     painter.setPen(greys().secondary);
     painter.drawText(rect().adjusted(scaled(6), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter,
                      tr("Passes"));
-    for (const LedgerColumn& column : ledger_columns(width() - scaled(kScrollBar)))
-        painter.drawText(QRect(0, 0, column.right, height()), Qt::AlignRight | Qt::AlignVCenter,
-                         from_view(column.measure.label));
+    draw_column_names(painter, rect().adjusted(0, 0, -scaled(kScrollBar), 0));
 }
 
 BalanceRow::BalanceRow(const Session& session, const Measuring& measuring, QWidget* parent)

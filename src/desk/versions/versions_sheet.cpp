@@ -200,7 +200,7 @@ void VersionsSheet::take_part(PartId part) {
             const Painting made = with_part_from(painting, other, part, stop);
             if (stop.stop_requested()) return;
             deliver([this, painting, made] {
-                if (same_but_for_time(painting, edits_.painting()))
+                if (same_but_for_records(painting, edits_.painting()))
                     edits_.take_over(tr("A part's colour of another"), made);
             });
         });
@@ -225,7 +225,7 @@ void VersionsSheet::refresh() {
     if (!any) return;
     const Painting& painting = edits_.painting();
     // What the slider shows is of no other painting.
-    if (!hue_row_->isHidden() && tried_.underpaint && !same_but_for_time(tried_, painting))
+    if (!hue_row_->isHidden() && tried_.underpaint && !same_but_for_records(tried_, painting))
         end_trying();
     const bool laid = !painting.passes.empty();
     hues_->setEnabled(laid), reverse_->setEnabled(laid), quieter_->setEnabled(laid);

@@ -261,7 +261,7 @@ void VersionsSheet::make(const QString& label, const QString& name, const QStrin
 
 /// What was made is of no other painting: else it says so.
 bool VersionsSheet::still_is(const Painting& painting) {
-    if (same_but_for_time(painting, edits_.painting())) return true;
+    if (same_but_for_records(painting, edits_.painting())) return true;
     hint_->setText(tr("The painting was changed meanwhile; ask again."));
     hint_->show();
     return false;

@@ -29,6 +29,12 @@ FileDesk::Picker dialogs() {
         },
         [](const QString& title, const QString& kinds, const Path& proposed) {
             return path_of(QFileDialog::getSaveFileName(nullptr, title, text_of(proposed), kinds));
+        },
+        [](const QString& title, const QString& kinds, const Path& folder) {
+            QFileDialog dialog(nullptr, title, text_of(folder), kinds);
+            dialog.setFileMode(QFileDialog::AnyFile);
+            return dialog.exec() == QDialog::Accepted ? path_of(dialog.selectedFiles().value(0))
+                                                      : Path();
         }};
 }
 
@@ -213,7 +219,7 @@ void FileDesk::stop_loading() {
 void FileDesk::when_safe(std::function<void()> then) {
     if (saving()) return after_save_.push_back(std::move(then));
     if (!session_.document.unsaved() ||
-        (given_up_ && same_but_for_time(*given_up_, session_.document.painting())))
+        (given_up_ && same_but_for_records(*given_up_, session_.document.painting())))
         return then();
     notice_.ask(
         tr("%1 has changes that are not saved.").arg(shown(session_.document.painting().name)),
@@ -266,7 +272,7 @@ void FileDesk::turn(Turn turn) {
                 finish(loading_);
                 if (session_.document.number() != document) return;
                 // What was changed meanwhile is turned too.
-                if (!same_but_for_time(session_.document.painting(), painting))
+                if (!same_but_for_records(session_.document.painting(), painting))
                     return this->turn(turn);
                 session_.document.change(label, std::move(*result));
             });
@@ -322,6 +328,14 @@ void FileDesk::say(const QString& text) {
 
 Path FileDesk::ask_for_file(const QString& title, const QString& kinds) const {
     return picker_.to_open(title, kinds, folder());
+}
+
+std::filesystem::path FileDesk::ask_for_file_to_watch() const {
+    const std::string& watched = session_.document.painting().saves.file();
+    return picker_.to_watch(
+        tr("Watch a file"),
+        picture_kinds(tr("What other programs save"), {QStringLiteral("*.ora")}),
+        watched.empty() ? folder() : Path(watched));
 }
 
 AskForFile FileDesk::asking() {

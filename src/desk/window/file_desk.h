@@ -36,6 +36,9 @@ public:
         std::function<Path(const QString& title, const QString& kinds, const Path& folder)> to_open;
         std::function<Path(const QString& title, const QString& kinds, const Path& proposed)>
             to_save;
+        /// Of a file that need not be there yet.
+        std::function<Path(const QString& title, const QString& kinds, const Path& folder)>
+            to_watch;
     };
     /// How a file is read; see open_any().
     using Opener =
@@ -89,6 +92,9 @@ public:
 
     /// Asks for a file to read; empty when the person thought better.
     Path ask_for_file(const QString& title, const QString& kinds) const;
+
+    /// The same of a file that another program saves, and that need not be there yet.
+    Path ask_for_file_to_watch() const;
 
     QStringList recent() const;
     /// Those that recent files were before they were saved over, the newest first.

@@ -199,7 +199,7 @@ void FileDesk::compare_with_theirs() {
                     return say(tr("%1 can't be shown beside yours: it is of another size, or "
                                   "can't be read.")
                                    .arg(name_of(file)));
-                if (!same_but_for_time(session_.document.painting(), painting))
+                if (!same_but_for_records(session_.document.painting(), painting))
                     return compare_with_theirs();
                 session_.outlook.compare(std::move(*beside));
             });

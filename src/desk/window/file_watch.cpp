@@ -11,7 +11,8 @@ namespace {
 /// Whoever writes a file may do so in many steps.
 constexpr std::chrono::milliseconds kWatchRest{300};
 
-/// The same for a file by whatever way it is named.
+}  // namespace
+
 QString mark_of(const std::filesystem::path& file) {
     std::error_code error;
     auto real = std::filesystem::weakly_canonical(file, error);
@@ -20,8 +21,6 @@ QString mark_of(const std::filesystem::path& file) {
     return QString::fromLatin1(
         QCryptographicHash::hash(name, QCryptographicHash::Sha256).toHex().left(32));
 }
-
-}  // namespace
 
 FileWatch::FileWatch(std::filesystem::path marks, QObject* parent)
     : QObject(parent), marks_(std::move(marks)) {

@@ -12,6 +12,9 @@
 
 namespace underpaint {
 
+/// A name for the mark of a file: the same by whatever way the file is named.
+QString mark_of(const std::filesystem::path& file);
+
 /// Watches over one file while it is open here: notices when somebody else writes it, and whether
 /// another window has it open.
 class FileWatch : public QObject {

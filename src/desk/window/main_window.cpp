@@ -45,7 +45,9 @@ QSize first_size(QSize wanted, QSize available) {
 }
 
 MainWindow::MainWindow(std::function<std::string()> day, std::function<Moment()> clock)
-    : day_(std::move(day)), time_(new TimeKeeper(session_, meters_.brief, clock, this)) {
+    : day_(std::move(day)),
+      clock_(clock),
+      time_(new TimeKeeper(session_, meters_.brief, clock, this)) {
     setWindowTitle(tr("Faithful Underpaint"));
     setAcceptDrops(true);
     const QSize available = screen()->availableSize();
@@ -150,6 +152,9 @@ QMenu* MainWindow::file_menu() {
     add("open", tr("Open a painting…"), QKeySequence::Open, [this] { files_->open(); });
     add("bring_in", tr("Bring in a picture…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_O),
         [this] { files_->bring_in(); });
+    add("watch", tr("Watch a file…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_W), [this] {
+        if (const auto file = files_->ask_for_file_to_watch(); !file.empty()) watch_file(file);
+    });
     auto* recent = menu->addMenu(tr("Open again"));
     connect(recent, &QMenu::aboutToShow, this, [this, recent] { fill_recent(recent); });
     add("unsaved", tr("Unsaved work…"), {}, [this] { unsaved_->offer(true); });
@@ -485,9 +490,50 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
     if (urls.size() == 1 && urls.first().isLocalFile()) event->acceptProposedAction();
 }
 
+/// With Ctrl held a file is watched instead of opened.
 void MainWindow::dropEvent(QDropEvent* event) {
-    files_->open_file(path_of(event->mimeData()->urls().first()));
+    const auto file = path_of(event->mimeData()->urls().first());
+    event->modifiers().testFlag(Qt::ControlModifier) ? watch_file(file) : files_->open_file(file);
     event->acceptProposedAction();
+}
+
+void MainWindow::watch_file(const std::filesystem::path& file) {
+    beside_.reset();
+    watched_.reset();
+    watched_ = mark_watched(file);
+    if (!watched_)
+        return notice_->say(tr("%1 is watched already, by another strip.").arg(name_of(file)));
+    const WatchOptions options{file, session_.choices.reader(), session_.settings.rules(), clock_};
+    if (session_.document.has_painting() && session_.document.painting().sealed()) {
+        beside_ = std::make_unique<BesideDesk>(session_.document, options, files_->asking());
+    } else {
+        auto own = own_painting(file, {}, autosave_->store());
+        if (!own) return notice_->say(QString::fromStdString(own.error().message()));
+        beside_ = std::make_unique<BesideDesk>(std::move(*own), options, autosave_->store(),
+                                               files_->asking());
+    }
+    connect(beside_.get(), &BesideDesk::opened, this, &MainWindow::take_from_strip);
+    connect(beside_.get(), &BesideDesk::troubled, notice_, &NoticeBar::say);
+    connect(
+        beside_.get(), &BesideDesk::closed, this,
+        [this] {
+            beside_.reset();
+            watched_.reset();
+        },
+        Qt::QueuedConnection);
+    beside_->strip().show();
+}
+
+void MainWindow::take_from_strip(std::shared_ptr<BesideDesk::Opened> opened) {
+    files_->begin_unsaved(std::make_shared<Painting>(std::move(opened->painting)), opened->file,
+                          opened->stamp, [this, opened] {
+                              if (opened->work) autosave_->go_on_with(std::move(*opened->work));
+                              // The strip goes on with the painting that is here now.
+                              const std::filesystem::path file =
+                                  session_.document.painting().saves.file();
+                              QMetaObject::invokeMethod(
+                                  this, [this, file] { watch_file(file); }, Qt::QueuedConnection);
+                          });
 }
 
 }  // namespace underpaint

@@ -5,6 +5,7 @@
 #include <functional>
 
 #include "desk/window/benches.h"
+#include "desk/window/beside_desk.h"
 #include "desk/window/file_desk.h"
 #include "desk/window/unsaved_offer.h"
 #include "desk/work/time_keeper.h"
@@ -52,6 +53,13 @@ public:
     /// By its id; nothing happens when there is none of that name.
     void show_bench(const QString& id);
     Bench& bench() const { return *bench_; }
+    /// Shows a strip for a file that another program saves: measured against the seal of the
+    /// painting here, or by itself where there is none.
+    void watch_file(const std::filesystem::path& file);
+    /// Takes over the painting of a strip, with the save that is to be seen.
+    void take_from_strip(std::shared_ptr<BesideDesk::Opened> opened);
+    /// Null when no file is watched.
+    BesideDesk* beside() const { return beside_.get(); }
     const TimeKeeper& time() const { return *time_; }
 
 protected:
@@ -85,11 +93,14 @@ private:
     Session session_;
     Meters meters_{session_};
     std::function<std::string()> day_;
+    std::function<Moment()> clock_;
     TimeKeeper* time_;
     NoticeBar* notice_;
     FileDesk* files_;
     Autosave* autosave_;
     UnsavedOffer* unsaved_;
+    std::optional<FileLock> watched_;
+    std::unique_ptr<BesideDesk> beside_;
     Canvas* canvas_;
     Display* display_;
     TopBar* top_;

@@ -75,7 +75,8 @@ UnsavedNote Autosave::note() const {
             stamp_(),
             clock_(),
             document_.history().steps_since_saved(),
-            document_.history().undo_label()};
+            document_.history().undo_label(),
+            document_.painting().saves.file()};
 }
 
 void Autosave::keep() {
@@ -109,6 +110,17 @@ void Autosave::keep_now() {
     static_cast<void>(keeper_->keep(store_, document_.painting(), note(), {}));
     due_.stop();
     longest_.stop();
+}
+
+std::optional<UnsavedWork> Autosave::hand_over() {
+    keep_now();
+    due_.stop();
+    longest_.stop();
+    job_.stop();
+    const auto keeper = std::exchange(keeper_, nullptr);
+    if (!keeper) return std::nullopt;
+    const std::scoped_lock lock(keeper->mutex);
+    return std::exchange(keeper->work, std::nullopt);
 }
 
 void Autosave::drop() {

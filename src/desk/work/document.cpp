@@ -44,8 +44,7 @@ void Document::mark_saved(std::filesystem::path file, const Painting& as) {
 void Document::change(const QString& label, Painting next, const QString& gesture) {
     if (!history_) return;
     // It was begun a while ago, perhaps.
-    next.log = painting().log;
-    next = with_settled_groups(std::move(next));
+    next = with_settled_groups(with_records_of(std::move(next), painting()));
     if (next == painting()) return;
     history_->change(label.toStdString(), std::move(next), gesture.toStdString());
     tell_changed();
@@ -57,17 +56,13 @@ void Document::end_gesture() {
 
 void Document::undo() {
     if (!history_ || !history_->can_undo()) return;
-    WorkLog log = painting().log;
     history_->undo();
-    history_->set_log(std::move(log));
     tell_changed();
 }
 
 void Document::redo() {
     if (!history_ || !history_->can_redo()) return;
-    WorkLog log = painting().log;
     history_->redo();
-    history_->set_log(std::move(log));
     tell_changed();
 }
 
@@ -75,6 +70,13 @@ void Document::log(WorkLog log) {
     if (!history_) return;
     history_->set_log(std::move(log));
     emit logged();
+}
+
+void Document::keep_saves(SaveLedger saves) {
+    if (!history_) return;
+    history_->set_saves(std::move(saves));
+    emit saves_kept();
+    emit saved_changed();
 }
 
 void Document::tell_changed() {

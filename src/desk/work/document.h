@@ -38,6 +38,8 @@ public:
     void redo();
     /// What was worked; no step of the history, and nothing to be saved for.
     void log(WorkLog log);
+    /// What the painter's own program saved; no step of the history either, but to be saved.
+    void keep_saves(SaveLedger saves);
 
     /// Who is to have followed before anybody hears of another painting, or of a change.
     void let_follow_first(std::function<void()> begun, std::function<void()> changed) {
@@ -48,6 +50,7 @@ public:
 signals:
     void begun();  ///< another painting
     void logged();
+    void saves_kept();
     void changed();  ///< the same one, changed (also after begun)
     void saved_changed();
 
