@@ -6,7 +6,7 @@ using namespace underpaint;
 using namespace underpaint::fuzz;
 
 int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
-    const auto load = [](const std::string&, std::string name) -> Result<KeptPicture> {
+    const auto load = [](const std::string&, std::string name, KeptCheck) -> Result<KeptPicture> {
         return KeptPicture{std::move(name), {4, 3}, std::make_shared<const Bytes>()};
     };
     const std::string_view text = as_text(data, size);

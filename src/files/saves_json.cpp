@@ -80,8 +80,8 @@ KeptSave save_from(const Json& json, const LoadKept& load, std::vector<std::stri
     if (auto picture = load(json.at("picture"), name, KeptCheck::header))
         save.picture = std::move(*picture);
     else
-        lost.push_back(fmt::format("The picture of save {} was lost: {}", save.number,
-                                   picture.error().what));
+        lost.push_back(
+            fmt::format("The picture of save {} was lost: {}", save.number, picture.error().what));
     return save;
 }
 

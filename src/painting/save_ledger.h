@@ -30,7 +30,8 @@ struct KeptSave {
     Size size;        ///< of the file
     Alignment where;  ///< of the seal in the file
     std::array<SaveFigure, kSaveColumns> figures;
-    std::string changed;  ///< in value since the save before, "Sky +0.3"; empty: nothing worth a word
+    std::string
+        changed;  ///< in value since the save before, "Sky +0.3"; empty: nothing worth a word
     std::string notices;  ///< how it was brought to the seal's frame
     /// In the seal's frame, at viewing scale; nothing where it was lost.
     std::optional<KeptPicture> picture;

@@ -17,7 +17,9 @@ namespace {
 
 constexpr std::size_t kMostTried = 20'000;  // pixels that a way is looked for with
 constexpr std::size_t kMostPoints = 5;      // of a curve, between its ends
-constexpr double kHelps = 0.8, kAsWell = 1.2;
+constexpr double kHelps = 0.8;
+/// From this share of the whole change on a part is mended by itself.
+constexpr double kMostOfIt = 0.6;
 constexpr double kHeldBudget = 0.25;  // 95 % of drift that counts as held
 constexpr double kBlur = 2;
 
@@ -45,8 +47,8 @@ Tried some_of(const StatePair& pair, const FloatBlock& place) {
     Tried tried{RgbBlock({0, 0, count, 1}), RgbBlock({0, 0, count, 1}), {}, {}};
     for (std::size_t n = 0; n < inside.size(); n += every) {
         const std::size_t i = inside[n], at = n / every;
-        for (const auto& [from, to] : {std::pair(&pair.before, &tried.before),
-                                       std::pair(&pair.now, &tried.now)}) {
+        for (const auto& [from, to] :
+             {std::pair(&pair.before, &tried.before), std::pair(&pair.now, &tried.now)}) {
             to->all().r[at] = from->all().r[i];
             to->all().g[at] = from->all().g[i];
             to->all().b[at] = from->all().b[i];
@@ -187,8 +189,7 @@ CurveWay fitted_curve(const Tried& tried, Reader reader) {
                 off += static_cast<double>(made.samples()[i] - tried.was[i]);
             off /= static_cast<double>(each.pixels.size());
             const Rgb out = grey(static_cast<float>(each.out));
-            const double step =
-                static_cast<double>(step_of(read(Reader::lightness, out))) - off;
+            const double step = static_cast<double>(step_of(read(Reader::lightness, out))) - off;
             each.out = grey_of(static_cast<float>(std::clamp(step, 1.0, 9.0)));
         }
         way = curve_through(stretches);
@@ -260,10 +261,6 @@ FloatBlock inside_part(FloatBlock place, const ComparedGround& ground, std::uint
     return place;
 }
 
-double left_at_best(const BringBack& found) {
-    return found.ways.empty() ? found.differs : found.ways.front().left;
-}
-
 }  // namespace
 
 FloatBlock changed_place(const StatePair& pair) {
@@ -281,19 +278,15 @@ std::optional<BringBack> bring_back(const StatePair& pair, const std::vector<Par
                                     const std::stop_token& stop) {
     if (changes.empty()) return std::nullopt;
     const FloatBlock all = changed_place(pair);
-    const PartChange& most = *std::ranges::max_element(changes, {}, [](const PartChange& each) {
-        return std::max(std::abs(each.by), kSeenChange * each.share) * each.of_picture / each.share;
-    });
+    const PartChange& most = changes.front();
+    double whole = 0;
+    for (const PartChange& each : changes) whole += weight_of(each);
+    if (weight_of(most) < kMostOfIt * whole)
+        return brought_back(pair, std::nullopt, all, reader, stop);
     const auto at = std::ranges::find(painting.parts, most.part, &Part::id);
-    const auto place_in_list =
-        at == painting.parts.end() ? 0U : static_cast<std::uint32_t>(at - painting.parts.begin() + 1);
-    auto of_part =
-        brought_back(pair, most, inside_part(all, pair.ground, place_in_list), reader, stop);
-    if (changes.size() == 1 || stop.stop_requested()) return of_part;
-    auto of_all = brought_back(pair, std::nullopt, all, reader, stop);
-    if (!of_part || (of_all && left_at_best(*of_all) <= kAsWell * left_at_best(*of_part)))
-        return of_all;
-    return of_part;
+    const std::ptrdiff_t place = at == painting.parts.end() ? 0 : at - painting.parts.begin() + 1;
+    return brought_back(
+        pair, most, inside_part(all, pair.ground, static_cast<std::uint32_t>(place)), reader, stop);
 }
 
 std::string in_words(const Way& way, const BringBack& found, const Painting& painting) {

@@ -43,7 +43,7 @@ struct BringBack {
     std::vector<Way> ways;           ///< those that leave four fifths of that at most; best first
 };
 
-/// Of the part that changed most, or of all that changed where that can be brought back as well.
+/// Of the part that has most of the change, three fifths at least; else of all that changed.
 /// Nothing where nothing changed, or when stopped.
 std::optional<BringBack> bring_back(const StatePair& pair, const std::vector<PartChange>& changes,
                                     const Painting& painting, Reader reader,

@@ -15,8 +15,8 @@ Size compared_size(Size painting) {
     const int longest = std::max(painting.width, painting.height);
     if (longest <= kComparedSide) return painting;
     const auto side = [&](int length) {
-        return std::max(1, static_cast<int>(std::lround(static_cast<double>(length) *
-                                                        kComparedSide / longest)));
+        return std::max(1, static_cast<int>(
+                               std::lround(static_cast<double>(length) * kComparedSide / longest)));
     };
     return {side(painting.width), side(painting.height)};
 }
@@ -56,8 +56,8 @@ StatePair state_pair(const ComparedGround& ground, RgbBlock before, RgbBlock now
 
 double at_share(std::vector<float> values, double share) {
     if (values.empty()) return 0;
-    const auto rank = static_cast<std::ptrdiff_t>(
-        std::ceil(share * static_cast<double>(values.size())) - 1);
+    const auto rank =
+        static_cast<std::ptrdiff_t>(std::ceil(share * static_cast<double>(values.size())) - 1);
     const auto at = values.begin() + std::clamp<std::ptrdiff_t>(
                                          rank, 0, static_cast<std::ptrdiff_t>(values.size()) - 1);
     std::ranges::nth_element(values, at);

@@ -17,7 +17,7 @@ namespace underpaint {
 namespace {
 
 constexpr std::size_t kMostMeasured = 4'000'000;  // pixels whose differences are kept in memory
-constexpr int kAlpha = 3;  // channel
+constexpr int kAlpha = 3;                         // channel
 
 /// As the file lies, of what was turned back to lie as the seal does.
 Picture turned_as(Picture picture, const Alignment& where) {
@@ -67,8 +67,8 @@ public:
         if (!from_) return wanted;
         const FloatBlock had = steps_of(rgb_of(*from_, area), Reader::lightness);
         for (std::size_t i = 0; i < wanted.samples().size(); ++i)
-            wanted.samples()[i] = std::clamp(
-                file.samples()[i] + wanted.samples()[i] - had.samples()[i], 1.0F, 9.0F);
+            wanted.samples()[i] =
+                std::clamp(file.samples()[i] + wanted.samples()[i] - had.samples()[i], 1.0F, 9.0F);
         return wanted;
     }
 
@@ -106,7 +106,8 @@ Result<MendingLayer> mending_layer(const std::filesystem::path& file, const Pain
         for (const KeptSave* save : {before, &now})
             if (!save->picture)
                 return trouble("Save " + std::to_string(save->number), "its picture was not kept.");
-        const auto earlier = pixels_of(*before->picture, stop), later = pixels_of(*now.picture, stop);
+        const auto earlier = pixels_of(*before->picture, stop),
+                   later = pixels_of(*now.picture, stop);
         if (!earlier) return tl::unexpected(earlier.error());
         if (!later) return tl::unexpected(later.error());
         wanted.emplace(in_file(*earlier), in_file(*later));
@@ -127,8 +128,8 @@ Result<MendingLayer> mending_layer(const std::filesystem::path& file, const Pain
         const FloatBlock is = steps_of(colours, Reader::lightness), to = wanted->steps(is, tile);
         RgbBlock laid = colours;
         for (std::size_t p = 0; p < cover.samples().size(); ++p) {
-            const Rgb made =
-                relit({colours.all().r[p], colours.all().g[p], colours.all().b[p]}, to.samples()[p]);
+            const Rgb made = relit({colours.all().r[p], colours.all().g[p], colours.all().b[p]},
+                                   to.samples()[p]);
             laid.all().r[p] = made.r, laid.all().g[p] = made.g, laid.all().b[p] = made.b;
         }
         layer.picture.write_rgb(laid);

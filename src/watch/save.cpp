@@ -162,7 +162,7 @@ std::array<SaveFigure, kSaveColumns> column_figures(const PassAudit& state) {
     auto at = figures.begin();
     for (const MeasureRecord* measure : kMeasures) {
         if (!measure->column || at == figures.end()) continue;
-        if (const auto words = measure->words(state)) *at = {words->balance, words->verdict};
+        if (const auto words = measure->words(state)) *at = {words->now, words->verdict};
         ++at;
     }
     return figures;

@@ -22,11 +22,6 @@ struct Sum {
     std::vector<float> sealed, changed;  // steps of the seal: of all, and of what changed
 };
 
-std::string said_amount(const PartChange& change) {
-    return fmt::format("{} by {:.2f} step", change.by > 0 ? "lighter" : "darker",
-                       std::abs(change.by));
-}
-
 /// Lighter here and darker there.
 bool goes_both_ways(const PartChange& change) {
     return std::abs(change.by) < kSeenChange / 2;
@@ -59,9 +54,13 @@ std::vector<PartChange> changes_between(const StatePair& pair, const Painting& p
                            changed / static_cast<double>(count), at_share(sum.changed, 0.1),
                            at_share(sum.changed, 0.9), at_share(sum.sealed, 0.5)});
     }
-    std::ranges::stable_sort(changes, std::greater{},
-                             [](const PartChange& each) { return std::abs(each.by); });
+    std::ranges::stable_sort(changes, std::greater{}, weight_of);
     return changes;
+}
+
+double weight_of(const PartChange& change) {
+    const double area = change.share > 0 ? change.of_picture / change.share : 0;
+    return std::max(std::abs(change.by), kSeenChange * change.share) * area;
 }
 
 std::string name_of_part(PartId part, const Painting& painting) {
@@ -109,12 +108,21 @@ std::string in_a_sentence(const std::vector<PartChange>& changes, const Painting
     double share = 0;
     for (const PartChange& each : changes) share += each.of_picture;
     const std::size_t spoken = std::min(kMostSpoken, changes.size());
+    std::string said_direction;  // "became lighter" holds for what follows
     for (std::size_t i = 0; i < spoken; ++i) {
         const PartChange& each = changes[i];
         said += said.empty() ? "" : i + 1 == changes.size() ? " and " : ", ";
         said += name_of_part(each.part, painting);
-        said += goes_both_ways(each) ? fmt::format(" changed in {:.0f}% of it", 100 * each.share)
-                                     : " became " + said_amount(each);
+        if (goes_both_ways(each)) {
+            said += fmt::format(" changed in {:.0f}% of it", 100 * each.share);
+            said_direction.clear();
+            continue;
+        }
+        const std::string direction = each.by > 0 ? "lighter" : "darker";
+        if (direction != said_direction)
+            said += (said_direction.empty() ? " became " : " ") + direction;
+        said += fmt::format(" by {:.2f}{}", std::abs(each.by), i == 0 ? " step" : "");
+        said_direction = direction;
     }
     if (said.empty()) return said;
     if (changes.size() > spoken)

@@ -22,7 +22,11 @@ struct PartChange {
 inline constexpr double kSeenChange = 0.1;
 inline constexpr double kSpokenShare = 0.02;  ///< nor those of less of a part
 
-/// Part by part, the one that changed most first. Empty: no value changed that is worth a word.
+/// How much of the picture's change lies in a part: what it changed by, times its area.
+double weight_of(const PartChange& change);
+
+/// Part by part, the one with most of the change first. Empty: no value changed that is worth a
+/// word.
 std::vector<PartChange> changes_between(const StatePair& pair, const Painting& painting);
 
 /// "Sky 0.42 darker (steps 5 to 7); Cart 0.15 lighter (steps 2 to 3)." at most three of them.

@@ -140,7 +140,7 @@ TEST_F(BriefFile, NoDamageOfItsTextDoesMoreThanBeTold) {
     const Painting painting = with_whole_brief();
     const std::string whole =
         write_brief(painting, [](const KeptPicture&) { return std::string("p"); });
-    const auto load = [](const std::string&, std::string name) -> Result<KeptPicture> {
+    const auto load = [](const std::string&, std::string name, KeptCheck) -> Result<KeptPicture> {
         KeptPicture picture = kept();
         picture.name = std::move(name);
         return picture;

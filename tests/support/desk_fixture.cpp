@@ -29,6 +29,11 @@ void DeskTest::start() {
              ++asked_;
              proposed_ = proposed;
              return std::exchange(picked_, {});
+         },
+         [this](const QString&, const QString&, const std::filesystem::path& folder) {
+             ++asked_;
+             folder_asked_ = folder;
+             return std::exchange(picked_, {});
          }});
     window_->resize(1280, 800);
     window_->show();

@@ -135,8 +135,8 @@ TEST_P(BringingBack, EachWayDoesToThePixelsWhatItSays) {
 
 TEST(BringingBack, NothingChangedIsNothingToBringBack) {
     const Painting painting = seal();
-    const auto detail = save_detail(painting, nullptr, kept_save(scene_of(0), 1, painting),
-                                    Reader::lightness);
+    const auto detail =
+        save_detail(painting, nullptr, kept_save(scene_of(0), 1, painting), Reader::lightness);
     ASSERT_TRUE(detail);
     EXPECT_TRUE(detail->changes.empty());
     EXPECT_FALSE(detail->back);
@@ -158,18 +158,36 @@ void PrintTo(const FrameCase& each, std::ostream* out) {
 }
 const FrameCase kFrames[] = {
     {"as it is", [](const Picture& p) { return p; },
-     [](double x, double y) { return Point{x, y}; }},
-    {"twice as large", [](const Picture& p) { return scaled(p, {480, 360}); },
-     [](double x, double y) { return Point{2 * x, 2 * y}; }},
+     [](double x, double y) {
+         return Point{x, y};
+     }},
+    {"twice as large",
+     [](const Picture& p) {
+         return scaled(p, {480, 360});
+     },
+     [](double x, double y) {
+         return Point{2 * x, 2 * y};
+     }},
     {"mirrored", [](const Picture& p) { return turned(p, Turn::mirror); },
-     [](double x, double y) { return Point{240 - x, y}; }},
+     [](double x, double y) {
+         return Point{240 - x, y};
+     }},
     {"turned right", [](const Picture& p) { return turned(p, Turn::right); },
-     [](double x, double y) { return Point{180 - y, x}; }},
+     [](double x, double y) {
+         return Point{180 - y, x};
+     }},
     {"mirrored and turned left",
      [](const Picture& p) { return turned(turned(p, Turn::mirror), Turn::left); },
-     [](double x, double y) { return Point{y, 240 - (240 - x)}; }},
-    {"cropped", [](const Picture& p) { return reframed(p, {kSize, -20, -10, {200, 160}}); },
-     [](double x, double y) { return Point{x - 20, y - 10}; }},
+     [](double x, double y) {
+         return Point{y, 240 - (240 - x)};
+     }},
+    {"cropped",
+     [](const Picture& p) {
+         return reframed(p, {kSize, -20, -10, {200, 160}});
+     },
+     [](double x, double y) {
+         return Point{x - 20, y - 10};
+     }},
 };
 class FilesOfAnyFrame : public ::testing::TestWithParam<FrameCase> {};
 INSTANTIATE_TEST_SUITE_P(Each, FilesOfAnyFrame, ::testing::ValuesIn(kFrames));
@@ -195,8 +213,7 @@ TEST_P(FilesOfAnyFrame, GetAMaskOfTheirSizeAndALayerThatMends) {
         EXPECT_LT(masked(180, y), 0.1F) << "what stands";
     }
 
-    const auto layer =
-        mending_layer(folder / "cart.png", painting, nullptr, now, detail->place);
+    const auto layer = mending_layer(folder / "cart.png", painting, nullptr, now, detail->place);
     ASSERT_TRUE(layer) << layer.error().message();
     EXPECT_NEAR(layer->before, 0.6, 0.1);
     EXPECT_LT(layer->after, 0.1);

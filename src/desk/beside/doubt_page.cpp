@@ -14,9 +14,9 @@ namespace {
 constexpr int kPictureWide = 180, kPictureHigh = 150;
 
 void show_image(QLabel& label, const QImage& image) {
-    label.setPixmap(QPixmap::fromImage(image.scaled(scaled(kPictureWide), scaled(kPictureHigh),
-                                                    Qt::KeepAspectRatio,
-                                                    Qt::SmoothTransformation)));
+    label.setPixmap(
+        QPixmap::fromImage(image.scaled(scaled(kPictureWide), scaled(kPictureHigh),
+                                        Qt::KeepAspectRatio, Qt::SmoothTransformation)));
 }
 
 }  // namespace

@@ -28,9 +28,9 @@ void Notices::tell(const QString& title, const QString& words) {
     const QDBusConnection bus = QDBusConnection::sessionBus();
     if (!bus.isConnected()) return;
     const QString service = QStringLiteral("org.freedesktop.Notifications");
-    QDBusMessage notice = QDBusMessage::createMethodCall(
-        service, QStringLiteral("/org/freedesktop/Notifications"), service,
-        QStringLiteral("Notify"));
+    QDBusMessage notice =
+        QDBusMessage::createMethodCall(service, QStringLiteral("/org/freedesktop/Notifications"),
+                                       service, QStringLiteral("Notify"));
     // The body may be taken for markup.
     notice << QStringLiteral("Faithful Underpaint") << last_
            << QStringLiteral("faithful-underpaint") << title << words.toHtmlEscaped()

@@ -16,7 +16,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kTextHeight = 124;
+constexpr int kTextHeight = 150;
 
 QString escaped(const std::string& text) {
     return QString::fromStdString(text).toHtmlEscaped();
@@ -40,10 +40,11 @@ SaveDetailPanel::SaveDetailPanel(Watching& watching, AskForFile ask, QWidget* pa
                            tr("What the chosen save is compared with"))),
       where_(action_button("show_where", tr("Show where"),
                            tr("The picture with all but what changed put back"))),
-      mask_(action_button("save_mask", tr("Save a mask…"),
-                          tr("What changed as a grey picture of the file's size, for any program"))),
+      mask_(
+          action_button("save_mask", tr("Save mask…"),
+                        tr("What changed as a grey picture of the file's size, for any program"))),
       layer_(action_button(
-          "save_layer", tr("Save as layer…"),
+          "save_layer", tr("Save layer…"),
           tr("A picture that gives what changed its values back, laid normal over the file"))),
       intended_(action_button("intended", tr("Intended"),
                               tr("It was meant so: no notice comes of it again"))),
@@ -128,8 +129,8 @@ void SaveDetailPanel::show_save(std::optional<int> row) {
 }
 
 void SaveDetailPanel::work_out() {
-    show_choice(since_, since_seal_ || row_ == 0 ? tr("Since the seal")
-                                                 : tr("Since the save before"));
+    show_choice(since_,
+                since_seal_ || row_ == 0 ? tr("Since the seal") : tr("Since the save before"));
     detail_.reset();
     trouble_.clear();
     const KeptSave* save = now();
@@ -139,19 +140,19 @@ void SaveDetailPanel::work_out() {
         return;
     }
     shown_ = *save;
-    working_out_.start([this, painting = watching_.document().painting(),
-                        earlier = before() != nullptr ? std::optional(*before()) : std::nullopt,
-                        later = *save, reader = watching_.reader()](const std::stop_token& stop,
-                                                                    const Deliver& deliver) {
-        auto made = save_detail(painting, earlier ? &*earlier : nullptr, later, reader, stop);
-        if (stop.stop_requested()) return;
-        deliver([this, made = std::move(made)] {
-            if (made)
-                detail_ = *made;
-            else
-                trouble_ = QString::fromStdString(made.error().message());
+    working_out_.start(
+        [this, painting = watching_.document().painting(),
+         earlier = before() != nullptr ? std::optional(*before()) : std::nullopt, later = *save,
+         reader = watching_.reader()](const std::stop_token& stop, const Deliver& deliver) {
+            auto made = save_detail(painting, earlier ? &*earlier : nullptr, later, reader, stop);
+            if (stop.stop_requested()) return;
+            deliver([this, made = std::move(made)] {
+                if (made)
+                    detail_ = *made;
+                else
+                    trouble_ = QString::fromStdString(made.error().message());
+            });
         });
-    });
     show_detail();
 }
 
@@ -174,8 +175,9 @@ void SaveDetailPanel::show_detail() {
 QString SaveDetailPanel::html() const {
     const KeptSave* save = now();
     if (save == nullptr)
-        return tr("Each time that the file has been saved, what it is then is measured and listed "
-                  "here.");
+        return tr(
+            "Each time that the file has been saved, what it is then is measured and listed "
+            "here.");
     if (!trouble_.isEmpty()) return trouble_.toHtmlEscaped();
     if (!detail_) return tr("Looking at what changed …");
     const Painting& painting = watching_.document().painting();
@@ -207,9 +209,10 @@ QString SaveDetailPanel::html() const {
              tr("would bring it back; value then %1 instead of %2.")
                  .arg(back.ways.front().value, 0, 'f', 2)
                  .arg(back.value, 0, 'f', 2);
+    if (back.ways.size() > 1) words += QStringLiteral("<br>") + tr("Or:");
     for (std::size_t i = 1; i < back.ways.size(); ++i)
-        words += (i == 1 ? tr(" So would: ") : QStringLiteral("; ")) + said(back.ways[i]);
-    return words + (back.ways.size() > 1 ? QStringLiteral(".") : QString());
+        words += (i > 1 ? QStringLiteral("<br>") : QStringLiteral(" ")) + said(back.ways[i]);
+    return words;
 }
 
 QString SaveDetailPanel::text() const {
@@ -229,16 +232,16 @@ void SaveDetailPanel::save_mask() {
         tr("%1 mask.png").arg(QString::fromStdString(stem)),
         [this, place = detail_->back ? detail_->back->place : detail_->place, save = *now(),
          seal = watching_.document().painting().size()](const std::filesystem::path& path) {
-            writing_.start([this, place, save, seal, path](const std::stop_token&,
-                                                           const Deliver& deliver) {
-                const Picture mask = mask_for_file(place, seal, save.where, save.size);
-                const Done done = save_png(path, mask);
-                deliver([this, done, path] {
-                    say(done ? tr("The mask is %1, white where it changed.")
-                                   .arg(text_of(path.filename()))
-                             : QString::fromStdString(done.error().message()));
+            writing_.start(
+                [this, place, save, seal, path](const std::stop_token&, const Deliver& deliver) {
+                    const Picture mask = mask_for_file(place, seal, save.where, save.size);
+                    const Done done = save_png(path, mask);
+                    deliver([this, done, path] {
+                        say(done ? tr("The mask is %1, white where it changed.")
+                                       .arg(text_of(path.filename()))
+                                 : QString::fromStdString(done.error().message()));
+                    });
                 });
-            });
             show_detail();
         });
 }
@@ -249,14 +252,13 @@ void SaveDetailPanel::save_layer() {
     say(tr("Making the layer …"));
     writing_.start([this, painting = watching_.document().painting(), file = watching_.file(),
                     earlier = before() != nullptr ? std::optional(*before()) : std::nullopt,
-                    later = *now(), place = detail_->place](const std::stop_token& stop,
-                                                            const Deliver& deliver) {
-        auto made = mending_layer(file, painting, earlier ? &*earlier : nullptr, later, place, stop);
+                    later = *now(),
+                    place = detail_->place](const std::stop_token& stop, const Deliver& deliver) {
+        auto made =
+            mending_layer(file, painting, earlier ? &*earlier : nullptr, later, place, stop);
         if (stop.stop_requested()) return;
         if (!made) {
-            deliver([this, words = made.error().message()] {
-                say(QString::fromStdString(words));
-            });
+            deliver([this, words = made.error().message()] { say(QString::fromStdString(words)); });
             return;
         }
         const auto layer = std::make_shared<const MendingLayer>(std::move(*made));
@@ -269,11 +271,10 @@ void SaveDetailPanel::save_layer() {
             say(tr("Measured with the layer: %1 → %2.")
                     .arg(layer->before, 0, 'f', 2)
                     .arg(layer->after, 0, 'f', 2));
-            ask_.to_save(tr("Save as layer"), tr("PNG pictures (*.png)"),
-                         tr("%1 mend.png").arg(QString::fromStdString(stem)),
-                         [this, layer](const std::filesystem::path& path) {
-                             write_layer(layer, path);
-                         });
+            ask_.to_save(
+                tr("Save as layer"), tr("PNG pictures (*.png)"),
+                tr("%1 mend.png").arg(QString::fromStdString(stem)),
+                [this, layer](const std::filesystem::path& path) { write_layer(layer, path); });
         });
     });
     show_detail();

@@ -62,8 +62,7 @@ public:
         };
         line(scaled(3), scaled(18), body_font(true), greys().strong,
              index.data(Qt::DisplayRole).toString());
-        line(scaled(20), scaled(16), secondary_font(), greys().secondary,
-             model.about(index.row()));
+        line(scaled(20), scaled(16), secondary_font(), greys().secondary, model.about(index.row()));
         std::size_t column = 0;
         for (const LedgerColumn& of : ledger_columns(row.width())) {
             if (column >= kSaveColumns) break;
@@ -86,9 +85,9 @@ QString time_of(std::chrono::sys_seconds when) {
 
 QString ordinal(int number) {
     static const QStringList words{
-        QObject::tr("first"),   QObject::tr("second"), QObject::tr("third"),
-        QObject::tr("fourth"),  QObject::tr("fifth"),  QObject::tr("sixth"),
-        QObject::tr("seventh"), QObject::tr("eighth"), QObject::tr("ninth"),
+        QObject::tr("first"),   QObject::tr("second"),   QObject::tr("third"),
+        QObject::tr("fourth"),  QObject::tr("fifth"),    QObject::tr("sixth"),
+        QObject::tr("seventh"), QObject::tr("eighth"),   QObject::tr("ninth"),
         QObject::tr("tenth"),   QObject::tr("eleventh"), QObject::tr("twelfth")};
     if (number >= 1 && number <= words.size()) return words[number - 1];
     const int last = number % 10, tens = number % 100 / 10;
@@ -123,13 +122,12 @@ QVariant SavesModel::data(const QModelIndex& index, int role) const {
         if (measure->column && column < kSaveColumns) {
             const SaveFigure& figure = each.figures[column++];
             if (!figure.balance.empty())
-                words << tr("%1 %2, %3").arg(from_view(measure->label),
-                                             QString::fromStdString(figure.balance),
-                                             word_of(figure.verdict));
+                words << tr("%1 %2, %3")
+                             .arg(from_view(measure->label), QString::fromStdString(figure.balance),
+                                  word_of(figure.verdict));
         }
     if (!each.notices.empty()) words << QString::fromStdString(each.notices);
-    if (each.meant && !each.meant->empty())
-        words << tr("Intended: %1").arg(shown(*each.meant));
+    if (each.meant && !each.meant->empty()) words << tr("Intended: %1").arg(shown(*each.meant));
     return words.join(role == Qt::ToolTipRole ? QStringLiteral("\n") : QStringLiteral("; "));
 }
 
@@ -194,19 +192,19 @@ void SavesModel::make_thumbnails() {
     if (wanted.empty()) return;
     // What is in sight first.
     std::ranges::reverse(wanted);
-    job_.start([this, wanted = std::move(wanted)](const std::stop_token& stop,
-                                                  const Deliver& deliver) {
-        for (const auto& [number, picture] : wanted) {
-            if (stop.stop_requested()) return;
-            const auto pixels = pixels_of(picture, stop);
-            if (!pixels) continue;
-            deliver([this, number, image = image_of(shrunk(*pixels, kSmallSide))] {
-                thumbnails_[number] = image;
-                for (int row = 0; row < rowCount(); ++row)
-                    if (save(row).number == number) emit dataChanged(index(row), index(row));
-            });
-        }
-    });
+    job_.start(
+        [this, wanted = std::move(wanted)](const std::stop_token& stop, const Deliver& deliver) {
+            for (const auto& [number, picture] : wanted) {
+                if (stop.stop_requested()) return;
+                const auto pixels = pixels_of(picture, stop);
+                if (!pixels) continue;
+                deliver([this, number, image = image_of(shrunk(*pixels, kSmallSide))] {
+                    thumbnails_[number] = image;
+                    for (int row = 0; row < rowCount(); ++row)
+                        if (save(row).number == number) emit dataChanged(index(row), index(row));
+                });
+            }
+        });
 }
 
 SavesList::SavesList(const Watching& watching, QWidget* parent)
@@ -234,8 +232,7 @@ std::optional<int> SavesList::chosen() const {
     return currentIndex().isValid() ? std::optional(currentIndex().row()) : std::nullopt;
 }
 
-SavesHeader::SavesHeader(QString file, QWidget* parent)
-    : QWidget(parent), file_(std::move(file)) {
+SavesHeader::SavesHeader(QString file, QWidget* parent) : QWidget(parent), file_(std::move(file)) {
     setFixedHeight(scaled(30));
 }
 
@@ -247,8 +244,8 @@ void SavesHeader::paintEvent(QPaintEvent*) {
     painter.setPen(greys().secondary);
     const QRect words = rect().adjusted(scaled(12), 0, -scaled(210), 0);
     painter.drawText(words, Qt::AlignLeft | Qt::AlignVCenter,
-                     painter.fontMetrics().elidedText(tr("Saves of %1").arg(file_),
-                                                      Qt::ElideMiddle, words.width()));
+                     painter.fontMetrics().elidedText(tr("Saves of %1").arg(file_), Qt::ElideMiddle,
+                                                      words.width()));
     draw_column_names(painter, rect().adjusted(0, 0, -scaled(kScrollBar), 0));
 }
 

@@ -30,7 +30,7 @@ namespace underpaint {
 namespace {
 
 const QString kPlace = QStringLiteral("beside/place");
-constexpr int kWide = 400, kHigh = 64, kExpanded = 676;
+constexpr int kWide = 400, kHigh = 64, kExpanded = 732;
 
 /// Placing and staying on top are the program's own to ask for only where the system lets it.
 bool may_place_itself() {
@@ -147,7 +147,9 @@ QWidget* Strip::build_head() {
     connect(close, &QPushButton::clicked, this, &Strip::close);
     auto* first = new QHBoxLayout;
     first->setSpacing(scaled(10));
-    first->addWidget(name, 0);
+    // The name as it is, as far as it leaves room for when it was saved.
+    name->setFixedWidth(std::min(name->sizeHint().width(), scaled(170)));
+    first->addWidget(name);
     first->addWidget(when_, 1);
     first->addWidget(open_);
     first->addWidget(close);
@@ -162,7 +164,7 @@ QWidget* Strip::build_head() {
         balances_[i]->setFont(figure_font(15));
         balances_[i]->setObjectName(QStringLiteral("strip_figure_%1").arg(i));
         // As wide whatever stands there, so that what follows does not move.
-        balances_[i]->setFixedWidth(scaled(58));
+        balances_[i]->setFixedWidth(scaled(50));
         figures->addWidget(marks_[i]);
         figures->addWidget(balances_[i]);
     }
@@ -204,8 +206,9 @@ QWidget* Strip::build_ledger(AskForFile ask) {
     auto* stop = link_button("stop_watching", tr("Stop watching"),
                              tr("Closes the strip. The saves are kept"));
     connect(stop, &QPushButton::clicked, this, &Strip::close);
-    auto* notice = link_button("tell_by_notice", {}, tr("A notice of the desktop when a column "
-                                                        "stands worse than at the save before"));
+    auto* notice = link_button("tell_by_notice", {},
+                               tr("A notice of the desktop when a column "
+                                  "stands worse than at the save before"));
     const auto name_notice = [this, notice] {
         show_choice(notice, notices_.wanted() ? tr("Telling by a notice") : tr("No notices"));
     };
@@ -227,7 +230,8 @@ QWidget* Strip::build_ledger(AskForFile ask) {
     auto* here = link_button("open_here", tr("Open here"),
                              tr("The chosen save over the seal, in the large window"));
     connect(here, &QPushButton::clicked, this, [this] {
-        if (const auto row = saves_->chosen()) emit wants_opening(saves_->saves().save(*row).number);
+        if (const auto row = saves_->chosen())
+            emit wants_opening(saves_->saves().save(*row).number);
     });
     auto* links = new QHBoxLayout;
     links->setContentsMargins(scaled(12), 0, scaled(12), scaled(8));
@@ -279,9 +283,9 @@ bool Strip::settled() const {
 void Strip::refresh() {
     const auto& saves = watching_.saves();
     const KeptSave* last = saves.empty() ? nullptr : &saves.back();
-    when_->say(last == nullptr ? tr("not saved yet")
-                               : tr("saved %1, the %2")
-                                     .arg(time_of(last->when), ordinal(last->number)));
+    when_->say(last == nullptr
+                   ? tr("not saved yet")
+                   : tr("saved %1, the %2").arg(time_of(last->when), ordinal(last->number)));
     QString told;
     if (!watching_.trouble().isEmpty())
         told = watching_.trouble();

@@ -3,8 +3,8 @@
 
 #include <algorithm>
 
-#include "desk/kit/screen_image.h"
 #include "desk/kit/marks.h"
+#include "desk/kit/screen_image.h"
 #include "raster/shrink.h"
 #include "watch/file_notices.h"
 
@@ -14,7 +14,7 @@ namespace {
 /// How often a file is looked at while it settles; and while nothing is heard of it, for disks
 /// that tell of nothing.
 constexpr std::chrono::milliseconds kWhileItSettles{100}, kAtRest{2000};
-constexpr int kHangs = 500;        // ms that a disk is waited for when watching ends
+constexpr int kHangs = 500;         // ms that a disk is waited for when watching ends
 constexpr int kDoubtfulSide = 400;  // of the pictures that are shown with a question
 
 }  // namespace
@@ -72,8 +72,8 @@ void Watching::start() {
     against_ = watched_against();
     auto against = against_.sealed() ? std::optional(against_) : std::nullopt;
     job_.start([this, options = options_, against = std::move(against),
-                known = document_.painting().saves, even_unlike = even_unlike_](
-                   const std::stop_token& stop, const Deliver& deliver) {
+                known = document_.painting().saves,
+                even_unlike = even_unlike_](const std::stop_token& stop, const Deliver& deliver) {
         const std::array files{options.file};
         FileNotices notices(files);
         const std::stop_callback wake(stop, [&] { notices.wake(); });
@@ -95,10 +95,10 @@ void Watching::start() {
                     if (saved->sealed) light.sealed = file.against()->painting;
                     deliver([this, light = std::move(light)] { take(light); });
                 } else if (auto* unlike = std::get_if<Unlike>(&*event)) {
-                    Doubt doubt{unlike->certainty, unlike->may_be,
-                                image_of(shrunk(file.against()->painting.ground()->base(),
-                                                kDoubtfulSide)),
-                                image_of(shrunk(unlike->picture->base(), kDoubtfulSide))};
+                    Doubt doubt{
+                        unlike->certainty, unlike->may_be,
+                        image_of(shrunk(file.against()->painting.ground()->base(), kDoubtfulSide)),
+                        image_of(shrunk(unlike->picture->base(), kDoubtfulSide))};
                     deliver([this, doubt = std::move(doubt)] {
                         doubt_ = doubt;
                         sketch_.reset();

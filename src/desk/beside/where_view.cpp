@@ -38,8 +38,7 @@ void WhereView::paintEvent(QPaintEvent*) {
     painter.fillRect(rect(), greys().sheet);
     if (picture_.isNull()) return;
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
-    const QSizeF size =
-        QSizeF(picture_.size()).scaled(QSizeF(this->size()), Qt::KeepAspectRatio);
+    const QSizeF size = QSizeF(picture_.size()).scaled(QSizeF(this->size()), Qt::KeepAspectRatio);
     const QRectF whole(QPointF((width() - size.width()) / 2, (height() - size.height()) / 2), size);
     painter.drawImage(whole, picture_);
     veil_.draw(painter, whole, false, false);

@@ -90,14 +90,12 @@ void BesideDesk::open_save(int number) {
         auto picture = picture_of_save(file, painting, save, stop);
         if (stop.stop_requested()) return;
         deliver([this, save, picture = std::move(picture)] {
-            if (!picture)
-                return emit troubled(QString::fromStdString(picture.error().message()));
+            if (!picture) return emit troubled(QString::fromStdString(picture.error().message()));
             Painting laid = with_save_laid(document_->painting(), save, *picture);
             if (!own_)
                 return document_->change(tr("Lay save %1").arg(save.number), std::move(laid));
             emit opened(std::make_shared<Opened>(Opened{std::move(laid), own_->document.file(),
-                                                        own_->stamp,
-                                                        own_->autosave->hand_over()}));
+                                                        own_->stamp, own_->autosave->hand_over()}));
         });
     });
 }

@@ -31,8 +31,7 @@ class BesideDesk : public QObject {
     Q_OBJECT
 public:
     /// For the painting of a window, whose seal its saves are measured against.
-    BesideDesk(Document& document, WatchOptions options, AskForFile ask,
-               QObject* parent = nullptr);
+    BesideDesk(Document& document, WatchOptions options, AskForFile ask, QObject* parent = nullptr);
     /// For a painting of its own.
     BesideDesk(OwnPainting own, WatchOptions options, const std::filesystem::path& store,
                AskForFile ask, QObject* parent = nullptr);
@@ -76,7 +75,8 @@ private:
     LatestJob opening_;
 };
 
-/// What marks a file as watched by a strip, for other windows and programs; nothing when one has it.
+/// What marks a file as watched by a strip, for other windows and programs; nothing when one has
+/// it.
 std::optional<FileLock> mark_watched(const std::filesystem::path& file);
 
 }  // namespace underpaint
