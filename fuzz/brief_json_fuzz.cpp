@@ -12,8 +12,7 @@ int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
     const std::string_view text = as_text(data, size);
     if (auto parsed = parse_brief(kFile, text, load)) {
         Painting painting;
-        painting.brief = std::move(parsed->brief);
-        painting.log = std::move(parsed->log);
+        take_over(std::move(*parsed), painting);
         const auto name = [](const KeptPicture&) { return std::string("picture.jpg"); };
         expect(parse_brief(kFile, write_brief(painting, name), load).has_value());
     }

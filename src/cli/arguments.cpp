@@ -75,6 +75,31 @@ std::vector<Tube> tubes_from(const std::string& list) {
     return tubes;
 }
 
+std::vector<ReportSection> sections_from(const std::string& list) {
+    std::vector<ReportSection> sections;
+    for (const std::string& word : words_of(list)) {
+        const auto section = report_section_from_id(word);
+        if (!section) {
+            std::vector<std::string> ids;
+            for (const ReportSectionText& each : kReportSections) ids.emplace_back(each.id);
+            throw CLI::ValidationError(
+                "--sections",
+                "\"" + word.substr(0, 40) + "\" is no section. There are " + listed(ids));
+        }
+        // Said twice it still stands once.
+        if (std::ranges::find(sections, *section) == sections.end()) sections.push_back(*section);
+    }
+    return sections;
+}
+
+std::vector<ReportSection> sections_for(const std::string& whom) {
+    if (const ReportPreset* preset = report_preset(whom)) return preset->sections;
+    std::vector<std::string> ids;
+    for (const ReportPreset& each : report_presets()) ids.emplace_back(each.id);
+    throw CLI::ValidationError(
+        "--for", "\"" + whom.substr(0, 40) + "\" is nobody known. There are " + listed(ids));
+}
+
 std::vector<int> parts_from(const std::string& list, std::size_t tubes) {
     std::vector<int> parts;
     int whole = 0;

@@ -7,6 +7,7 @@
 #include "painting/plan.h"
 #include "palette/tubes.h"
 #include "raster/geometry.h"
+#include "report/choices.h"
 
 namespace underpaint {
 
@@ -21,6 +22,10 @@ Size size_from(const std::string& text);
 Rgb colour_from(const std::string& name, const std::string& text);
 /// --tubes, by name or as #rrggbb, with commas; at most 8.
 std::vector<Tube> tubes_from(const std::string& list);
+/// --sections, by their ids with commas, in the order in which they are to stand.
+std::vector<ReportSection> sections_from(const std::string& list);
+/// --for, by its id.
+std::vector<ReportSection> sections_for(const std::string& whom);
 /// --parts, whole numbers with commas, as many as there are tubes.
 std::vector<int> parts_from(const std::string& list, std::size_t tubes);
 

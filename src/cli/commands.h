@@ -12,6 +12,7 @@
 #include "palette/forecast.h"
 #include "palette/tubes.h"
 #include "raster/picture.h"
+#include "report/choices.h"
 #include "terms/mix_as.h"
 #include "terms/result.h"
 
@@ -59,6 +60,13 @@ struct WatchRequest {
     bool json = false;
     bool once = false;  ///< end when every file had a line
     Reader reader = Reader::lightness;
+};
+struct ReportRequest {
+    std::filesystem::path in, out;  ///< the ending of `out` says how it is written
+    ReportChoices choices;
+    bool strict = false;
+    Reader reader = Reader::lightness;
+    std::optional<std::string> version = {};
 };
 struct ValuesRequest {
     std::filesystem::path in;
@@ -108,6 +116,7 @@ int run(const ForecastRequest& request);
 int run(const MixRequest& request);
 int run(const VersionsRequest& request);
 int run(const WatchRequest& request);
+int run(const ReportRequest& request);
 int run(const DemoRequest& request);
 int run_info(const std::filesystem::path& in);
 

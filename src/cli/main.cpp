@@ -186,6 +186,37 @@ int main(int argc, char** argv) {
     add_reader(*watch_command, "--reader", kReaderHelp,
                [&](Reader reader) { watch.reader = reader; });
 
+    ReportRequest reported;
+    reported.choices.sections = report_presets().front().sections;
+    auto* report_command = app.add_subcommand(
+        "report", "Write what was measured as a page to read (.html) or as figures (.csv, .json)");
+    report_command->add_option("IN", reported.in, "The painting")->required();
+    report_command->add_option("-o,--output", reported.out, "The file to write")
+        ->required()
+        ->check([](const std::string& name) {
+            const auto ending = std::filesystem::path(name).extension();
+            return ending == ".html" || ending == ".csv" || ending == ".json"
+                       ? std::string()
+                       : "its name has to end in .html, .csv or .json";
+        });
+    auto* for_whom = report_command->add_option_function<std::string>(
+        "--for", [&](const std::string& whom) { reported.choices.sections = sections_for(whom); },
+        "For whom it is: myself, client or teacher");
+    report_command
+        ->add_option_function<std::string>(
+            "--sections",
+            [&](const std::string& list) { reported.choices.sections = sections_from(list); },
+            "What goes in, with commas, in that order")
+        ->excludes(for_whom);
+    report_command->add_option("--words", reported.choices.words, "Your own words at the top");
+    report_command
+        ->add_option("--picture-side", reported.choices.picture_side,
+                     "Long side of pictures in pixels, 1600 unless said")
+        ->check(CLI::Range(100, 6000));
+    add_reader(*report_command, "--reader", kReaderHelp,
+               [&](Reader reader) { reported.reader = reader; });
+    add_strict(*report_command, reported.strict);
+
     PaletteRequest palette;
     auto* palette_command = app.add_subcommand("palette", "List a painting's palette");
     palette_command->add_option("IN", palette.in, "The painting or picture")->required();
@@ -293,6 +324,7 @@ int main(int argc, char** argv) {
         if (*brief_command) return run(brief);
         if (*versions_command) return run(versions);
         if (*watch_command) return run(watch);
+        if (*report_command) return run(reported);
         if (*palette_command) return run(palette);
         if (*forecast_command) return run(forecast);
         if (*mix_command) return run(mix);

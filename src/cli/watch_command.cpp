@@ -43,7 +43,8 @@ public:
 
     void operator()(const WatchedFile::Saved& saved) const {
         if (saved.sealed) return tell_sealed(saved.kept.size);
-        const std::string changed = in_words(saved.changes, saved.save.painting);
+        std::string changed = in_words(saved.changes, saved.save.painting);
+        if (!saved.kept.layers.empty()) changed += (changed.empty() ? "" : " ") + saved.kept.layers;
         if (request_.json) {
             std::cout << write_save({now_as_iso(), file_, saved.kept.number, saved.save.painting,
                                      saved.save.audit, saved.save.size, changed,
@@ -85,6 +86,22 @@ private:
     std::string file_;
 };
 
+/// What has become of a file is told. True: a save of it was measured.
+bool tell_next(const WatchRequest& request, WatchedFile& file) {
+    bool measured = false;
+    {
+        const auto event = file.look(WatchedFile::Clock::now());
+        if (!event) return false;
+        std::visit(Teller(request, file.path().string()), *event);
+        std::cout.flush();
+        std::fflush(stdout);
+        const auto* saved = std::get_if<WatchedFile::Saved>(&*event);
+        measured = saved != nullptr && !saved->sealed;
+    }
+    file.rest();
+    return measured;
+}
+
 }  // namespace
 
 int run(const WatchRequest& request) {
@@ -110,15 +127,7 @@ int run(const WatchRequest& request) {
         bool waits = false;
         for (std::size_t i = 0; i < files.size(); ++i) {
             if (request.once && told[i]) continue;
-            const auto event = files[i].look(WatchedFile::Clock::now());
-            if (event) {
-                std::visit(Teller(request, files[i].path().string()), *event);
-                std::cout.flush();
-                std::fflush(stdout);
-                const auto* saved = std::get_if<WatchedFile::Saved>(&*event);
-                if (saved != nullptr && !saved->sealed) told[i] = true;
-                files[i].rest();
-            }
+            if (tell_next(request, files[i])) told[i] = true;
             waits = waits || files[i].waits();
         }
         if (request.once && std::ranges::count(told, false) == 0) break;

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QCommandLineParser>
 #include <QTimer>
+
+#include <malloc.h>
+
 #include <algorithm>
 #include <cstdio>
 #include <span>
@@ -67,6 +70,10 @@ Shot::State state_of(MainWindow& window) {
 /// Runs a strip alone; the status of the program.
 int run_beside(const std::filesystem::path& file, const std::filesystem::path& against,
                const std::function<std::string()>& day, const QString& shot) {
+    // Between saves memory is given back, also by threads that measured and wait now: a strip lies
+    // beside a program that wants it.
+    constexpr int kKeptFree = 4'000'000;  // bytes
+    ::mallopt(M_TRIM_THRESHOLD, kKeptFree);
     BesideProgram program(day, moment_now);
     if (const Done done = program.begin(file, against); !done) {
         std::fprintf(stderr, "faithful-underpaint: %s\n", done.error().message().c_str());

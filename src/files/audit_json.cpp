@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "files/audit_json.h"
 
+#include "files/csv.h"
 #include "files/json.h"
 #include "files/path_text.h"
 
@@ -104,19 +105,6 @@ Json audit_of(const AuditedFile& file) {
 }
 
 // --- comma-separated values
-
-/// As RFC 4180 has it. What a spreadsheet would take for a formula is kept from it.
-std::string csv_field(const std::string& text) {
-    const bool formula =
-        !text.empty() && std::string_view("=+-@").find(text[0]) != std::string_view::npos;
-    if (!formula && text.find_first_of(",\"\r\n") == std::string::npos) return text;
-    std::string result = formula ? "\"'" : "\"";
-    for (const char c : text) {
-        if (c == '"') result += '"';
-        result += c;
-    }
-    return result + "\"";
-}
 
 /// Adds every number and word of a tree under its path; lists have no columns of their own.
 void flatten(const Json& json, const std::string& path, Json& row) {

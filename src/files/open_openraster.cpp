@@ -10,6 +10,7 @@
 #include "files/layer_stack.h"
 #include "files/limits.h"
 #include "files/opened_layers.h"
+#include "files/opened_stack.h"
 #include "files/openraster.h"
 #include "files/openraster_names.h"
 #include "files/painting_json.h"
@@ -131,36 +132,6 @@ Result<OpenedPainting> open_ours(const ZipReader& zip, std::string_view xml,
     return opened;
 }
 
-/// The container with its stack.xml, for a file that exists.
-struct OpenedStack {
-    ZipReader zip;
-    std::string xml;
-};
-Result<OpenedStack> open_stack(const std::filesystem::path& path) {
-    if (Done plain = check_plain_file(path); !plain) return tl::unexpected(plain.error());
-    auto zip = ZipReader::open(path);
-    if (!zip) return tl::unexpected(zip.error());
-    if (!zip->has(kStackEntry))
-        return trouble(zip->file(), "it has no stack.xml, so it is not an OpenRaster painting.");
-    const auto xml = zip->read(kStackEntry, kMaxTextBytes);
-    if (!xml) return tl::unexpected(xml.error());
-    return OpenedStack{std::move(*zip), std::string(text_of(*xml))};
-}
-
-/// A layer's alpha, laid where the layer lies.
-Picture mask_of(const Picture& pixels, const LayerEntry& entry, Size size) {
-    Picture mask(size, Channels::grey, Depth::bits8);
-    const Rect place =
-        intersection({entry.x, entry.y, pixels.size().width, pixels.size().height}, rect_of(size));
-    std::vector<float> row(static_cast<std::size_t>(std::max(0, place.width)));
-    for (int y = place.y; y < place.bottom(); ++y) {
-        pixels.read_alpha(place.x - entry.x, y - entry.y, row);
-        mask.write_channel(0, place.x, y, row);
-    }
-    mask.settle();
-    return mask;
-}
-
 /// See open_painting().
 Result<OpenedPainting> read_painting(const OpenedStack& opened, const std::string& date,
                                      const std::optional<std::string>& under,
@@ -223,34 +194,6 @@ Result<FlatPicture> read_finished(const std::filesystem::path& path, const std::
     const auto merged = loader.load(kMergedEntry);
     if (!merged) return tl::unexpected(merged.error());
     return FlatPicture{flattened((*merged)->base(), (*merged)->size()), {}};
-}
-
-Result<std::vector<NamedMask>> read_layer_masks(const std::filesystem::path& path, Size size,
-                                                const std::stop_token& stop) {
-    const auto opened = open_stack(path);
-    if (!opened) return tl::unexpected(opened.error());
-    const std::string& file = opened->zip.file();
-    const auto stack = parse_stack(file, opened->xml);
-    if (!stack) return tl::unexpected(stack.error());
-    if (stack->size != size)
-        return trouble(file, "it is " + std::to_string(stack->size.width) + " x " +
-                                 std::to_string(stack->size.height) + ", the painting " +
-                                 std::to_string(size.width) + " x " + std::to_string(size.height) +
-                                 ": its layers can't be parts of it.");
-    PictureLoader loader(opened->zip, stop);
-    std::vector<NamedMask> masks;
-    for (const LayerEntry& entry : stack->layers) {
-        if (!entry.group.empty()) continue;  // what is composited has no outline of its own
-        const auto pixels = loader.load(entry.src);
-        if (!pixels) return tl::unexpected(pixels.error());
-        const Picture mask = mask_of((*pixels)->base(), entry, size);
-        const Rect all = rect_of(size);
-        if (mask.surely_all(0, all, 0) || mask.surely_all(0, all, 1)) continue;
-        masks.push_back({entry.name, share(mask)});
-    }
-    if (masks.empty())
-        return trouble(file, "none of its layers covers only a part of the picture.");
-    return masks;
 }
 
 }  // namespace underpaint

@@ -28,6 +28,7 @@ Json to_json(const KeptSave& save, const NameKept& name) {
                 {"seen", save.where.seen}}},
               {"figures", Json::array()},
               {"changed", save.changed},
+              {"layers", save.layers},
               {"notices", save.notices},
               {"pixels", fmt::format("{:016x}", save.pixels)}};
     for (const SaveFigure& each : save.figures)
@@ -71,6 +72,7 @@ KeptSave save_from(const Json& json, const LoadKept& load, std::vector<std::stri
         save.figures[i] = {figure.at("balance"), verdict_from(figure.at("verdict"))};
     }
     save.changed = json.value("changed", "");
+    save.layers = json.value("layers", "");
     save.notices = json.value("notices", "");
     const std::string pixels = json.value("pixels", "");
     std::from_chars(pixels.data(), pixels.data() + pixels.size(), save.pixels, 16);

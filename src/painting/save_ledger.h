@@ -32,6 +32,7 @@ struct KeptSave {
     std::array<SaveFigure, kSaveColumns> figures;
     std::string
         changed;  ///< in value since the save before, "Sky +0.3"; empty: nothing worth a word
+    std::string layers;   ///< of a file with layers: what became of them since, in a sentence
     std::string notices;  ///< how it was brought to the seal's frame
     /// In the seal's frame, at viewing scale; nothing where it was lost.
     std::optional<KeptPicture> picture;

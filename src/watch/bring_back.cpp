@@ -198,7 +198,7 @@ CurveWay fitted_curve(const Tried& tried, Reader reader) {
 }
 
 StrengthWay fitted_strength(const Tried& tried, double differs_now, Reader reader) {
-    const double wanted = differs_now > kHeldBudget ? kHeldBudget : differs_now / 2;
+    const double wanted = std::min(kHeldBudget, differs_now / 2);
     for (int twentieths = 19; twentieths > 0; --twentieths) {
         const StrengthWay way{twentieths / 20.0};
         const FloatBlock made = steps_after(way, tried.before, tried.now, nullptr, reader);

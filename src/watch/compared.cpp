@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "files/kept_pictures.h"
 #include "raster/reframe.h"
 #include "render/readings.h"
 #include "render/view.h"
@@ -28,10 +29,14 @@ RgbBlock small_copy(const Picture& picture, Size size) {
     return rgb_of(small, rect_of(size));
 }
 
+Pyramid::Level at_kept_scale(const Pyramid& picture) {
+    return picture.level(level_for(picture.size(), kKeptSave.side));
+}
+
 ComparedGround compared_ground(const Painting& painting, Reader reader) {
     ComparedGround ground;
     ground.size = compared_size(painting.size());
-    ground.colours = small_copy(painting.ground()->base(), ground.size);
+    ground.colours = small_copy(*at_kept_scale(*painting.ground()), ground.size);
     ground.sealed = steps_of(ground.colours, reader);
     const std::size_t count = ground.sealed.samples().size();
     ground.part.assign(count, 0);

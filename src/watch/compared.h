@@ -18,6 +18,9 @@ inline constexpr int kComparedSide = 700;
 
 /// A state of the picture, in the seal's frame, of another size.
 RgbBlock small_copy(const Picture& picture, Size size);
+/// What of a picture is kept and compared: its deepest halving that is not smaller than what a
+/// ledger keeps, so that a file and what is kept of it come out alike.
+Pyramid::Level at_kept_scale(const Pyramid& picture);
 
 /// What states are compared upon: the seal and its parts, small.
 struct ComparedGround {

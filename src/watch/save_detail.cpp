@@ -20,7 +20,10 @@ Result<RgbBlock> small_picture(const KeptSave& save, Size size, const std::stop_
 
 Result<SaveDetail> save_detail(const Painting& sealed, const KeptSave* before, const KeptSave& now,
                                Reader reader, const std::stop_token& stop) {
+    // The seal's halvings are left as they are found: a strip keeps as little as can be.
+    const bool levels_in_use = sealed.ground()->level_bytes() > 0;
     const ComparedGround ground = compared_ground(sealed, reader);
+    if (!levels_in_use) sealed.ground()->forget_levels();
     auto later = small_picture(now, ground.size, stop);
     if (!later) return tl::unexpected(later.error());
     auto earlier = before == nullptr ? Result<RgbBlock>(ground.colours)

@@ -12,6 +12,8 @@
 #include "files/openraster.h"
 #include "files/pixel_sum.h"
 #include "render/readings.h"
+#include "watch/bring_back.h"
+#include "watch/layer_changes.h"
 
 namespace underpaint {
 
@@ -36,7 +38,7 @@ void WatchedFile::take_unlike() {
 }
 
 void WatchedFile::rest() const {
-    if (against_) against_->painting.ground()->forget_levels();
+    if (against_ && !levels_in_use_) against_->painting.ground()->forget_levels();
     // The library keeps what large pictures took, in case of the next.
     ::malloc_trim(0);
 }
@@ -76,6 +78,32 @@ std::optional<WatchedFile::Event> WatchedFile::look(
     return take(std::move(read->picture), stop, sketch);
 }
 
+/// What became of the file's layers, those first that the change lies on.
+std::string WatchedFile::layers_since(const FloatBlock& place, const Alignment& where, Size file,
+                                      const std::stop_token& stop) {
+    if (!looks_like_openraster(path_)) return {};
+    auto list = list_layers(path_);
+    if (!list) return {};
+    const std::vector<ListedLayer> before = std::exchange(last_layers_, list->layers);
+    if (before.empty()) return {};
+    double whole = 0;
+    for (const float each : place.samples()) whole += static_cast<double>(each);
+    const auto covered = [&](std::size_t at) {
+        const ListedLayer& layer = list->layers[at];
+        if (whole <= 0 || layer.pixels == 0) return 0.0;
+        auto mask = layer_mask(path_, layer, file, stop);
+        if (!mask) return 0.0;
+        const SharedPicture placed =
+            in_frame_of(against_->painting.size(), share(std::move(*mask)), where);
+        const RgbBlock cover = small_copy(placed->base(), ground_->size);
+        double shared = 0;
+        for (std::size_t i = 0; i < place.samples().size(); ++i)
+            shared += static_cast<double>(place.samples()[i] * cover.all().g[i]);
+        return shared / whole;
+    };
+    return in_words(by_blame(layer_changes(before, list->layers), covered));
+}
+
 std::optional<WatchedFile::Event> WatchedFile::take(
     Picture picture, const std::stop_token& stop,
     const std::function<void(const Sketch&)>& sketch) {
@@ -83,6 +111,7 @@ std::optional<WatchedFile::Event> WatchedFile::take(
     const std::uint64_t sum = pixel_sum(picture);
     if (sum == last_sum_) return std::nullopt;
     Saved saved;
+    levels_in_use_ = against_ && against_->painting.ground()->level_bytes() > 0;
     if (!against_) {
         const std::string date = fmt::format(
             "{:%Y-%m-%d}", fmt::localtime(std::chrono::system_clock::to_time_t(now_())));
@@ -93,13 +122,17 @@ std::optional<WatchedFile::Event> WatchedFile::take(
     if (!ground_) ground_ = compared_ground(against_->painting, reader_);
     KeptSave& kept = saved.kept;
     RgbBlock copy;
+    FloatBlock place;
     const auto in_frame = [&](const SharedPicture& placed) {
-        if (auto jpeg = keep(placed->base(), fmt::format("Save {}", number_ + 1), kKeptSave))
+        // Halvings are there since it was looked for, and are a fraction of the picture.
+        const auto halved = at_kept_scale(*placed);
+        if (auto jpeg = keep(*halved, fmt::format("Save {}", number_ + 1), kKeptSave))
             kept.picture = std::move(*jpeg);
-        copy = small_copy(placed->base(), ground_->size);
+        copy = small_copy(*halved, ground_->size);
         const StatePair pair = state_pair(
             *ground_, last_.area().size().area() > 0 ? last_ : ground_->colours, copy, reader_);
         saved.changes = changes_between(pair, against_->painting);
+        place = changed_place(pair);
         if (!sketch) return;
         std::vector<float> drift;
         for (std::size_t i = 0; i < pair.is.samples().size(); ++i)
@@ -122,6 +155,7 @@ std::optional<WatchedFile::Event> WatchedFile::take(
     for (const std::string& each : saved.save.notices)
         kept.notices += (kept.notices.empty() ? "" : " ") + each;
     kept.pixels = sum;
+    kept.layers = layers_since(place, kept.where, kept.size, stop);
     return saved;
 }
 

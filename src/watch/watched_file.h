@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "files/flat_picture.h"
+#include "files/layer_list.h"
 #include "watch/compared.h"
 #include "watch/save.h"
 #include "watch/save_changes.h"
@@ -72,6 +73,8 @@ private:
         std::optional<FileStamp> stamp;
         Result<FlatPicture> picture;
     };
+    std::string layers_since(const FloatBlock& place, const Alignment& where, Size file,
+                             const std::stop_token& stop);
     std::optional<Event> take(Picture picture, const std::stop_token& stop,
                               const std::function<void(const Sketch&)>& sketch);
 
@@ -85,8 +88,10 @@ private:
     std::optional<ComparedGround> ground_;
     RgbBlock last_;                          // as it is compared; empty: the seal
     std::optional<std::uint64_t> last_sum_;  // of the pixels
+    std::vector<ListedLayer> last_layers_;   // of a file that has some
     std::string last_trouble_;
     bool even_unlike_ = false, again_ = false;
+    bool levels_in_use_ = false;  // of the seal, by somebody else
     int number_ = 0;
 };
 

@@ -4,7 +4,7 @@
 #include <QDBusConnection>
 #include <QDBusMessage>
 #include <QDBusVirtualObject>
-#include <QDropEvent>
+#include <QDragEnterEvent>
 #include <QLabel>
 #include <QMimeData>
 #include <QProcess>
@@ -41,7 +41,8 @@ protected:
                                                [this] { return now_; });
     }
     static bool has_saves(const BesideDesk& desk, std::size_t count) {
-        return wait([&] { return desk.watching().saves().size() == count && desk.strip().settled(); });
+        return wait(
+            [&] { return desk.watching().saves().size() == count && desk.strip().settled(); });
     }
     static QString words(const BesideDesk& desk, const char* label) {
         return desk.strip().findChild<QLabel*>(QString::fromLatin1(label))->text();
@@ -71,7 +72,7 @@ TEST_F(BesideTest, TheStripWaitsForAFileSealsItsFirstSaveAndMeasuresWhatComes) {
     ASSERT_TRUE(has_saves(desk, 2));
     EXPECT_EQ(words(desk, "strip_figure_0").left(3), "0.6");
     EXPECT_TRUE(words(desk, "saved_when").endsWith("the second"));
-    EXPECT_EQ(words(desk, "strip_since"), "since the first: The picture +0.3");
+    EXPECT_EQ(words(desk, "strip_since"), "since 1: The picture +0.3");
     EXPECT_EQ(desk.strip().saves().saves().about(1), "29 min");
     // Saved again as it is: nothing is listed.
     save(0.6);
@@ -186,8 +187,9 @@ TEST_F(BesideTest, AnotherPictureIsAskedAboutWithBothShown) {
 
 TEST_F(BesideTest, AMaskAndALayerAreSavedAndNeverOverTheFile) {
     save(0);
-    BesideDesk desk(OwnPainting{}, WatchOptions{file_, Reader::lightness, {}, [this] { return now_; }},
-                    unsaved(), window_->files().asking());
+    BesideDesk desk(OwnPainting{},
+                    WatchOptions{file_, Reader::lightness, {}, [this] { return now_; }}, unsaved(),
+                    window_->files().asking());
     desk.strip().show();
     desk.strip().set_expanded(true);
     ASSERT_TRUE(has_saves(desk, 1));
@@ -249,8 +251,7 @@ TEST_F(BesideTest, AWatchedSaveOfTheWindowsPaintingIsKeptWithIt) {
     trigger("undo");
     EXPECT_EQ(painting().passes.size(), 0U);
     EXPECT_EQ(painting().saves.saves().size(), 1U);
-    session().document.change("Seal", with_seal(painting(), "2026-11-25",
-                                                share(canvas(0.3))));
+    session().document.change("Seal", with_seal(painting(), "2026-11-25", share(canvas(0.3))));
     save(0.3001);
     save(0.5);
     ASSERT_TRUE(has_saves(desk, 2));
@@ -264,6 +265,8 @@ TEST_F(BesideTest, ADropWithControlWatchesAndAStripOpensAWindow) {
     save(0);
     QMimeData data;
     data.setUrls({QUrl::fromLocalFile(QString::fromStdString(file_.string()))});
+    QDragEnterEvent enter({200, 200}, Qt::CopyAction, &data, Qt::LeftButton, Qt::ControlModifier);
+    QCoreApplication::sendEvent(window_.get(), &enter);
     QDropEvent drop(QPointF(200, 200), Qt::CopyAction, &data, Qt::LeftButton, Qt::ControlModifier);
     QCoreApplication::sendEvent(window_.get(), &drop);
     ASSERT_NE(window_->beside(), nullptr);
@@ -313,8 +316,7 @@ TEST(NoticesTest, AreShownOnlyWhenAskedForAndTheNextReplacesTheLast) {
     ASSERT_TRUE(bus.waitForReadyRead()) << "no dbus-daemon";
     const QString address = QString::fromUtf8(bus.readLine()).trimmed();
     qputenv("DBUS_SESSION_BUS_ADDRESS", address.toUtf8());
-    QDBusConnection service =
-        QDBusConnection::connectToBus(address, QStringLiteral("service"));
+    QDBusConnection service = QDBusConnection::connectToBus(address, QStringLiteral("service"));
     StandInService desktop;
     Notices notices;
     EXPECT_FALSE(notices.wanted());
@@ -324,8 +326,8 @@ TEST(NoticesTest, AreShownOnlyWhenAskedForAndTheNextReplacesTheLast) {
     // Nobody is there to show it: silence.
     notices.tell(QStringLiteral("cart.png"), QStringLiteral("nobody hears"));
     QTest::qWait(200);
-    ASSERT_TRUE(service.registerVirtualObject(QStringLiteral("/org/freedesktop/Notifications"),
-                                              &desktop));
+    ASSERT_TRUE(
+        service.registerVirtualObject(QStringLiteral("/org/freedesktop/Notifications"), &desktop));
     ASSERT_TRUE(service.registerService(QStringLiteral("org.freedesktop.Notifications")));
     quint32 id = 0;
     QObject::connect(&notices, &Notices::told, [&](quint32 told) { id = told; });
@@ -376,8 +378,13 @@ TEST(BesideAlone, APaintingThatIsNotThereIsSaidAndNothingIsShown) {
 TEST(Ordinals, AreWordsUpToTwelve) {
     EXPECT_EQ(ordinal(1), "first");
     EXPECT_EQ(ordinal(12), "twelfth");
-    for (const auto& [number, word] : {std::pair(13, "13th"), {21, "21st"}, {22, "22nd"},
-                                       {23, "23rd"}, {111, "111th"}, {112, "112th"}, {101, "101st"}})
+    for (const auto& [number, word] : {std::pair(13, "13th"),
+                                       {21, "21st"},
+                                       {22, "22nd"},
+                                       {23, "23rd"},
+                                       {111, "111th"},
+                                       {112, "112th"},
+                                       {101, "101st"}})
         EXPECT_EQ(ordinal(number), word);
 }
 

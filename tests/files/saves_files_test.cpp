@@ -30,6 +30,7 @@ KeptSave save(int number, Verdict value = Verdict::held, int minute = -1) {
     save.where = {true, 3, 1.5, {-2.5, 7}, 0.75, 0.5};
     save.figures = {{{"0.34", value}, {"1.29×", Verdict::held}, {"+12.8", Verdict::open}}};
     save.changed = "Sky +0.3";
+    save.layers = "The layer \"Glaze\" is new.";
     save.notices = "It is mirrored; it was turned back.";
     save.pixels = 0xfedcba9876543210;
     return save;

@@ -56,6 +56,7 @@ SaveDetailPanel::SaveDetailPanel(Watching& watching, AskForFile ask, QWidget* pa
     text_->setFrameShape(QFrame::NoFrame);
     text_->setFixedHeight(scaled(kTextHeight));
     text_->setFont(body_font());
+    text_->document()->setDocumentMargin(0);
     text_->viewport()->setAutoFillBackground(false);
     said_->setObjectName(QStringLiteral("save_said"));
     said_->setFixedHeight(scaled(32));
@@ -194,13 +195,14 @@ QString SaveDetailPanel::html() const {
                      place.startsWith(QLatin1String("What lies"))
                  ? place.left(1).toLower() + place.mid(1)
                  : place;
+    if (!since_seal_ && !save->layers.empty()) words += QLatin1Char(' ') + escaped(save->layers);
     if (!detail_->back) return words;
     const BringBack& back = *detail_->back;
     if (back.ways.empty())
         return words + QLatin1Char(' ') +
                tr("No curve, colour or strength brings it back: it changed in many ways at once.");
     const auto said = [&](const Way& way) {
-        return tr("%1 (%2 → %3)")
+        return tr("%1 (%2\u00a0→\u00a0%3)")
             .arg(escaped(in_words(way, back, painting)))
             .arg(back.differs, 0, 'f', 2)
             .arg(way.left, 0, 'f', 2);

@@ -148,7 +148,8 @@ QWidget* Strip::build_head() {
     auto* first = new QHBoxLayout;
     first->setSpacing(scaled(10));
     // The name as it is, as far as it leaves room for when it was saved.
-    name->setFixedWidth(std::min(name->sizeHint().width(), scaled(170)));
+    name->setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Preferred);
+    name->setFixedWidth(std::min(name->sizeHint().width() + 2, scaled(170)));
     first->addWidget(name);
     first->addWidget(when_, 1);
     first->addWidget(open_);
@@ -164,13 +165,14 @@ QWidget* Strip::build_head() {
         balances_[i]->setFont(figure_font(15));
         balances_[i]->setObjectName(QStringLiteral("strip_figure_%1").arg(i));
         // As wide whatever stands there, so that what follows does not move.
-        balances_[i]->setFixedWidth(scaled(50));
+        balances_[i]->setFixedWidth(scaled(47));
         figures->addWidget(marks_[i]);
         figures->addWidget(balances_[i]);
     }
     since_ = new ElidedLabel;
     since_->setObjectName(QStringLiteral("strip_since"));
     since_->setProperty("tone", "secondary");
+    since_->setFont(secondary_font());
     since_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     figures->addWidget(since_, 1);
     told_ = new ElidedLabel;
@@ -195,8 +197,10 @@ QWidget* Strip::build_ledger(AskForFile ask) {
     list_ = new QStackedWidget;
     list_->addWidget(saves_);
     list_->addWidget(where_);
-    connect(saves_, &SavesList::chosen_changed, this,
-            [this] { detail_->show_save(saves_->chosen()); });
+    // What nobody sees is not worked out.
+    connect(saves_, &SavesList::chosen_changed, this, [this] {
+        if (expanded()) detail_->show_save(saves_->chosen());
+    });
     connect(detail_, &SaveDetailPanel::wants_where, this, [this] { show_where(true); });
     connect(detail_, &SaveDetailPanel::detail_changed, this, [this] {
         if (list_->currentWidget() == where_ && !detail_->detail()) show_where(false);
@@ -253,7 +257,6 @@ QWidget* Strip::build_ledger(AskForFile ask) {
     pages_ = new QStackedWidget;
     pages_->addWidget(page);
     pages_->addWidget(doubt_);
-    detail_->show_save(saves_->chosen());
     return pages_;
 }
 
@@ -273,7 +276,9 @@ void Strip::set_expanded(bool on) {
         if (y() + height() > available.bottom() + 1)
             move(x(), std::max(available.top(), available.bottom() + 1 - height()));
     }
-    if (on) saves_->setFocus();
+    if (!on) return;
+    detail_->show_save(saves_->chosen());
+    saves_->setFocus();
 }
 
 bool Strip::settled() const {
@@ -313,9 +318,9 @@ void Strip::refresh() {
     if (watching_.sketch() && last != nullptr)
         since_->say(tr("measuring …"));
     else if (last != nullptr && saves.size() > 1)
-        since_->say(tr("since the %1: %2")
-                        .arg(ordinal(saves[saves.size() - 2].number),
-                             last->changed.empty() ? tr("values stand")
+        since_->say(tr("since %1: %2")
+                        .arg(saves[saves.size() - 2].number)
+                        .arg(last->changed.empty() ? tr("values stand")
                                                    : QString::fromStdString(last->changed)));
     else
         since_->say(last != nullptr ? tr("as sealed") : QString());

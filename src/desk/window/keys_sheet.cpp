@@ -41,6 +41,7 @@ std::vector<KeyGroup> general_groups() {
                                     {"Ctrl S", "save"},
                                     {"Ctrl Shift S", "save under another name"},
                                     {"Ctrl E", "export a PNG"},
+                                    {"Ctrl Shift W", "watch a file that another program saves"},
                                     {"Ctrl Z", "undo"},
                                     {"Ctrl Shift Z", "redo"},
                                     {"?", "this sheet"},

@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The command report.
+#include <cstdlib>
+
+#include "cli/commands.h"
+#include "cli/opening.h"
+#include "audit/blame.h"
+#include "files/disk.h"
+#include "files/today.h"
+#include "files/zip_container.h"
+#include "painting/date.h"
+#include "report/figures.h"
+#include "report/html.h"
+#include "report/make_report.h"
+
+namespace underpaint {
+namespace {
+
+/// The day of the report: today, or that of SOURCE_DATE_EPOCH (reproducible-builds.org), so that
+/// the same file comes out again.
+std::string day_of_report() {
+    const char* epoch = std::getenv("SOURCE_DATE_EPOCH");
+    char* end = nullptr;
+    const long long seconds = epoch != nullptr ? std::strtoll(epoch, &end, 10) : -1;
+    constexpr long long latest = 253'402'300'799;  // the end of the year 9999
+    if (epoch == nullptr || end == epoch || *end != 0 || seconds < 0 || seconds > latest)
+        return today();
+    return iso(Date(std::chrono::floor<std::chrono::days>(
+        std::chrono::sys_seconds(std::chrono::seconds(seconds)))));
+}
+
+Result<std::string> written(const Report& report, const std::filesystem::path& out) {
+    if (out.extension() == ".html") return write_html(report);
+    if (out.extension() == ".json") return write_report_json(report);
+    return write_report_csv(report);
+}
+
+}  // namespace
+
+int run(const ReportRequest& request) {
+    if (Done may = check_output(request.out); !may) return report(may.error());
+    auto opened = open_input(request.in, {{}, request.strict, request.version});
+    if (!opened) return report(opened.error());
+    const Painting& painting = opened->painting;
+    const HouseRules own = own_rules();
+    AuditOptions options;
+    options.reader = request.reader;
+    options.own_rules = own;
+    const Audit audited = *audit(painting, options);
+    auto findings = find(painting, audited);
+    find_shares(painting, audited, findings, own);
+    const std::string day = day_of_report();
+    const BriefReport brief =
+        report_brief(painting, request.reader, {own, {}, *date_from_iso(day)});
+    const ReportMatter matter{painting, audited, findings, brief, day};
+    const auto text = written(*make_report(matter, request.choices), request.out);
+    if (!text) return report(text.error());
+    if (Done done = replace_file(request.out, bytes_of(*text)); !done) return report(done.error());
+    return kHeldStatus;
+}
+
+}  // namespace underpaint

@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace underpaint {
+
+
+/// A part of a report that can be left out, and moved.
+enum class ReportSection {
+    pictures,
+    became,
+    passes,
+    findings,
+    colours,
+    stages,
+    charts,
+    brief,
+    time,
+    versions,
+    saves,
+};
+struct ReportSectionText {
+    ReportSection section;
+    std::string_view id;     ///< in files and on the command line
+    std::string_view label;  ///< on screen, and above it
+};
+inline constexpr std::array kReportSections{
+    ReportSectionText{ReportSection::pictures, "pictures", "As sealed and now"},
+    ReportSectionText{ReportSection::became, "became", "What became of it"},
+    ReportSectionText{ReportSection::passes, "passes", "Pass by pass"},
+    ReportSectionText{ReportSection::findings, "findings", "What slipped, and what is meant"},
+    ReportSectionText{ReportSection::colours, "colours", "Palette and plan"},
+    ReportSectionText{ReportSection::stages, "stages", "Stages"},
+    ReportSectionText{ReportSection::charts, "charts", "Balance, temperature, ramps"},
+    ReportSectionText{ReportSection::brief, "brief", "The brief, and how it was met"},
+    ReportSectionText{ReportSection::time, "time", "Route and time"},
+    ReportSectionText{ReportSection::versions, "versions", "Versions"},
+    ReportSectionText{ReportSection::saves, "saves", "Saves"},
+};
+const ReportSectionText& text_of(ReportSection section);
+std::optional<ReportSection> report_section_from_id(std::string_view id);
+
+/// What goes into a report.
+struct ReportChoices {
+    std::vector<ReportSection> sections;  ///< in the order in which they stand
+    int picture_side = 1600;              ///< long side of pictures at the most, in pixels
+    std::string words;                    ///< the painter's own, at the top
+    friend bool operator==(const ReportChoices&, const ReportChoices&) = default;
+};
+
+/// For whom a report is.
+struct ReportPreset {
+    std::string_view id, label;
+    std::string_view about;  ///< one sentence
+    std::vector<ReportSection> sections;
+};
+/// Myself, a client, a teacher.
+const std::vector<ReportPreset>& report_presets();
+/// Null when there is none of that name.
+const ReportPreset* report_preset(std::string_view id);
+
+}  // namespace underpaint

@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <optional>
+#include <stop_token>
+#include <vector>
+
+#include "audit/finding.h"
+#include "files/brief_report.h"
+#include "report/choices.h"
+#include "report/report.h"
+
+namespace underpaint {
+
+/// What a report is made from: a painting, and all that was measured of it.
+struct ReportMatter {
+    const Painting& painting;
+    const Audit& audit;                    ///< on every pixel
+    const std::vector<Finding>& findings;  ///< of that
+    const BriefReport& brief;
+    std::string date;  ///< of the report, ISO 8601
+};
+
+/// A report of the sections that are asked for and have something to say. Nothing when stopped.
+std::optional<Report> make_report(const ReportMatter& matter, const ReportChoices& choices,
+                                  const std::stop_token& stop = {});
+
+}  // namespace underpaint
