@@ -2,9 +2,9 @@
 // The command report.
 #include <cstdlib>
 
+#include "audit/blame.h"
 #include "cli/commands.h"
 #include "cli/opening.h"
-#include "audit/blame.h"
 #include "files/disk.h"
 #include "files/today.h"
 #include "files/zip_container.h"

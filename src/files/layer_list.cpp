@@ -2,8 +2,8 @@
 #include "files/layer_list.h"
 
 #include "files/layer_stack.h"
-#include "files/openraster.h"
 #include "files/opened_stack.h"
+#include "files/openraster.h"
 #include "files/picture_loader.h"
 
 namespace underpaint {

@@ -17,12 +17,18 @@ std::optional<ReportSection> report_section_from_id(std::string_view id) {
 const std::vector<ReportPreset>& report_presets() {
     using enum ReportSection;
     static const std::vector<ReportPreset> presets{
-        {"myself", "Myself", "Everything that was measured, in your words.",
+        {"myself",
+         "Myself",
+         "Everything that was measured, in your words.",
          {pictures, became, passes, findings, colours, stages, charts, brief, time, versions,
           saves}},
-        {"client", "A client", "Pictures, versions and the brief.",
+        {"client",
+         "A client",
+         "Pictures, versions and the brief.",
          {pictures, brief, colours, versions, stages}},
-        {"teacher", "A teacher", "What became of the values, pass by pass, with all figures.",
+        {"teacher",
+         "A teacher",
+         "What became of the values, pass by pass, with all figures.",
          {pictures, became, findings, passes, charts, stages}},
     };
     return presets;

@@ -9,7 +9,6 @@
 
 namespace underpaint {
 
-
 /// A part of a report that can be left out, and moved.
 enum class ReportSection {
     pictures,

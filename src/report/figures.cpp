@@ -50,8 +50,7 @@ Json to_json(const PictureRow& row) {
 Json to_json(const ColourBar& bar) {
     Json colours = Json::array();
     for (const ColourBar::Part& each : bar.parts)
-        colours.push_back(
-            {{"name", each.name}, {"srgb", hex(each.colour)}, {"share", each.share}});
+        colours.push_back({{"name", each.name}, {"srgb", hex(each.colour)}, {"share", each.share}});
     return {{"kind", "colours"}, {"colours", std::move(colours)}, {"text", bar.caption}};
 }
 Json to_json(const LineChart& chart) {
@@ -61,9 +60,8 @@ Json to_json(const LineChart& chart) {
         for (const auto& value : each.values) values.push_back(or_null(value));
         series.push_back({{"name", each.name}, {"values", std::move(values)}});
     }
-    return {{"kind", "chart"},        {"title", chart.title}, {"unit", chart.unit},
-            {"x", chart.x},           {"budgets", chart.budgets},
-            {"series", std::move(series)}};
+    return {{"kind", "chart"}, {"title", chart.title},     {"unit", chart.unit},
+            {"x", chart.x},    {"budgets", chart.budgets}, {"series", std::move(series)}};
 }
 
 /// The figures of a block, as lines of the table.
@@ -104,12 +102,8 @@ struct CsvLines {
 }  // namespace
 
 std::string write_report_json(const Report& report) {
-    Json json{{"schema", kReportSchema},
-              {"title", report.title},
-              {"subtitle", report.subtitle},
-              {"words", report.words},
-              {"date", report.date},
-              {"sections", Json::array()}};
+    Json json{{"schema", kReportSchema}, {"title", report.title}, {"subtitle", report.subtitle},
+              {"words", report.words},   {"date", report.date},   {"sections", Json::array()}};
     for (const Section& section : report.sections) {
         Json blocks = Json::array();
         for (const Block& block : section.blocks)

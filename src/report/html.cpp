@@ -30,7 +30,7 @@ tr,figure,li,svg{break-inside:avoid}thead{display:table-header-group}
 .row{display:flex;flex-wrap:wrap;gap:.75rem;break-inside:avoid}.row figure{flex:1 1 14rem;margin:0}
 img{display:block;width:100%;height:auto}figcaption{font-size:.85rem;margin-top:.25rem}
 ul{list-style:none;margin:0;padding:0}li{margin:.3rem 0;padding-left:1.4rem;text-indent:-1.4rem}
-.mark{width:.7em;height:.7em;margin-right:.5rem;vertical-align:baseline}
+.mark{display:inline-block;width:.7em;height:.7em;margin-right:.5rem;vertical-align:baseline}
 td .mark{margin:0 .4rem 0 0}
 .bar{display:flex;height:1.6rem}.bar div{min-width:1px}
 .chart{display:block;width:100%;max-width:42rem;height:auto;font-size:11px;fill:currentColor}
@@ -47,7 +47,8 @@ public:
             "<meta name=\"generator\" content=\"Faithful Underpaint\">\n<title>{}</title>\n",
             html_escaped(report.title));
         add("<style>{}</style>\n</head>\n<body>\n<main>\n", kStyle);
-        add("<header>\n<h1 dir=\"auto\">{}</h1>\n<p class=\"soft\" dir=\"auto\">{}</p>\n</header>\n",
+        add("<header>\n<h1 dir=\"auto\">{}</h1>\n<p class=\"soft\" "
+            "dir=\"auto\">{}</p>\n</header>\n",
             html_escaped(report.title), html_escaped(report.subtitle));
         write_words(report.words);
         for (const Section& section : report.sections) {
@@ -94,7 +95,7 @@ private:
         text_ += "<ul>\n";
         for (const MarkedLine& line : lines.lines) {
             text_ += "<li dir=\"auto\">";
-            if (line.mark) text_ += svg_mark(*line.mark);
+            text_ += line.mark ? svg_mark(*line.mark) : "<span class=\"mark\"></span>";
             if (!line.label.empty()) add("<b>{}</b> ", html_escaped(line.label));
             text_ += html_escaped(line.text);
             if (!line.budget.empty())
@@ -141,7 +142,8 @@ private:
     void write_block(const ColourBar& bar) {
         std::string alt;
         for (const ColourBar::Part& part : bar.parts)
-            alt += fmt::format("{}{} {:.0f}%", alt.empty() ? "" : ", ", part.name, 100 * part.share);
+            alt +=
+                fmt::format("{}{} {:.0f}%", alt.empty() ? "" : ", ", part.name, 100 * part.share);
         add("<div class=\"bar\" role=\"img\" aria-label=\"{}\">", html_escaped(alt));
         for (const ColourBar::Part& part : bar.parts)
             if (part.share > 0)

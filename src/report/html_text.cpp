@@ -16,8 +16,7 @@ namespace {
 constexpr double kChartWide = 640, kChartHigh = 200, kLeft = 44, kRight = 130, kTop = 12,
                  kBottom = 24;
 /// Kinds of stroke that lines are told apart by.
-constexpr std::array<std::string_view, 6> kStrokes{"none",  "6 4",     "2 3",
-                                                   "9 3 2 3", "1 5", "12 4"};
+constexpr std::array<std::string_view, 6> kStrokes{"none", "6 4", "2 3", "9 3 2 3", "1 5", "12 4"};
 
 /// The reach of a chart's values, a little more than they need.
 struct ValueSpan {
@@ -27,7 +26,8 @@ ValueSpan span_of(const LineChart& chart) {
     std::optional<ValueSpan> reach;
     const auto take = [&](double v) {
         if (!std::isfinite(v)) return;
-        reach = reach ? ValueSpan{std::min(reach->low, v), std::max(reach->high, v)} : ValueSpan{v, v};
+        reach =
+            reach ? ValueSpan{std::min(reach->low, v), std::max(reach->high, v)} : ValueSpan{v, v};
     };
     for (const auto& series : chart.series)
         for (const auto& value : series.values)
@@ -89,7 +89,8 @@ std::string svg_chart(const LineChart& chart) {
         return kLeft + share * (kChartWide - kLeft - kRight);
     };
     const auto y_at = [&](double value) {
-        return kTop + (reach.high - value) / (reach.high - reach.low) * (kChartHigh - kTop - kBottom);
+        return kTop +
+               (reach.high - value) / (reach.high - reach.low) * (kChartHigh - kTop - kBottom);
     };
     std::string alt = chart.title + ": " + chart.unit + ".";
     for (const auto& series : chart.series) {
@@ -98,9 +99,9 @@ std::string svg_chart(const LineChart& chart) {
             alt += value ? fmt::format(" {:.{}f}", *value, chart.decimals) : " –";
         alt += ".";
     }
-    std::string svg = fmt::format(
-        R"(<svg class="chart" viewBox="0 0 {} {}" role="img" aria-label="{}">)", kChartWide,
-        kChartHigh, html_escaped(alt));
+    std::string svg =
+        fmt::format(R"(<svg class="chart" viewBox="0 0 {} {}" role="img" aria-label="{}">)",
+                    kChartWide, kChartHigh, html_escaped(alt));
     const auto text = [&](double x, double y, std::string_view anchor, std::string_view words) {
         svg += fmt::format(R"(<text x="{:.1f}" y="{:.1f}" text-anchor="{}">{}</text>)", x, y,
                            anchor, html_escaped(words));
@@ -115,8 +116,7 @@ std::string svg_chart(const LineChart& chart) {
         text(kLeft - 5, y_at(value) + 4, "end", fmt::format("{:.{}f}", value, chart.decimals));
     for (const double budget : chart.budgets) {
         line(kLeft, y_at(budget), kChartWide - kRight, y_at(budget), "budget");
-        text(kLeft - 5, y_at(budget) + 4, "end",
-             fmt::format("{:.{}f}", budget, chart.decimals));
+        text(kLeft - 5, y_at(budget) + 4, "end", fmt::format("{:.{}f}", budget, chart.decimals));
     }
     for (std::size_t i = 0; i < chart.x.size(); ++i)
         if (!chart.x[i].empty()) text(x_at(i), kChartHigh - 8, "middle", chart.x[i]);

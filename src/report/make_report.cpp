@@ -15,8 +15,8 @@ namespace {
 using MakeSection = std::vector<Block> (*)(const SectionRequest&);
 /// In the order of ReportSection.
 constexpr std::array<MakeSection, kReportSections.size()> kMakers{
-    pictures_section, became_section, passes_section, findings_section,
-    colours_section,  stages_section, charts_section, brief_section,
+    pictures_section, became_section,   passes_section, findings_section,
+    colours_section,  stages_section,   charts_section, brief_section,
     time_section,     versions_section, saves_section};
 
 std::string subtitle_of(const ReportMatter& matter) {

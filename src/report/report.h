@@ -20,8 +20,8 @@ struct MarkedLine {
     std::optional<Verdict> mark;  ///< nothing: it is not judged
     std::string label;
     std::string text;
-    std::string budget;                 ///< what it is judged by, in words; empty: nothing
-    std::optional<std::string> meant;   ///< the painter accepts it, with this note
+    std::string budget;                ///< what it is judged by, in words; empty: nothing
+    std::optional<std::string> meant;  ///< the painter accepts it, with this note
 };
 struct MarkedLines {
     std::vector<MarkedLine> lines;
@@ -66,10 +66,10 @@ struct LineChart {
         std::vector<std::optional<double>> values;  ///< one a place on the x axis
     };
     std::string title;
-    std::string unit;               ///< of the values, in words
-    std::vector<std::string> x;     ///< names of the places
-    std::vector<Series> series;     ///< told apart by the kind of stroke
-    std::vector<double> budgets;    ///< drawn as thin lines
+    std::string unit;             ///< of the values, in words
+    std::vector<std::string> x;   ///< names of the places
+    std::vector<Series> series;   ///< told apart by the kind of stroke
+    std::vector<double> budgets;  ///< drawn as thin lines
     int decimals = 2;
 };
 

@@ -9,7 +9,6 @@
 
 #include "blend/lay.h"
 #include "palette/hex.h"
-#include "raster/blur.h"
 #include "render/readings.h"
 
 namespace underpaint {
@@ -21,7 +20,6 @@ constexpr double kHelps = 0.8;
 /// From this share of the whole change on a part is mended by itself.
 constexpr double kMostOfIt = 0.6;
 constexpr double kHeldBudget = 0.25;  // 95 % of drift that counts as held
-constexpr double kBlur = 2;
 
 float smoothstep(float low, float high, float v) {
     const float t = std::clamp((v - low) / (high - low), 0.0F, 1.0F);
@@ -264,10 +262,7 @@ FloatBlock inside_part(FloatBlock place, const ComparedGround& ground, std::uint
 }  // namespace
 
 FloatBlock changed_place(const StatePair& pair) {
-    FloatBlock place(pair.is.area());
-    for (std::size_t i = 0; i < place.samples().size(); ++i)
-        place.samples()[i] = pair.is.samples()[i] - pair.was.samples()[i];
-    blur(place, kBlur);
+    FloatBlock place = seen_change(pair);
     constexpr auto seen = static_cast<float>(kSeenChange);
     for (float& each : place.samples()) each = smoothstep(seen / 2, seen, std::abs(each));
     return place;

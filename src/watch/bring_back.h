@@ -53,7 +53,7 @@ std::optional<BringBack> bring_back(const StatePair& pair, const std::vector<Par
 std::string in_words(const Way& way, const BringBack& found, const Painting& painting);
 
 /// How far each compared pixel belongs to what changed, 0..1: from half of kSeenChange on, all of
-/// it at kSeenChange, seen through a blur of two pixels so that grain does not count.
+/// it at kSeenChange, of seen_change().
 FloatBlock changed_place(const StatePair& pair);
 
 }  // namespace underpaint

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "files/kept_pictures.h"
+#include "raster/blur.h"
 #include "raster/reframe.h"
 #include "render/readings.h"
 #include "render/view.h"
@@ -57,6 +58,15 @@ ComparedGround compared_ground(const Painting& painting, Reader reader) {
 StatePair state_pair(const ComparedGround& ground, RgbBlock before, RgbBlock now, Reader reader) {
     FloatBlock was = steps_of(before, reader), is = steps_of(now, reader);
     return {ground, std::move(before), std::move(now), std::move(was), std::move(is)};
+}
+
+FloatBlock seen_change(const StatePair& pair) {
+    constexpr double kSigma = 2;
+    FloatBlock change(pair.is.area());
+    for (std::size_t i = 0; i < change.samples().size(); ++i)
+        change.samples()[i] = pair.is.samples()[i] - pair.was.samples()[i];
+    blur(change, kSigma);
+    return change;
 }
 
 double at_share(std::vector<float> values, double share) {

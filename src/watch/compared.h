@@ -41,6 +41,10 @@ struct StatePair {
 };
 StatePair state_pair(const ComparedGround& ground, RgbBlock before, RgbBlock now, Reader reader);
 
+/// Now minus before in steps, through a blur of two pixels: grain, and what a kept JPEG adds along
+/// edges, is no change that is seen.
+FloatBlock seen_change(const StatePair& pair);
+
 /// The value below which a share (0..1) of some values lies; by the nearest rank. 0 of none.
 double at_share(std::vector<float> values, double share);
 

@@ -12,7 +12,7 @@ namespace underpaint {
 namespace {
 
 constexpr std::size_t kMostLayersSaid = 4;
-constexpr double kLiesOn = 0.02;      // share of a change from which on it lies on a layer
+constexpr double kLiesOn = 0.02;         // share of a change from which on it lies on a layer
 constexpr float kSameStrength = 0.004F;  // half a level of 8 bits
 
 std::string percent(float share) {

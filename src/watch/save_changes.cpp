@@ -33,6 +33,7 @@ std::vector<PartChange> changes_between(const StatePair& pair, const Painting& p
     const ComparedGround& ground = pair.ground;
     const std::size_t count = ground.part.size();
     if (pair.was.samples().size() != count || pair.is.samples().size() != count) return {};
+    const FloatBlock seen = seen_change(pair);
     std::vector<Sum> sums(painting.parts.size() + 1);
     for (std::size_t i = 0; i < count; ++i) {
         const float by = pair.is.samples()[i] - pair.was.samples()[i];
@@ -40,7 +41,7 @@ std::vector<PartChange> changes_between(const StatePair& pair, const Painting& p
         sum.change += static_cast<double>(by);
         ++sum.all;
         sum.sealed.push_back(ground.sealed.samples()[i]);
-        if (std::abs(static_cast<double>(by)) >= kSeenChange)
+        if (std::abs(static_cast<double>(seen.samples()[i])) >= kSeenChange)
             sum.changed.push_back(ground.sealed.samples()[i]);
     }
     std::vector<PartChange> changes;

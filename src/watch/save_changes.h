@@ -12,7 +12,7 @@ namespace underpaint {
 struct PartChange {
     PartId part = 0;          ///< 0: what lies in no part
     double by = 0;            ///< mean of the change, lighter above 0
-    double share = 0;         ///< of the part that changed by kSeenChange or more, 0..1
+    double share = 0;         ///< of the part whose seen_change() is kSeenChange or more, 0..1
     double of_picture = 0;    ///< the same as a share of the whole picture
     double from = 1, to = 9;  ///< between which sealed steps that share lies (10 and 90 %)
     double middle = 5;        ///< median sealed step of the whole part

@@ -45,7 +45,8 @@ std::vector<Block> colours_section(const SectionRequest& asked) {
     if (!painting.palette.colours.empty()) {
         const auto seen = seen_within(painting, kMeasuredAt, asked.stop);
         if (!seen) return {};
-        const PaletteFigures figures = figures_of(painting.palette, *seen, asked.matter.audit.reader);
+        const PaletteFigures figures =
+            figures_of(painting.palette, *seen, asked.matter.audit.reader);
         ColourBar bar;
         ReportTable table{{"Colour", "sRGB", "Area", "Step", "Intensity", "Warmth"}, {}};
         for (std::size_t i = 0; i < figures.colours.size(); ++i) {
@@ -60,8 +61,8 @@ std::vector<Block> colours_section(const SectionRequest& asked) {
                                   {fmt::format("{:.0f}%", 100 * of.intensity), {}},
                                   {with_sign(of.warmth, 1), {}}});
         }
-        bar.caption = fmt::format("{:.0f}% of the picture is near none of them.",
-                                  100 * figures.none);
+        bar.caption =
+            fmt::format("{:.0f}% of the picture is near none of them.", 100 * figures.none);
         blocks.emplace_back(std::move(bar));
         blocks.emplace_back(std::move(table));
     }

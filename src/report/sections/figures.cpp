@@ -13,14 +13,19 @@
 namespace underpaint {
 namespace {
 
-/// What a measure is judged by, in words: "held up to 0.25, lost beyond 0.50".
-std::string budget_in_words(const MeasureRecord& measure, const Audit& audit,
-                            const PassAudit& pass) {
+/// What a measure is judged by, in words and in the unit of its figure: "held up to 0.25, lost
+/// beyond 0.50".
+std::string budget_in_words(const MeasureRecord& measure, const Audit& audit, const PassAudit& pass,
+                            bool as_share) {
     const auto bounds = measure.bounds != nullptr ? measure.bounds(audit, pass) : std::nullopt;
     if (!bounds) return {};
+    const auto figure = [&](double v) {
+        return as_share ? fmt::format("{:.3g}%", 100 * v) : fmt::format("{:.2f}", v);
+    };
+    const std::string held = figure(bounds->held), lost = figure(bounds->lost);
     return bounds->better == Better::small
-               ? fmt::format("held up to {:.2f}, lost beyond {:.2f}", bounds->held, bounds->lost)
-               : fmt::format("held from {:.2f}, lost below {:.2f}", bounds->held, bounds->lost);
+               ? fmt::format("held up to {}, lost beyond {}", held, lost)
+               : fmt::format("held from {}, lost below {}", held, lost);
 }
 
 }  // namespace
@@ -38,13 +43,19 @@ std::vector<Block> became_section(const SectionRequest& asked) {
     MarkedLines lines;
     for (const MeasureRecord* measure : kMeasures) {
         if (measure->words == nullptr) continue;
+        // Where nobody asks for it, it is no news.
+        if (measure->asked != nullptr && !measure->asked(audit.limits, asked.matter.painting))
+            continue;
         const auto now = measure->words(last), sealed = measure->words(audit.ground);
         if (!now) continue;
         std::string text = now->now;
-        if (sealed && !sealed->now.empty()) text += ", sealed " + sealed->now;
+        if (now->balance != now->now) text += ", " + now->balance + " kept";
+        if (sealed && !sealed->now.empty()) text += "; sealed " + sealed->now;
+        const bool as_share = now->balance.ends_with('%');
         lines.lines.push_back({measure->judged ? std::optional(now->verdict) : std::nullopt,
-                               std::string(measure->label), std::move(text),
-                               budget_in_words(*measure, audit, last),
+                               std::string(measure->label),
+                               std::move(text),
+                               budget_in_words(*measure, audit, last, as_share),
                                {}});
     }
     return {std::move(lines)};
@@ -120,8 +131,7 @@ std::optional<LineChart> ramps_chart(const SectionRequest& asked) {
     if (parts.empty()) parts.push_back(nullptr);
     const std::array moments{painting.passes.size()};
     for (const Part* part : parts) {
-        const auto ramps =
-            ramps_of(painting, part, moments, asked.matter.audit.reader, asked.stop);
+        const auto ramps = ramps_of(painting, part, moments, asked.matter.audit.reader, asked.stop);
         if (!ramps) return std::nullopt;
         LineChart::Series series{part == nullptr ? "the picture" : part->name, {}};
         for (const double step : steps) {
@@ -143,25 +153,23 @@ std::vector<Block> charts_section(const SectionRequest& asked) {
     if (audit.passes.empty()) return {};
     std::vector<Block> charts;
     const auto some = [](double v) { return std::optional(v); };
-    LineChart balance{"Balance", "95 % of the drift from the seal, in steps", moments_of(audit), {},
-                      {}, 2};
-    balance.series.push_back(series_of(audit, "running", [&](const PassAudit& pass) {
-        return some(pass.value.running.p95);
-    }));
+    LineChart balance{
+        "Balance", "95 % of the drift from the seal, in steps", moments_of(audit), {}, {}, 2};
+    balance.series.push_back(series_of(
+        audit, "running", [&](const PassAudit& pass) { return some(pass.value.running.p95); }));
     balance.series.push_back(series_of(
         audit, "the pass's own", [&](const PassAudit& pass) { return some(pass.value.own.p95); }));
     if (const auto bounds = kValueMeasure.bounds(audit, audit.passes.back()))
         balance.budgets = {bounds->held, bounds->lost};
     charts.emplace_back(std::move(balance));
 
-    LineChart temperature{"Temperature", "mean warmth, orange above 0 and blue below",
-                          moments_of(audit), {}, {0}, 1};
+    LineChart temperature{
+        "Temperature", "mean warmth, orange above 0 and blue below", moments_of(audit), {}, {0}, 1};
     const auto measured = [](const PassAudit& pass, double v) {
         return pass.swing.measured ? std::optional(v) : std::nullopt;
     };
-    temperature.series.push_back(series_of(audit, "lights", [&](const PassAudit& pass) {
-        return measured(pass, pass.swing.lights);
-    }));
+    temperature.series.push_back(series_of(
+        audit, "lights", [&](const PassAudit& pass) { return measured(pass, pass.swing.lights); }));
     temperature.series.push_back(series_of(audit, "shadows", [&](const PassAudit& pass) {
         return measured(pass, pass.swing.shadows);
     }));

@@ -68,9 +68,8 @@ std::vector<Block> stages_section(const SectionRequest& asked) {
     const Painting& painting = asked.matter.painting;
     std::vector<Block> blocks;
     for (std::size_t pass = 0; pass < painting.passes.size(); ++pass) {
-        auto picture = picture_after(painting, pass + 1,
-                                     asked.picture_side / static_cast<int>(kStagesInARow),
-                                     asked.stop);
+        auto picture = picture_after(
+            painting, pass + 1, asked.picture_side / static_cast<int>(kStagesInARow), asked.stop);
         if (!picture) return {};
         if (pass % kStagesInARow == 0) blocks.emplace_back(PictureRow{});
         const std::string name = shown_name(painting.passes[pass].name);

@@ -5,9 +5,9 @@
 
 #include <numeric>
 
+#include "files/kept_pictures.h"
 #include "painting/stage.h"
 #include "painting/version_changes.h"
-#include "files/kept_pictures.h"
 #include "report/sections.h"
 #include "terms/shown_name.h"
 
@@ -70,12 +70,11 @@ std::vector<Block> versions_section(const SectionRequest& asked) {
         if (i % kVersionsInARow == 0) blocks.emplace_back(PictureRow{});
         const std::string name = shown_name(version.name);
         std::get<PictureRow>(blocks.back())
-            .pictures.push_back({std::move(*picture), fmt::format("{} {}", i + 1, name),
-                                 "The version " + name});
-        table.rows.push_back(
-            {{name + (version.id == painting.version ? ", chosen" : ""), {}},
-             {version.from.empty() ? "–" : version.from, {}},
-             {version.note.empty() ? "–" : version.note, {}}});
+            .pictures.push_back(
+                {std::move(*picture), fmt::format("{} {}", i + 1, name), "The version " + name});
+        table.rows.push_back({{name + (version.id == painting.version ? ", chosen" : ""), {}},
+                              {version.from.empty() ? "–" : version.from, {}},
+                              {version.note.empty() ? "–" : version.note, {}}});
     }
     blocks.emplace_back(std::move(table));
     return blocks;
