@@ -13,6 +13,7 @@
 #include "palette/tubes.h"
 #include "raster/picture.h"
 #include "report/choices.h"
+#include "report/page_setup.h"
 #include "terms/mix_as.h"
 #include "terms/result.h"
 
@@ -64,6 +65,7 @@ struct WatchRequest {
 struct ReportRequest {
     std::filesystem::path in, out;  ///< the ending of `out` says how it is written
     ReportChoices choices;
+    PageSetup setup;  ///< of a PDF
     bool strict = false;
     Reader reader = Reader::lightness;
     std::optional<std::string> version = {};

@@ -189,15 +189,17 @@ int main(int argc, char** argv) {
     ReportRequest reported;
     reported.choices.sections = report_presets().front().sections;
     auto* report_command = app.add_subcommand(
-        "report", "Write what was measured as a page to read (.html) or as figures (.csv, .json)");
+        "report",
+        "Write what was measured as pages (.pdf), as one to read on a screen (.html), or as "
+        "figures (.csv, .json)");
     report_command->add_option("IN", reported.in, "The painting")->required();
     report_command->add_option("-o,--output", reported.out, "The file to write")
         ->required()
         ->check([](const std::string& name) {
             const auto ending = std::filesystem::path(name).extension();
-            return ending == ".html" || ending == ".csv" || ending == ".json"
+            return ending == ".pdf" || ending == ".html" || ending == ".csv" || ending == ".json"
                        ? std::string()
-                       : "its name has to end in .html, .csv or .json";
+                       : "its name has to end in .pdf, .html, .csv or .json";
         });
     auto* for_whom = report_command->add_option_function<std::string>(
         "--for", [&](const std::string& whom) { reported.choices.sections = sections_for(whom); },
@@ -213,6 +215,12 @@ int main(int argc, char** argv) {
         ->add_option("--picture-side", reported.choices.picture_side,
                      "Long side of pictures in pixels, 1600 unless said")
         ->check(CLI::Range(100, 6000));
+    const std::map<std::string, Paper> papers{
+        {"a4", Paper::a4}, {"a5", Paper::a5}, {"letter", Paper::letter}};
+    report_command->add_option("--paper", reported.setup.paper, "Of a PDF: a4, a5 or letter")
+        ->transform(CLI::CheckedTransformer(papers, CLI::ignore_case));
+    report_command->add_flag("--lying", reported.setup.lying, "Of a PDF: the long side across");
+    report_command->add_flag("--dark", reported.setup.dark, "Of a PDF: on a dark ground");
     add_reader(*report_command, "--reader", kReaderHelp,
                [&](Reader reader) { reported.reader = reader; });
     add_strict(*report_command, reported.strict);

@@ -5,9 +5,11 @@
 #include "audit/blame.h"
 #include "cli/commands.h"
 #include "cli/opening.h"
+
 #include "files/disk.h"
 #include "files/today.h"
 #include "files/zip_container.h"
+#include "pages/pdf.h"
 #include "painting/date.h"
 #include "report/figures.h"
 #include "report/html.h"
@@ -29,10 +31,14 @@ std::string day_of_report() {
         std::chrono::sys_seconds(std::chrono::seconds(seconds)))));
 }
 
-Result<std::string> written(const Report& report, const std::filesystem::path& out) {
-    if (out.extension() == ".html") return write_html(report);
-    if (out.extension() == ".json") return write_report_json(report);
-    return write_report_csv(report);
+Done write(const Report& report, const ReportRequest& request) {
+    const auto ending = request.out.extension();
+    if (ending == ".pdf") return write_pdf_without_window(request.out, report, request.setup);
+    const Result<std::string> text = ending == ".html"   ? write_html(report)
+                                     : ending == ".json" ? write_report_json(report)
+                                                         : write_report_csv(report);
+    if (!text) return tl::unexpected(text.error());
+    return replace_file(request.out, bytes_of(*text));
 }
 
 }  // namespace
@@ -53,9 +59,8 @@ int run(const ReportRequest& request) {
     const BriefReport brief =
         report_brief(painting, request.reader, {own, {}, *date_from_iso(day)});
     const ReportMatter matter{painting, audited, findings, brief, day};
-    const auto text = written(*make_report(matter, request.choices), request.out);
-    if (!text) return report(text.error());
-    if (Done done = replace_file(request.out, bytes_of(*text)); !done) return report(done.error());
+    if (Done done = write(*make_report(matter, request.choices), request); !done)
+        return report(done.error());
     return kHeldStatus;
 }
 

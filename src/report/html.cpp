@@ -31,7 +31,7 @@ tr,figure,li,svg{break-inside:avoid}thead{display:table-header-group}
 img{display:block;width:100%;height:auto}figcaption{font-size:.85rem;margin-top:.25rem}
 ul{list-style:none;margin:0;padding:0}li{margin:.3rem 0;padding-left:1.4rem;text-indent:-1.4rem}
 .mark{display:inline-block;width:.7em;height:.7em;margin-right:.5rem;vertical-align:baseline}
-td .mark{margin:0 .4rem 0 0}
+td .mark{margin:0 .4rem 0 0}table+table{margin-top:1rem}
 .bar{display:flex;height:1.6rem}.bar div{min-width:1px}
 .chart{display:block;width:100%;max-width:42rem;height:auto;font-size:11px;fill:currentColor}
 .chart polyline{fill:none;stroke:currentColor;stroke-width:1.5}

@@ -7,6 +7,7 @@
 #include <array>
 #include <cmath>
 
+#include "report/chart_span.h"
 #include "terms/shown_name.h"
 
 namespace underpaint {
@@ -17,26 +18,6 @@ constexpr double kChartWide = 640, kChartHigh = 200, kLeft = 44, kRight = 130, k
                  kBottom = 24;
 /// Kinds of stroke that lines are told apart by.
 constexpr std::array<std::string_view, 6> kStrokes{"none", "6 4", "2 3", "9 3 2 3", "1 5", "12 4"};
-
-/// The reach of a chart's values, a little more than they need.
-struct ValueSpan {
-    double low = 0, high = 1;
-};
-ValueSpan span_of(const LineChart& chart) {
-    std::optional<ValueSpan> reach;
-    const auto take = [&](double v) {
-        if (!std::isfinite(v)) return;
-        reach =
-            reach ? ValueSpan{std::min(reach->low, v), std::max(reach->high, v)} : ValueSpan{v, v};
-    };
-    for (const auto& series : chart.series)
-        for (const auto& value : series.values)
-            if (value) take(*value);
-    for (const double budget : chart.budgets) take(budget);
-    if (!reach) return {};
-    const double room = std::max(0.08 * (reach->high - reach->low), 1e-3);
-    return {reach->low - room, reach->high + room};
-}
 
 }  // namespace
 
@@ -81,7 +62,7 @@ std::string svg_mark(Verdict verdict) {
 }
 
 std::string svg_chart(const LineChart& chart) {
-    const ValueSpan reach = span_of(chart);
+    const ChartSpan reach = span_of(chart);
     const auto x_at = [&](std::size_t place) {
         const double share = chart.x.size() < 2 ? 0.5
                                                 : static_cast<double>(place) /

@@ -8,27 +8,20 @@
 
 #include <array>
 #include <cstdint>
-#include <set>
 
 namespace underpaint {
 
 FileNotices::FileNotices(std::span<const std::filesystem::path> files)
     : descriptor_(::inotify_init1(IN_NONBLOCK | IN_CLOEXEC)),
       woken_(::eventfd(0, EFD_NONBLOCK | EFD_CLOEXEC)) {
-    if (descriptor_ < 0) return;
     // The folder and not the file: a file that is replaced is another one.
-    std::set<std::filesystem::path> folders;
     for (const std::filesystem::path& file : files) {
         std::error_code ignored;
         const auto folder = std::filesystem::absolute(file, ignored).parent_path();
         // Of a link, what it points to is what is written.
         const auto target = std::filesystem::weakly_canonical(file, ignored).parent_path();
-        folders.insert({folder, target});
+        folders_.insert({folder, target});
     }
-    for (const std::filesystem::path& folder : folders)
-        ::inotify_add_watch(descriptor_, folder.c_str(),
-                            IN_MODIFY | IN_CLOSE_WRITE | IN_CREATE | IN_DELETE | IN_MOVED_TO |
-                                IN_MOVED_FROM | IN_ATTRIB);
 }
 
 FileNotices::~FileNotices() {
@@ -37,6 +30,12 @@ FileNotices::~FileNotices() {
 }
 
 void FileNotices::wait(std::chrono::milliseconds at_most) {
+    // One that is listened to already stays so, and one that is not there is tried again.
+    for (const std::filesystem::path& folder : folders_)
+        if (descriptor_ >= 0)
+            ::inotify_add_watch(descriptor_, folder.c_str(),
+                                IN_MODIFY | IN_CLOSE_WRITE | IN_CREATE | IN_DELETE | IN_MOVED_TO |
+                                    IN_MOVED_FROM | IN_ATTRIB);
     // poll() passes over what is below 0.
     std::array<pollfd, 2> waited{pollfd{descriptor_, POLLIN, 0}, pollfd{woken_, POLLIN, 0}};
     ::poll(waited.data(), waited.size(), static_cast<int>(at_most.count()));

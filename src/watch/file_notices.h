@@ -3,6 +3,7 @@
 
 #include <chrono>
 #include <filesystem>
+#include <set>
 #include <span>
 
 namespace underpaint {
@@ -16,12 +17,13 @@ public:
     FileNotices(const FileNotices&) = delete;
     FileNotices& operator=(const FileNotices&) = delete;
 
-    /// Also ends when a signal comes.
+    /// Also ends when a signal comes. A folder that went away and came back is listened to again.
     void wait(std::chrono::milliseconds at_most);
     /// Ends the wait that is under way, or the next one; from any thread.
     void wake();
 
 private:
+    std::set<std::filesystem::path> folders_;
     int descriptor_ = -1, woken_ = -1;
 };
 

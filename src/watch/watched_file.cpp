@@ -139,7 +139,8 @@ std::optional<WatchedFile::Event> WatchedFile::take(
             drift.push_back(std::abs(pair.is.samples()[i] - ground_->sealed.samples()[i]));
         sketch({at_share(std::move(drift), 0.95), saved.changes});
     };
-    auto measured = measure_save(*against_, std::move(picture), even_unlike_, stop, in_frame);
+    auto measured =
+        measure_save(*against_, std::move(picture), even_unlike_ || saved.sealed, stop, in_frame);
     if (stop.stop_requested()) return std::nullopt;
     last_sum_ = sum;
     if (!measured) return Unreadable{measured.error().message()};

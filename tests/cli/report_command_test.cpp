@@ -100,7 +100,8 @@ TEST_F(ReportCommand, EscapesWhateverAPainterWrites) {
         "<script>alert(1)</script>",
         "\"><img src=x onerror=alert(1)>",
         "a & b &lt; ' \" </td></table>",
-        "\xE2\x80\xAE" "desrever \xD7\xA9\xD7\x9C\xD7\x95\xD7\x9D",
+        "\xE2\x80\xAE"
+        "desrever \xD7\xA9\xD7\x9C\xD7\x95\xD7\x9D",
         "one\x01two\x1B[31m",
         "\xF0\x9F\xAA\xB0 \xF3\xB0\x80\x81",
         std::string(10'000, 'w'),
@@ -186,8 +187,8 @@ TEST_F(ReportCommand, HasWhatIsAskedForInThatOrder) {
             for (const auto& picture : block["pictures"]) EXPECT_LE(picture["size"][0], 120);
         }
     }
-    for (const char* wrong :
-         {"--sections nonsense", "--for nobody", "--picture-side 5", "--for client --sections time"})
+    for (const char* wrong : {"--sections nonsense", "--for nobody", "--picture-side 5",
+                              "--for client --sections time"})
         EXPECT_NE(run("report " + in + " -o " + file("w.html") + " " + wrong).status, 0) << wrong;
     EXPECT_NE(run("report " + in + " -o " + file("w.doc")).status, 0);
     EXPECT_NE(run("report " + in + " -o " + file("nowhere/w.html")).err.find("nowhere"),

@@ -261,6 +261,22 @@ TEST_F(BesideTest, AWatchedSaveOfTheWindowsPaintingIsKeptWithIt) {
     EXPECT_TRUE(wait([&] { return window_->beside() == nullptr; }));
 }
 
+TEST_F(BesideTest, TheLedgerGoesOnWhenTheFileHasAnotherName) {
+    begin(testing::sealed(canvas(0)));
+    save(0.3);
+    picked_ = file_;
+    trigger("watch");
+    ASSERT_TRUE(has_saves(*window_->beside(), 1));
+    file_ = folder_ / "cart two.png";
+    save(0.5);
+    picked_ = file_;
+    trigger("watch");
+    ASSERT_TRUE(has_saves(*window_->beside(), 2));
+    EXPECT_EQ(painting().saves.file(), file_.string());
+    EXPECT_EQ(painting().saves.saves()[1].number, 2);
+    EXPECT_EQ(painting().saves.saves()[1].changed, "The picture +0.1");
+}
+
 TEST_F(BesideTest, ADropWithControlWatchesAndAStripOpensAWindow) {
     save(0);
     QMimeData data;

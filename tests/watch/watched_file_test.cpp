@@ -4,6 +4,7 @@
 
 #include <gtest/gtest.h>
 
+#include <array>
 #include <random>
 #include <thread>
 
@@ -12,6 +13,7 @@
 #include "raster/turn.h"
 #include "support/pictures.h"
 #include "support/temporary_folder.h"
+#include "watch/file_notices.h"
 
 namespace underpaint {
 namespace {
@@ -199,6 +201,90 @@ TEST_F(Watching, AFolderALinkAndAHugeClaimEndNothing) {
     int told = 0;
     for (int i = 0; i < 40; ++i) told += after(300) ? 1 : 0;
     EXPECT_EQ(told, 1);
+}
+
+TEST_F(Watching, ADiskThatGoesAndComesBackIsWaitedFor) {
+    path_ = folder_ / "disk" / "cart.png";
+    file_ = watched(path_);
+    EXPECT_FALSE(at_rest()) << "not even its folder is there";
+    std::filesystem::create_directory(folder_ / "disk");
+    save(canvas());
+    ASSERT_TRUE(is_sealed(at_rest()));
+    std::filesystem::remove_all(folder_ / "disk");
+    for (int i = 0; i < 20; ++i) EXPECT_FALSE(after(300));
+    std::filesystem::create_directory(folder_ / "disk");
+    save(canvas());
+    EXPECT_FALSE(at_rest()) << "it came back as it was";
+    save(canvas(0.4, 0, 200));
+    const auto event = at_rest();
+    ASSERT_TRUE(event);
+    EXPECT_EQ(std::get<WatchedFile::Saved>(*event).kept.number, 2);
+}
+
+TEST_F(Watching, AThousandSavesCostNoMoreThanAreKept) {
+    SaveLedger ledger{path_.string(), {}};
+    for (int i = 0; i < 1000; ++i) {
+        // A value of its own each time.
+        ASSERT_TRUE(save_png(path_, testing::filled({24, 18}, Channels::rgb,
+                                                    {static_cast<float>(i % 256) / 255,
+                                                     static_cast<float>(i / 256) / 255, 0.5F})));
+        if (i == 1) file_.take_unlike();
+        std::optional<WatchedFile::Event> event;
+        for (int look = 0; look < 4 && !event; ++look) event = after(600);
+        ASSERT_TRUE(event && std::holds_alternative<WatchedFile::Saved>(*event)) << i;
+        ledger = with_save(ledger, std::get<WatchedFile::Saved>(*event).kept);
+    }
+    EXPECT_EQ(ledger.saves().size(), kMostSaves);
+    EXPECT_EQ(ledger.saves().back().number, 1000);
+    // The next sitting goes on from there.
+    WatchedFile next = watched(path_, file_.against()->painting, ledger);
+    moment_ += std::chrono::seconds(1);
+    for (int look = 0; look < 4; ++look)
+        EXPECT_FALSE(next.look(moment_ += std::chrono::milliseconds(600)));
+}
+
+/// Saved every tenth of a second, far faster than it can be measured: nothing is measured while
+/// it does not rest, and then the last. UNDERPAINT_SAVES=600 does it for a minute.
+TEST(NeverAtRest, NothingTornIsMeasuredAndThenTheLast) {
+    const testing::TemporaryFolder folder;
+    const auto path = folder / "canvas.png";
+    const char* asked = std::getenv("UNDERPAINT_SAVES");
+    const int saves = asked != nullptr ? std::atoi(asked) : 30;
+    std::atomic<bool> ended = false;
+    std::jthread program([&] {
+        for (int i = 0; i < saves; ++i) {
+            EXPECT_TRUE(save_png(path, canvas(0.01 * (i % 50), 0, 200)));
+            std::this_thread::sleep_for(std::chrono::milliseconds(100));
+        }
+        ended = true;
+    });
+    WatchedFile file = watched(path);
+    std::optional<WatchedFile::Event> last;
+    while (!ended || !last) {
+        if (auto event = file.look(WatchedFile::Clock::now())) {
+            EXPECT_TRUE(std::holds_alternative<WatchedFile::Saved>(*event));
+            EXPECT_TRUE(ended) << "it never rested";
+            last = std::move(event);
+        }
+        std::this_thread::sleep_for(std::chrono::milliseconds(20));
+    }
+    EXPECT_TRUE(same_pixels(std::get<WatchedFile::Saved>(*last).save.picture()->base(),
+                            read_flat_picture(path)->picture));
+}
+
+TEST(FileNoticesTest, HearOfAFolderThatCameLater) {
+    const testing::TemporaryFolder folder;
+    const std::array files{folder / "later" / "a.png"};
+    FileNotices notices(files);
+    std::filesystem::create_directory(folder / "later");
+    notices.wait(std::chrono::milliseconds(0));  // from now on it is listened to
+    testing::write_text(files[0], "x");
+    const auto begun = std::chrono::steady_clock::now();
+    notices.wait(std::chrono::seconds(20));
+    EXPECT_LT(std::chrono::steady_clock::now() - begun, std::chrono::seconds(15));
+    notices.wake();
+    notices.wait(std::chrono::seconds(20));
+    EXPECT_LT(std::chrono::steady_clock::now() - begun, std::chrono::seconds(15));
 }
 
 TEST(WatchedAgainst, APaintingsSealCountsTheFirstSaveToo) {

@@ -38,12 +38,10 @@ Watching::Watching(Document& document, WatchOptions options, QObject* parent)
         if (!beginning_) emit ended();
     });
     connect(&document_, &Document::changed, this, &Watching::follow);
-    if (document_.has_painting()) {
-        // Another file's ledger is not this one's.
-        SaveLedger ledger = document_.painting().saves;
-        if (ledger.file() != options_.file.string())
-            document_.keep_saves({options_.file.string(), {}});
-    }
+    // A painting has one ledger: under another name the work goes on.
+    if (const SaveLedger& ledger = document_.painting().saves;
+        document_.has_painting() && ledger.file() != options_.file.string())
+        document_.keep_saves({options_.file.string(), ledger.saves()});
     start();
 }
 

@@ -1,16 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/kit/look.h"
 
-#include <QFontDatabase>
 #include <QPalette>
 #include <QStyleFactory>
 
 #include "desk/kit/greys.h"
-
-// Outside any namespace, as the macro wants it: the fonts lie in a static library.
-static void load_resources() {
-    Q_INIT_RESOURCE(fonts);
-}
+#include "type/fonts.h"
 
 namespace underpaint {
 namespace {
@@ -164,27 +159,24 @@ int scaled(double pixels) {
 }
 
 QFont body_font(bool bold) {
-    return font_of("B612 Underpaint", 12, bold);
+    return font_of(kTextFamily, 12, bold);
 }
 QFont secondary_font() {
-    return font_of("B612 Underpaint", 11, false);
+    return font_of(kTextFamily, 11, false);
 }
 QFont figure_font(double pixels, bool bold) {
-    return font_of("B612 Underpaint", pixels, bold);
+    return font_of(kTextFamily, pixels, bold);
 }
 QFont code_font(double pixels) {
-    return font_of("B612 Underpaint Mono", pixels, false);
+    return font_of(kCodeFamily, pixels, false);
 }
 
 void dress(QApplication& application, Look look) {
-    load_resources();
     system_is_light = QApplication::palette().color(QPalette::Window).lightness() > 127;
     constexpr double usual_points = 9;
     const double points = QApplication::font().pointSizeF();
     text_scale = points > 0 ? std::clamp(points / usual_points, 0.8, 3.0) : 1;
-    for (const char* file : {"B612-Regular", "B612-Bold", "B612Mono-Regular", "B612Mono-Bold"})
-        QFontDatabase::addApplicationFont(
-            QStringLiteral(":/fonts/%1.otf").arg(QLatin1String(file)));
+    load_fonts();
     QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
     QApplication::setFont(body_font());
     dressed = &application;

@@ -43,11 +43,9 @@ std::vector<Block> became_section(const SectionRequest& asked) {
     MarkedLines lines;
     for (const MeasureRecord* measure : kMeasures) {
         if (measure->words == nullptr) continue;
-        // Where nobody asks for it, it is no news.
-        if (measure->asked != nullptr && !measure->asked(audit.limits, asked.matter.painting))
-            continue;
         const auto now = measure->words(last), sealed = measure->words(audit.ground);
-        if (!now) continue;
+        // What nobody asks for is not judged, and no news.
+        if (!now || (measure->judged && now->verdict == Verdict::open)) continue;
         std::string text = now->now;
         if (now->balance != now->now) text += ", " + now->balance + " kept";
         if (sealed && !sealed->now.empty()) text += "; sealed " + sealed->now;

@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QSizeF>
+#include <functional>
+#include <vector>
+
+#include "report/page_setup.h"
+#include "report/report.h"
+
+class QPainter;
+
+namespace underpaint {
+
+/// The size of a sheet in points of 1/72 inch.
+QSizeF size_of(const PageSetup& setup);
+
+/// A report laid out on pages. No row, picture, chart or finding is split, unless it is larger than
+/// a page by itself; a heading stands on the page of what follows it. Needs a QGuiApplication.
+class PageLayout {
+public:
+    PageLayout(Report report, const PageSetup& setup);
+
+    int count() const { return static_cast<int>(pages_.size()); }
+    const PageSetup& setup() const { return setup_; }
+    /// The page on which a section begins, from 0.
+    int page_of(std::size_t section) const { return section_pages_[section]; }
+    /// One page, from 0, with its number at the foot. The painter's unit is the point.
+    void draw(QPainter& painter, int page) const;
+
+private:
+    friend class PageMaker;
+    /// A piece that stays whole, and where it stands.
+    struct Piece {
+        double top = 0, height = 0;
+        std::function<void(QPainter&, double top)> draw;
+    };
+
+    Report report_;  // pieces draw pictures of it
+    PageSetup setup_;
+    std::vector<std::vector<Piece>> pages_;
+    std::vector<int> section_pages_;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,319 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "pages/page_maker.h"
+
+#include <QImage>
+#include <QPainter>
+#include <QTextLayout>
+#include <algorithm>
+#include <cmath>
+#include <memory>
+#include <numeric>
+
+#include "terms/shown_name.h"
+#include "type/fonts.h"
+
+namespace underpaint {
+namespace {
+
+// Points.
+constexpr double kMargin = 40, kFootRoom = 44;
+constexpr double kGap = 6, kSectionGap = 16, kPictureGap = 10, kCellRoom = 8, kRowRoom = 3;
+constexpr double kTitle = 18, kHeading = 12, kBody = 10, kSmall = 9;
+constexpr double kChartHigh = 130, kBarHigh = 18, kMarkIndent = 14;
+constexpr double kMostOfPage = 0.6;  // height of a picture
+
+/// Text broken into lines of a width, at words or, where one is longer, anywhere.
+class Wrapped {
+public:
+    Wrapped(const QString& text, const QFont& font, double width,
+            const QList<QTextLayout::FormatRange>& formats = {})
+        : layout_(std::make_shared<QTextLayout>(text, font)) {
+        QTextOption option;
+        option.setWrapMode(QTextOption::WrapAtWordBoundaryOrAnywhere);
+        layout_->setTextOption(option);
+        layout_->setFormats(formats);
+        layout_->beginLayout();
+        for (QTextLine line = layout_->createLine(); line.isValid(); line = layout_->createLine()) {
+            line.setLineWidth(std::max(1.0, width));
+            line.setPosition({0, height_});
+            height_ += line.height();
+        }
+        layout_->endLayout();
+    }
+    double height() const { return height_; }
+    void draw(QPainter& painter, QPointF at, const QColor& colour) const {
+        painter.setPen(colour);
+        layout_->draw(&painter, at);
+    }
+
+private:
+    std::shared_ptr<QTextLayout> layout_;
+    double height_ = 0;
+};
+
+QString shown(const std::string& text) {
+    return QString::fromStdString(printable(text));
+}
+
+QImage image_of_picture(const Picture& picture) {
+    const Size size = picture.size();
+    QImage image(size.width, size.height, QImage::Format_RGB888);
+    std::vector<std::uint8_t> row(static_cast<std::size_t>(size.width) *
+                                  static_cast<std::size_t>(count_of(picture.channels())));
+    for (int y = 0; y < size.height; ++y) {
+        picture.read_interleaved(y, std::span<std::uint8_t>(row));
+        std::copy(row.begin(), row.end(), image.scanLine(y));
+    }
+    return image;
+}
+
+QColor colour_of(Rgb c) {
+    return QColor::fromRgbF(unit(c.r), unit(c.g), unit(c.b));
+}
+
+}  // namespace
+
+const PageGreys& greys_of(const PageSetup& setup) {
+    static const PageGreys white{Qt::white, 0x161616, 0x565656, 0xc4c4c4},
+        dark{0x2b2b2b, 0xe4e4e4, 0xa8a8a8, 0x4a4a4a};
+    return setup.dark ? dark : white;
+}
+
+QFont page_font(double points, bool bold) {
+    load_fonts();
+    QFont font(QString::fromLatin1(kTextFamily));
+    font.setPixelSize(static_cast<int>(std::lround(points)));
+    font.setBold(bold);
+    // Pages are drawn at any scale; letters stand where they would at the largest.
+    font.setHintingPreference(QFont::PreferNoHinting);
+    return font;
+}
+
+PageMaker::PageMaker(PageLayout& layout) : layout_(layout), greys_(greys_of(layout.setup_)) {
+    const QSizeF size = size_of(layout.setup_);
+    inside_ = QRectF(kMargin, kMargin, size.width() - 2 * kMargin,
+                     size.height() - kMargin - kFootRoom);
+    at_ = inside_.top();
+    layout_.pages_.emplace_back();
+}
+
+void PageMaker::make() {
+    const Report& report = layout_.report_;
+    add_text(shown(report.title), page_font(kTitle, true), greys_.text, 0);
+    add_text(shown(report.subtitle), page_font(kBody), greys_.soft, 2);
+    for (const QString& paragraph :
+         QString::fromStdString(report.words).split(QLatin1Char('\n'), Qt::SkipEmptyParts))
+        add_text(shown(paragraph.toStdString()), page_font(kBody), greys_.text, kGap);
+    for (const Section& section : report.sections) {
+        add_text(shown(section.title), page_font(kHeading, true), greys_.text, kSectionGap, true);
+        const std::size_t place = layout_.section_pages_.size();
+        layout_.section_pages_.push_back(-1);
+        for (const Block& block : section.blocks) {
+            std::visit([this](const auto& each) { add_block(each); }, block);
+            int& page = layout_.section_pages_[place];
+            if (page < 0) page = layout_.count() - 1;
+        }
+    }
+}
+
+/// On this page where it fits with what is held for it, else on the next.
+void PageMaker::add(double height, double gap, Draw draw, bool with_next) {
+    if (with_next) {
+        held_.push_back({held_height_ + gap, height, std::move(draw)});
+        held_height_ += gap + height;
+        return;
+    }
+    const double whole = held_height_ + gap + height;
+    const bool fresh = layout_.pages_.back().empty();
+    if (!fresh && at_ + whole > inside_.bottom()) {
+        layout_.pages_.emplace_back();
+        at_ = inside_.top();
+    }
+    // Nothing hangs down from the upper edge.
+    const double lift =
+        layout_.pages_.back().empty() ? (held_.empty() ? gap : held_.front().top) : 0;
+    for (PageLayout::Piece& piece : held_) {
+        piece.top += at_ - lift;
+        layout_.pages_.back().push_back(std::move(piece));
+    }
+    layout_.pages_.back().push_back({at_ + held_height_ + gap - lift, height, std::move(draw)});
+    at_ += whole - lift;
+    held_.clear();
+    held_height_ = 0;
+}
+
+void PageMaker::add_text(const QString& text, const QFont& font, const QColor& colour, double gap,
+                         bool with_next) {
+    if (text.isEmpty()) return;
+    const Wrapped wrapped(text, font, width());
+    add(
+        wrapped.height(), gap,
+        [wrapped, left = inside_.left(), colour](QPainter& painter, double top) {
+            wrapped.draw(painter, {left, top}, colour);
+        },
+        with_next);
+}
+
+void PageMaker::add_block(const Paragraph& paragraph) {
+    add_text(shown(paragraph.text), page_font(kBody), greys_.text, kGap);
+}
+
+void PageMaker::add_block(const MarkedLines& lines) {
+    for (const MarkedLine& line : lines.lines) {
+        QString text;
+        QList<QTextLayout::FormatRange> formats;
+        const auto append = [&](const QString& words, const QTextCharFormat& format) {
+            formats.append({static_cast<int>(text.size()), static_cast<int>(words.size()), format});
+            text += words;
+        };
+        QTextCharFormat bold, soft, italic;
+        bold.setFontWeight(QFont::Bold);
+        soft.setForeground(greys_.soft);
+        italic.setFontItalic(true);
+        if (!line.label.empty()) append(shown(line.label) + QLatin1Char(' '), bold);
+        text += shown(line.text);
+        if (!line.budget.empty())
+            append(QStringLiteral(" (%1)").arg(shown(line.budget)), soft);
+        if (line.meant)
+            append(line.meant->empty() ? QStringLiteral(" Intended.")
+                                       : QStringLiteral(" Intended: %1.").arg(shown(*line.meant)),
+                   italic);
+        const Wrapped wrapped(text, page_font(kBody), width() - kMarkIndent, formats);
+        add(wrapped.height(), kRowRoom,
+            [wrapped, mark = line.mark, left = inside_.left(), greys = greys_](QPainter& painter,
+                                                                               double top) {
+                if (mark) draw_page_mark(painter, {left + 4, top + 6.5}, 7, *mark, greys.text);
+                wrapped.draw(painter, {left + kMarkIndent, top}, greys.text);
+            });
+    }
+}
+
+namespace {
+
+/// Widths of a table's columns: as each wants, and where that is more than there is, the widest
+/// give way.
+std::vector<double> column_widths(const ReportTable& table, double width) {
+    const QFontMetricsF metrics(page_font(kBody));
+    std::vector<double> wanted;
+    for (std::size_t c = 0; c < table.columns.size(); ++c) {
+        double widest = metrics.horizontalAdvance(shown(table.columns[c]));
+        for (const auto& row : table.rows)
+            widest = std::max(widest, metrics.horizontalAdvance(shown(row[c].text)) +
+                                          (row[c].mark ? kMarkIndent : 0));
+        wanted.push_back(widest + kCellRoom);
+    }
+    const auto sum = [&] { return std::accumulate(wanted.begin(), wanted.end(), 0.0); };
+    // Brought down to one height until they fit: at most as often as there are columns.
+    for (std::size_t round = 0; round < wanted.size() && sum() > width; ++round) {
+        const double widest = *std::ranges::max_element(wanted);
+        double next = 0;
+        std::size_t count = 0;
+        for (const double each : wanted)
+            each == widest ? void(++count) : void(next = std::max(next, each));
+        const double over = (sum() - width) / static_cast<double>(count);
+        for (double& each : wanted)
+            if (each == widest) each = std::max(next, widest - over);
+    }
+    const double spare = (width - sum()) / static_cast<double>(std::max<std::size_t>(1, wanted.size()));
+    for (double& each : wanted) each = std::max(4.0, each + spare);
+    return wanted;
+}
+
+}  // namespace
+
+void PageMaker::add_block(const ReportTable& table) {
+    const std::vector<double> widths = column_widths(table, width());
+    const auto add_row = [&](const std::vector<Cell>& row, bool head) {
+        std::vector<Wrapped> cells;
+        double height = 0;
+        for (std::size_t c = 0; c < row.size(); ++c) {
+            cells.emplace_back(shown(row[c].text), page_font(head ? kSmall : kBody),
+                               widths[c] - kCellRoom - (row[c].mark ? kMarkIndent : 0));
+            height = std::max(height, cells.back().height());
+        }
+        add(
+            height + 2 * kRowRoom, head ? kGap : 0,
+            [cells, row, widths, height, head, left = inside_.left(), wide = width(),
+             greys = greys_](QPainter& painter, double top) {
+                double x = left;
+                for (std::size_t c = 0; c < cells.size(); ++c) {
+                    const double indent = row[c].mark ? kMarkIndent : 0;
+                    if (row[c].mark)
+                        draw_page_mark(painter, {x + 4, top + kRowRoom + 6.5}, 7, *row[c].mark,
+                                       greys.text);
+                    cells[c].draw(painter, {x + indent, top + kRowRoom},
+                                  head ? greys.soft : greys.text);
+                    x += widths[c];
+                }
+                const double line = top + height + 2 * kRowRoom;
+                painter.setPen(QPen(greys.rule, 0.5));
+                painter.drawLine(QPointF(left, line), QPointF(left + wide, line));
+            },
+            head);
+    };
+    std::vector<Cell> names;
+    for (const std::string& column : table.columns) names.push_back({column, {}});
+    add_row(names, true);
+    for (const auto& row : table.rows) add_row(row, false);
+}
+
+void PageMaker::add_block(const PictureRow& row) {
+    if (row.pictures.empty()) return;
+    const auto count = static_cast<double>(std::max<std::size_t>(2, row.pictures.size()));
+    const double each = (width() - kPictureGap * (count - 1)) / count;
+    struct Placed {
+        const Picture* pixels;
+        QSizeF size;
+        Wrapped caption;
+    };
+    std::vector<Placed> placed;
+    double highest = 0, lowest = 0;
+    for (const ReportPicture& picture : row.pictures) {
+        const Size of = picture.pixels.size();
+        const QSizeF size = QSizeF(of.width, of.height)
+                                .scaled(QSizeF(each, kMostOfPage * inside_.height()),
+                                        Qt::KeepAspectRatio);
+        placed.push_back({&picture.pixels, size,
+                          Wrapped(shown(picture.caption), page_font(kSmall), each)});
+        highest = std::max(highest, size.height());
+        lowest = std::max(lowest, placed.back().caption.height());
+    }
+    add(highest + 3 + lowest, kGap,
+        [placed, each, highest, left = inside_.left(), greys = greys_](QPainter& painter,
+                                                                       double top) {
+            painter.setRenderHint(QPainter::SmoothPixmapTransform);
+            double x = left;
+            for (const Placed& one : placed) {
+                painter.drawImage(QRectF(QPointF(x, top), one.size),
+                                  image_of_picture(*one.pixels));
+                one.caption.draw(painter, {x, top + highest + 3}, greys.soft);
+                x += each + kPictureGap;
+            }
+        });
+}
+
+void PageMaker::add_block(const ColourBar& bar) {
+    double whole = 0;
+    for (const ColourBar::Part& part : bar.parts) whole += part.share;
+    if (whole > 0)
+        add(kBarHigh, kGap,
+            [parts = bar.parts, whole, left = inside_.left(), wide = width()](QPainter& painter,
+                                                                              double top) {
+                double x = left;
+                for (const ColourBar::Part& part : parts) {
+                    const double share = part.share / whole * wide;
+                    painter.fillRect(QRectF(x, top, share, kBarHigh), colour_of(part.colour));
+                    x += share;
+                }
+            });
+    add_text(shown(bar.caption), page_font(kSmall), greys_.soft, 3);
+}
+
+void PageMaker::add_block(const LineChart& chart) {
+    add_text(shown(chart.title + ": " + chart.unit), page_font(kSmall), greys_.soft, kGap, true);
+    add(kChartHigh, 3, [chart, place = inside_, greys = greys_](QPainter& painter, double top) {
+        draw_page_chart(painter, {place.left(), top, place.width(), kChartHigh}, chart, greys);
+    });
+}
+
+}  // namespace underpaint
