@@ -36,10 +36,9 @@ void draw_page_chart(QPainter& painter, const QRectF& place, const LineChart& ch
     const QRectF plot = place.adjusted(left, top, -right, -bottom);
     const ChartSpan span = span_of(chart);
     const auto x_at = [&](std::size_t i) {
-        return chart.x.size() < 2
-                   ? plot.center().x()
-                   : plot.left() + plot.width() * static_cast<double>(i) /
-                                       static_cast<double>(chart.x.size() - 1);
+        return chart.x.size() < 2 ? plot.center().x()
+                                  : plot.left() + plot.width() * static_cast<double>(i) /
+                                                      static_cast<double>(chart.x.size() - 1);
     };
     const auto y_at = [&](double v) {
         return plot.top() + (span.high - v) / (span.high - span.low) * plot.height();
@@ -68,8 +67,8 @@ void draw_page_chart(QPainter& painter, const QRectF& place, const LineChart& ch
     for (std::size_t i = 0; i < chart.x.size(); ++i)
         text({x_at(i) - 20, plot.bottom() + 3, 40, 10}, Qt::AlignHCenter,
              QString::fromStdString(chart.x[i]));
-    static const std::array<QList<qreal>, 6> strokes{QList<qreal>{},        {5, 3}, {2, 2},
-                                                     {7, 2, 2, 2}, {1, 3}, {9, 3}};
+    static const std::array<QList<qreal>, 6> strokes{QList<qreal>{}, {5, 3}, {2, 2},
+                                                     {7, 2, 2, 2},   {1, 3}, {9, 3}};
     std::vector<std::pair<double, std::size_t>> ends;
     for (std::size_t s = 0; s < chart.series.size(); ++s) {
         QPainterPath path;

@@ -37,8 +37,7 @@ void PageLayout::draw(QPainter& painter, int page) const {
     painter.setFont(page_font(8));
     painter.setPen(greys.soft);
     const QRectF foot(0, size.height() - kFoot, size.width(), 12);
-    painter.drawText(foot, Qt::AlignCenter,
-                     QStringLiteral("%1/%2").arg(page + 1).arg(count()));
+    painter.drawText(foot, Qt::AlignCenter, QStringLiteral("%1/%2").arg(page + 1).arg(count()));
     if (page == count() - 1)
         painter.drawText(foot.adjusted(40, 0, -40, 0), Qt::AlignRight | Qt::AlignVCenter,
                          QStringLiteral("Faithful Underpaint, %1").arg(shown_text(report_.date)));

@@ -91,8 +91,8 @@ QFont page_font(double points, bool bold) {
 
 PageMaker::PageMaker(PageLayout& layout) : layout_(layout), greys_(greys_of(layout.setup_)) {
     const QSizeF size = size_of(layout.setup_);
-    inside_ = QRectF(kMargin, kMargin, size.width() - 2 * kMargin,
-                     size.height() - kMargin - kFootRoom);
+    inside_ =
+        QRectF(kMargin, kMargin, size.width() - 2 * kMargin, size.height() - kMargin - kFootRoom);
     at_ = inside_.top();
     layout_.pages_.emplace_back();
 }
@@ -172,8 +172,7 @@ void PageMaker::add_block(const MarkedLines& lines) {
         italic.setFontItalic(true);
         if (!line.label.empty()) append(shown(line.label) + QLatin1Char(' '), bold);
         text += shown(line.text);
-        if (!line.budget.empty())
-            append(QStringLiteral(" (%1)").arg(shown(line.budget)), soft);
+        if (!line.budget.empty()) append(QStringLiteral(" (%1)").arg(shown(line.budget)), soft);
         if (line.meant)
             append(line.meant->empty() ? QStringLiteral(" Intended.")
                                        : QStringLiteral(" Intended: %1.").arg(shown(*line.meant)),
@@ -214,7 +213,8 @@ std::vector<double> column_widths(const ReportTable& table, double width) {
         for (double& each : wanted)
             if (each == widest) each = std::max(next, widest - over);
     }
-    const double spare = (width - sum()) / static_cast<double>(std::max<std::size_t>(1, wanted.size()));
+    const double spare =
+        (width - sum()) / static_cast<double>(std::max<std::size_t>(1, wanted.size()));
     for (double& each : wanted) each = std::max(4.0, each + spare);
     return wanted;
 }
@@ -270,11 +270,11 @@ void PageMaker::add_block(const PictureRow& row) {
     double highest = 0, lowest = 0;
     for (const ReportPicture& picture : row.pictures) {
         const Size of = picture.pixels.size();
-        const QSizeF size = QSizeF(of.width, of.height)
-                                .scaled(QSizeF(each, kMostOfPage * inside_.height()),
-                                        Qt::KeepAspectRatio);
-        placed.push_back({&picture.pixels, size,
-                          Wrapped(shown(picture.caption), page_font(kSmall), each)});
+        const QSizeF size =
+            QSizeF(of.width, of.height)
+                .scaled(QSizeF(each, kMostOfPage * inside_.height()), Qt::KeepAspectRatio);
+        placed.push_back(
+            {&picture.pixels, size, Wrapped(shown(picture.caption), page_font(kSmall), each)});
         highest = std::max(highest, size.height());
         lowest = std::max(lowest, placed.back().caption.height());
     }
@@ -284,8 +284,7 @@ void PageMaker::add_block(const PictureRow& row) {
             painter.setRenderHint(QPainter::SmoothPixmapTransform);
             double x = left;
             for (const Placed& one : placed) {
-                painter.drawImage(QRectF(QPointF(x, top), one.size),
-                                  image_of_picture(*one.pixels));
+                painter.drawImage(QRectF(QPointF(x, top), one.size), image_of_picture(*one.pixels));
                 one.caption.draw(painter, {x, top + highest + 3}, greys.soft);
                 x += each + kPictureGap;
             }

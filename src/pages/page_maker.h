@@ -41,8 +41,8 @@ private:
 
     PageLayout& layout_;
     PageGreys greys_;
-    QRectF inside_;  // the margins
-    double at_ = 0;  // where the next piece begins
+    QRectF inside_;                        // the margins
+    double at_ = 0;                        // where the next piece begins
     std::vector<PageLayout::Piece> held_;  // with the next; their tops are from the first's
     double held_height_ = 0;
 };

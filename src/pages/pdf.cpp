@@ -54,8 +54,8 @@ Done write_pdf(const std::filesystem::path& path, const Report& report, const Pa
         if (!painter.end()) return trouble(path.string(), "the pages could not be drawn.");
     }
     set_day(bytes, report.date);
-    return replace_file(path, std::as_bytes(std::span(bytes.constData(),
-                                                      static_cast<std::size_t>(bytes.size()))));
+    return replace_file(
+        path, std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))));
 }
 
 Done write_pdf_without_window(const std::filesystem::path& path, const Report& report,

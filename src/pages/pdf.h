@@ -17,7 +17,7 @@ namespace underpaint {
                              const PageSetup& setup, const std::stop_token& stop = {});
 
 /// The same for a program that has no QGuiApplication, and needs no screen: byte for byte.
-[[nodiscard]] Done write_pdf_without_window(const std::filesystem::path& path,
-                                            const Report& report, const PageSetup& setup);
+[[nodiscard]] Done write_pdf_without_window(const std::filesystem::path& path, const Report& report,
+                                            const PageSetup& setup);
 
 }  // namespace underpaint

@@ -122,7 +122,10 @@ Result<std::variant<Save, Unlike>> measure_save(const Against& against, Picture 
         if (!found) return stopped();
         found->mirrored = way.mirrored, found->quarter_turns = way.quarter_turns;
     }
-    if (!known)
+    // Of the same shape and hardly to be recognised: no place in it is surer than its own.
+    const bool unsure =
+        found->certainty < kSurelyAligned && !found->turned() && same_shape(seal, saved->size());
+    if (!known || unsure)
         *found = {
             false, 0, static_cast<double>(saved->size().width) / seal.width, {}, found->certainty,
             1};

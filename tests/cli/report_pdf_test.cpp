@@ -32,9 +32,9 @@ protected:
     }
     std::string read(const std::string& program) const {
         const auto out = folder_ / "read";
-        const std::string line =
-            program + " " + file("r.pdf") + (program.starts_with("pdftotext") ? " -" : "") + " > " +
-            out.string() + " 2>/dev/null";
+        const std::string line = program + " " + file("r.pdf") +
+                                 (program.starts_with("pdftotext") ? " -" : "") + " > " +
+                                 out.string() + " 2>/dev/null";
         EXPECT_EQ(std::system(line.c_str()), 0) << program;
         return testing::read_text(out);
     }
@@ -74,8 +74,7 @@ TEST_F(ReportPdf, NoPictureIsLargerThanAskedAndEveryPageHasItsNumber) {
     const auto pages = std::ranges::count(text, '\f');
     ASSERT_GT(pages, 3);
     for (std::ptrdiff_t page = 1; page <= pages; ++page)
-        EXPECT_NE(text.find(std::to_string(page) + "/" + std::to_string(pages)),
-                  std::string::npos);
+        EXPECT_NE(text.find(std::to_string(page) + "/" + std::to_string(pages)), std::string::npos);
     std::istringstream images(read("pdfimages -list"));
     std::string line;
     int found = 0;
