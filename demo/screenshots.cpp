@@ -137,7 +137,6 @@ const std::vector<Shot>& shots() {
              v.look_through(Lens::drift);
          }},
         {"passes", "salt-cart", "passes", {}},
-        {"twin", "salt-cart", "passes", [](Sitting& v) { v.look_through(Lens::twin); }},
         {"drift", "salt-cart", "passes", [](Sitting& v) { v.look_through(Lens::drift); }},
         {"audit", "salt-cart", "passes", point_at_mend},
         {"temperature", "salt-cart", "passes", [](Sitting& v) { v.turn_to("temperature"); }},
