@@ -25,6 +25,14 @@ std::vector<std::string> words_of(const std::string& list) {
 
 constexpr std::size_t kMostMixedTubes = 8;
 
+/// A word that is none of those there are.
+[[noreturn]] void refuse(const std::string& option, const std::string& word, std::string_view what,
+                         const std::vector<std::string>& there) {
+    constexpr std::size_t most = 40;
+    throw CLI::ValidationError(option, "\"" + word.substr(0, most) + "\" is no " +
+                                           std::string(what) + ". There are " + listed(there));
+}
+
 }  // namespace
 
 Focus focus_from(const std::string& text, std::size_t number) {
@@ -62,11 +70,9 @@ std::vector<Tube> tubes_from(const std::string& list) {
     for (const std::string& word : words_of(list)) {
         const auto tube = tube_from(word);
         if (!tube) {
-            std::vector<std::string> names;
+            std::vector<std::string> names{"#rrggbb", "white"};
             for (const Tube& each : generic_tubes()) names.push_back(each.name);
-            throw CLI::ValidationError("--tubes", "\"" + word.substr(0, 40) +
-                                                      "\" is no tube. There are #rrggbb, white, " +
-                                                      listed(names));
+            refuse("--tubes", word, "tube", names);
         }
         tubes.push_back(*tube);
     }
@@ -82,9 +88,7 @@ std::vector<ReportSection> sections_from(const std::string& list) {
         if (!section) {
             std::vector<std::string> ids;
             for (const ReportSectionText& each : kReportSections) ids.emplace_back(each.id);
-            throw CLI::ValidationError(
-                "--sections",
-                "\"" + word.substr(0, 40) + "\" is no section. There are " + listed(ids));
+            refuse("--sections", word, "section", ids);
         }
         // Said twice it still stands once.
         if (std::ranges::find(sections, *section) == sections.end()) sections.push_back(*section);
@@ -96,8 +100,7 @@ std::vector<ReportSection> sections_for(const std::string& whom) {
     if (const ReportPreset* preset = report_preset(whom)) return preset->sections;
     std::vector<std::string> ids;
     for (const ReportPreset& each : report_presets()) ids.emplace_back(each.id);
-    throw CLI::ValidationError(
-        "--for", "\"" + whom.substr(0, 40) + "\" is nobody known. There are " + listed(ids));
+    refuse("--for", whom, "reader of reports", ids);
 }
 
 std::vector<int> parts_from(const std::string& list, std::size_t tubes) {

@@ -4,10 +4,10 @@
 #include <algorithm>
 #include <iostream>
 
-#include "audit/blame.h"
 #include "audit/pass_mends.h"
 #include "audit/safe_mends.h"
 #include "cli/commands.h"
+#include "cli/measuring.h"
 #include "cli/opening.h"
 #include "files/audit_json.h"
 #include "files/openraster.h"
@@ -74,16 +74,6 @@ void print_line(const AuditedFile& audited) {
                slipped == 0   ? std::string("held")
                : slipped == 1 ? first.text
                               : fmt::format("{} findings. {}", slipped, first.text));
-}
-
-/// Measures the painting and adds its findings, with the shares of its passes.
-void measure(AuditedFile& file, Reader reader, const HouseRules& own) {
-    AuditOptions options;
-    options.reader = reader;
-    options.own_rules = own;
-    file.audit = *audit(file.painting, options);
-    file.findings = find(file.painting, file.audit);
-    find_shares(file.painting, file.audit, file.findings, own);
 }
 
 /// The painting with the foci that were asked for in place of its own, and measured.

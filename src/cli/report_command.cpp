@@ -2,8 +2,8 @@
 // The command report.
 #include <cstdlib>
 
-#include "audit/blame.h"
 #include "cli/commands.h"
+#include "cli/measuring.h"
 #include "cli/opening.h"
 
 #include "files/disk.h"
@@ -47,18 +47,13 @@ int run(const ReportRequest& request) {
     if (Done may = check_output(request.out); !may) return report(may.error());
     auto opened = open_input(request.in, {{}, request.strict, request.version});
     if (!opened) return report(opened.error());
-    const Painting& painting = opened->painting;
+    AuditedFile measured{request.in.string(), std::move(opened->painting), {}, {}, {}};
     const HouseRules own = own_rules();
-    AuditOptions options;
-    options.reader = request.reader;
-    options.own_rules = own;
-    const Audit audited = *audit(painting, options);
-    auto findings = find(painting, audited);
-    find_shares(painting, audited, findings, own);
+    measure(measured, request.reader, own);
     const std::string day = day_of_report();
     const BriefReport brief =
-        report_brief(painting, request.reader, {own, {}, *date_from_iso(day)});
-    const ReportMatter matter{painting, audited, findings, brief, day};
+        report_brief(measured.painting, request.reader, {own, {}, *date_from_iso(day)});
+    const ReportMatter matter{measured.painting, measured.audit, measured.findings, brief, day};
     if (Done done = write(*make_report(matter, request.choices), request); !done)
         return report(done.error());
     return kHeldStatus;

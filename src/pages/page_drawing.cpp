@@ -69,7 +69,7 @@ void draw_page_chart(QPainter& painter, const QRectF& place, const LineChart& ch
              QString::fromStdString(chart.x[i]));
     static const std::array<QList<qreal>, 6> strokes{QList<qreal>{}, {5, 3}, {2, 2},
                                                      {7, 2, 2, 2},   {1, 3}, {9, 3}};
-    std::vector<std::pair<double, std::size_t>> ends;
+    std::vector<double> ends;  // of the lines, where their names stand
     for (std::size_t s = 0; s < chart.series.size(); ++s) {
         QPainterPath path;
         double end = plot.center().y();
@@ -84,18 +84,12 @@ void draw_page_chart(QPainter& painter, const QRectF& place, const LineChart& ch
         QPen pen(greys.text, 1);
         if (!strokes[s % strokes.size()].isEmpty()) pen.setDashPattern(strokes[s % strokes.size()]);
         painter.strokePath(path, pen);
-        ends.emplace_back(end, s);
+        ends.push_back(end - 5);
     }
-    // Names stand at the ends of their lines, apart from each other.
-    std::ranges::stable_sort(ends);
-    double lowest = place.top();
     painter.setPen(greys.text);
-    for (const auto& [end, s] : ends) {
-        const double y = std::max(end - 5, lowest);
-        lowest = y + 9;
-        text({plot.right() + 6, y, right - 6, 10}, Qt::AlignLeft,
-             QString::fromStdString(shown_name(chart.series[s].name)));
-    }
+    for (const ChartName& name : names_apart(ends, place.top(), 9))
+        text({plot.right() + 6, name.top, right - 6, 10}, Qt::AlignLeft,
+             QString::fromStdString(shown_name(chart.series[name.series].name)));
     painter.restore();
 }
 

@@ -21,4 +21,15 @@ ChartSpan span_of(const LineChart& chart) {
     return {span->low >= 0 && span->low < room ? 0 : span->low - room, span->high + room};
 }
 
+std::vector<ChartName> names_apart(const std::vector<double>& ends, double top, double height) {
+    std::vector<ChartName> names;
+    for (std::size_t s = 0; s < ends.size(); ++s) names.push_back({s, ends[s]});
+    std::ranges::stable_sort(names, {}, &ChartName::top);
+    for (ChartName& each : names) {
+        each.top = std::max(each.top, top);
+        top = each.top + height;
+    }
+    return names;
+}
+
 }  // namespace underpaint

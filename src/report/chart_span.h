@@ -11,4 +11,13 @@ struct ChartSpan {
 };
 ChartSpan span_of(const LineChart& chart);
 
+/// Where the name of a line stands: its place in the chart's list and its upper edge.
+struct ChartName {
+    std::size_t series = 0;
+    double top = 0;
+};
+/// Names at the heights of their lines' ends, moved down so far that none lies upon another.
+/// \param ends upper edges as they were wanted, in the order of the series
+std::vector<ChartName> names_apart(const std::vector<double>& ends, double top, double height);
+
 }  // namespace underpaint

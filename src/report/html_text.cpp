@@ -101,8 +101,7 @@ std::string svg_chart(const LineChart& chart) {
     }
     for (std::size_t i = 0; i < chart.x.size(); ++i)
         if (!chart.x[i].empty()) text(x_at(i), kChartHigh - 8, "middle", chart.x[i]);
-    // Names stand at the ends of their lines, apart from each other.
-    std::vector<std::pair<double, std::size_t>> ends;
+    std::vector<double> ends;  // of the lines, where their names stand
     for (std::size_t s = 0; s < chart.series.size(); ++s) {
         std::string points;
         double end = kChartHigh / 2;
@@ -113,15 +112,11 @@ std::string svg_chart(const LineChart& chart) {
             }
         svg += fmt::format(R"(<polyline points="{}" stroke-dasharray="{}"/>)", points,
                            kStrokes[s % kStrokes.size()]);
-        ends.emplace_back(end, s);
+        ends.push_back(end + 4);
     }
-    std::ranges::stable_sort(ends);
-    double lowest = kTop;
-    for (const auto& [end, s] : ends) {
-        const double y = std::max(end + 4, lowest + 4);
-        lowest = y + 9;
-        text(kChartWide - kRight + 8, y, "start", shown_name(chart.series[s].name));
-    }
+    for (const ChartName& name : names_apart(ends, kTop + 4, 13))
+        text(kChartWide - kRight + 8, name.top, "start",
+             shown_name(chart.series[name.series].name));
     return svg + "</svg>";
 }
 

@@ -8,8 +8,10 @@
 #include <numeric>
 
 #include "blend/lay.h"
+#include "colour/intensity.h"
 #include "palette/hex.h"
 #include "render/readings.h"
+#include "terms/verdict.h"
 
 namespace underpaint {
 namespace {
@@ -19,12 +21,6 @@ constexpr std::size_t kMostPoints = 5;      // of a curve, between its ends
 constexpr double kHelps = 0.8;
 /// From this share of the whole change on a part is mended by itself.
 constexpr double kMostOfIt = 0.6;
-constexpr double kHeldBudget = 0.25;  // 95 % of drift that counts as held
-
-float smoothstep(float low, float high, float v) {
-    const float t = std::clamp((v - low) / (high - low), 0.0F, 1.0F);
-    return t * t * (3 - 2 * t);
-}
 
 float whole_level(double v) {
     return static_cast<float>(std::round(255 * std::clamp(v, 0.0, 1.0)) / 255);
@@ -196,7 +192,7 @@ CurveWay fitted_curve(const Tried& tried, Reader reader) {
 }
 
 StrengthWay fitted_strength(const Tried& tried, double differs_now, Reader reader) {
-    const double wanted = std::min(kHeldBudget, differs_now / 2);
+    const double wanted = std::min(kHeldDrift, differs_now / 2);
     for (int twentieths = 19; twentieths > 0; --twentieths) {
         const StrengthWay way{twentieths / 20.0};
         const FloatBlock made = steps_after(way, tried.before, tried.now, nullptr, reader);

@@ -1,20 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What was asked for and how it went: the brief, the route and its time, versions, saves.
-#include <fmt/chrono.h>
+// What was asked for and how it went: the brief, the route and its time.
 #include <fmt/format.h>
 
 #include <numeric>
 
-#include "files/kept_pictures.h"
-#include "painting/stage.h"
-#include "painting/version_changes.h"
 #include "report/sections.h"
 #include "terms/shown_name.h"
 
 namespace underpaint {
 namespace {
-
-constexpr int kVersionsInARow = 3;
 
 std::string minutes_in_words(double minutes) {
     const int whole = static_cast<int>(std::lround(minutes));
@@ -54,52 +48,6 @@ std::vector<Block> time_section(const SectionRequest& asked) {
     return {Paragraph{fmt::format("Route: {}. {} so far.", shown_name(painting.brief.route.name),
                                   minutes_in_words(whole))},
             std::move(table)};
-}
-
-std::vector<Block> versions_section(const SectionRequest& asked) {
-    const Painting& painting = asked.matter.painting;
-    if (painting.versions.size() < 2) return {};
-    std::vector<Block> blocks;
-    ReportTable table{{"Version", "How it came about", "Why"}, {}};
-    for (std::size_t i = 0; i < painting.versions.size(); ++i) {
-        const Version& version = painting.versions[i];
-        const Painting seen = as_seen(as_version(painting, version.id));
-        auto picture = picture_after(seen, seen.passes.size(), asked.picture_side / kVersionsInARow,
-                                     asked.stop);
-        if (!picture) return {};
-        if (i % kVersionsInARow == 0) blocks.emplace_back(PictureRow{});
-        const std::string name = shown_name(version.name);
-        std::get<PictureRow>(blocks.back())
-            .pictures.push_back(
-                {std::move(*picture), fmt::format("{} {}", i + 1, name), "The version " + name});
-        table.rows.push_back({{name + (version.id == painting.version ? ", chosen" : ""), {}},
-                              {version.from.empty() ? "–" : version.from, {}},
-                              {version.note.empty() ? "–" : version.note, {}}});
-    }
-    blocks.emplace_back(std::move(table));
-    return blocks;
-}
-
-std::vector<Block> saves_section(const SectionRequest& asked) {
-    const auto& saves = asked.matter.painting.saves.saves();
-    if (saves.empty()) return {};
-    ReportTable table{{"Save", "Value", "Focus", "Swing", "What changed"}, {}};
-    for (const KeptSave& save : saves) {
-        std::vector<Cell> row{
-            {fmt::format("{}, {:%Y-%m-%d %H:%M} UTC", save.number,
-                         fmt::gmtime(std::chrono::system_clock::to_time_t(save.when))),
-             {}}};
-        for (const SaveFigure& figure : save.figures)
-            row.push_back(figure.balance.empty() ? Cell{"–", {}}
-                                                 : Cell{figure.balance, figure.verdict});
-        std::string changed = save.changed;
-        if (!save.layers.empty()) changed += (changed.empty() ? "" : ". ") + save.layers;
-        if (save.meant) changed += changed.empty() ? "intended" : "; intended";
-        if (save.meant && !save.meant->empty()) changed += ": " + *save.meant;
-        row.push_back({changed.empty() ? "values stand" : changed, {}});
-        table.rows.push_back(std::move(row));
-    }
-    return {std::move(table)};
 }
 
 }  // namespace underpaint
