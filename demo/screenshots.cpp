@@ -126,7 +126,6 @@ const std::vector<Shot>& shots() {
     static const std::vector<Shot> all{
         {"brief", "salt-cart", "brief", {}},
         {"values", "salt-cart", "values", [](Sitting& v) { v.look_through(Lens::shapes_3); }},
-        {"edges", "salt-cart", "values", [](Sitting& v) { v.look_through(Lens::edges); }},
         {"pull", "salt-cart", "values", [](Sitting& v) { v.look_through(Lens::pull); }},
         {"value-passes", "salt-cart", "values", deepen},
         {"seals", "salt-cart", "values",
@@ -159,6 +158,15 @@ const std::vector<Shot>& shots() {
          [](Sitting& v) {
              QTest::keyClick(v.window().findChild<QWidget*>(QStringLiteral("versions_grid")),
                              Qt::Key_Right);
+             v.settle();
+         }},
+        {"report", "salt-cart", "report",
+         [](Sitting& v) {
+             Painting painting = v.session().document.painting();
+             painting.report_words =
+                 "Second round. The amber wash still lifts the darks; it is eased before this "
+                 "goes out.";
+             v.session().document.change("Words", std::move(painting));
              v.settle();
          }},
     };

@@ -7,7 +7,9 @@
 #include <cmath>
 #include <cstdio>
 
+#include "files/user_folders.h"
 #include "palette/hex.h"
+#include "report/kept_presets.h"
 #include "terms/figures.h"
 
 namespace underpaint {
@@ -96,8 +98,9 @@ std::vector<ReportSection> sections_from(const std::string& list) {
     return sections;
 }
 
-std::vector<ReportSection> sections_for(const std::string& whom) {
-    if (const ReportPreset* preset = report_preset(whom)) return preset->sections;
+ReportSettings settings_for(const std::string& whom) {
+    if (report_preset(whom) != nullptr)
+        return read_presets(settings_folder()).value_or(KeptPresets{}).settings_of(whom);
     std::vector<std::string> ids;
     for (const ReportPreset& each : report_presets()) ids.emplace_back(each.id);
     refuse("--for", whom, "reader of reports", ids);

@@ -24,8 +24,8 @@ Rgb colour_from(const std::string& name, const std::string& text);
 std::vector<Tube> tubes_from(const std::string& list);
 /// --sections, by their ids with commas, in the order in which they are to stand.
 std::vector<ReportSection> sections_from(const std::string& list);
-/// --for, by its id.
-std::vector<ReportSection> sections_for(const std::string& whom);
+/// --for, by its id: as the painter keeps it.
+ReportSettings settings_for(const std::string& whom);
 /// --parts, whole numbers with commas, as many as there are tubes.
 std::vector<int> parts_from(const std::string& list, std::size_t tubes);
 

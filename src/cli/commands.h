@@ -8,6 +8,7 @@
 
 #include "colour/reader.h"
 #include "colour/value_scale.h"
+#include "icc/print_proof.h"
 #include "painting/plan.h"
 #include "palette/forecast.h"
 #include "palette/tubes.h"
@@ -65,7 +66,9 @@ struct WatchRequest {
 struct ReportRequest {
     std::filesystem::path in, out;  ///< the ending of `out` says how it is written
     ReportChoices choices;
-    PageSetup setup;  ///< of a PDF
+    PageSetup setup;              ///< of a PDF
+    std::filesystem::path paper;  ///< a printer's profile; empty: the program's own
+    PrintIntent intent = PrintIntent::colorimetric;
     bool strict = false;
     Reader reader = Reader::lightness;
     std::optional<std::string> version = {};

@@ -187,7 +187,7 @@ int main(int argc, char** argv) {
                [&](Reader reader) { watch.reader = reader; });
 
     ReportRequest reported;
-    reported.choices.sections = report_presets().front().sections;
+    reported.choices.sections = report_presets().front().settings.chosen();
     auto* report_command = app.add_subcommand(
         "report",
         "Write what was measured as pages (.pdf), as one to read on a screen (.html), or as "
@@ -202,25 +202,39 @@ int main(int argc, char** argv) {
                        : "its name has to end in .pdf, .html, .csv or .json";
         });
     auto* for_whom = report_command->add_option_function<std::string>(
-        "--for", [&](const std::string& whom) { reported.choices.sections = sections_for(whom); },
-        "For whom it is: myself, client or teacher");
+        "--for",
+        [&](const std::string& whom) {
+            const ReportSettings settings = settings_for(whom);
+            reported.choices.sections = settings.chosen();
+            reported.choices.picture_side = settings.picture_side;
+            reported.setup = settings.setup;
+        },
+        "For whom it is: myself, client or teacher, as kept in the window; what else is said here "
+        "goes before");
     report_command
         ->add_option_function<std::string>(
             "--sections",
             [&](const std::string& list) { reported.choices.sections = sections_from(list); },
             "What goes in, with commas, in that order")
         ->excludes(for_whom);
-    report_command->add_option("--words", reported.choices.words, "Your own words at the top");
+    report_command->add_option("--words", reported.choices.words,
+                               "Your own words at the top; else those of the painting");
     report_command
         ->add_option("--picture-side", reported.choices.picture_side,
                      "Long side of pictures in pixels, 1600 unless said")
-        ->check(CLI::Range(100, 6000));
-    const std::map<std::string, Paper> papers{
-        {"a4", Paper::a4}, {"a5", Paper::a5}, {"letter", Paper::letter}};
+        ->check(CLI::Range(kLeastPictureSide, kMostPictureSide));
+    std::map<std::string, Paper> papers;
+    for (const PaperText& each : kPapers) papers.emplace(each.id, each.paper);
     report_command->add_option("--paper", reported.setup.paper, "Of a PDF: a4, a5 or letter")
         ->transform(CLI::CheckedTransformer(papers, CLI::ignore_case));
     report_command->add_flag("--lying", reported.setup.lying, "Of a PDF: the long side across");
     report_command->add_flag("--dark", reported.setup.dark, "Of a PDF: on a dark ground");
+    report_command->add_option("--profile", reported.paper,
+                               "For the section paper: a printer's ICC profile; else an "
+                               "approximation of uncoated paper");
+    report_command->add_flag(
+        "--perceptual", [&](std::int64_t) { reported.intent = PrintIntent::perceptual; },
+        "For the section paper: keep the look of the whole, not what the paper has");
     add_reader(*report_command, "--reader", kReaderHelp,
                [&](Reader reader) { reported.reader = reader; });
     add_strict(*report_command, reported.strict);

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The command report.
+#include <algorithm>
 #include <cstdlib>
 
 #include "cli/commands.h"
@@ -7,6 +8,7 @@
 #include "cli/opening.h"
 
 #include "files/disk.h"
+#include "files/paper_profiles.h"
 #include "files/today.h"
 #include "files/zip_container.h"
 #include "pages/pdf.h"
@@ -51,10 +53,26 @@ int run(const ReportRequest& request) {
     const HouseRules own = own_rules();
     measure(measured, request.reader, own);
     const std::string day = day_of_report();
-    const BriefReport brief =
-        report_brief(measured.painting, request.reader, {own, {}, *date_from_iso(day)});
-    const ReportMatter matter{measured.painting, measured.audit, measured.findings, brief, day};
-    if (Done done = write(*make_report(matter, request.choices), request); !done)
+    const BriefReport brief = report_brief(measured.painting, request.reader,
+                                           {own, {}, *date_from_iso(day)}, &measured.audit);
+    ReportChoices choices = request.choices;
+    std::optional<OnPaper> on_paper;
+    std::shared_ptr<const PrintProof> proof;
+    if (std::ranges::count(choices.sections, ReportSection::paper) > 0) {
+        auto paper = open_paper(request.paper, request.intent);
+        if (!paper) return report(paper.error());
+        proof = std::move(*paper);
+        on_paper = measure_on_paper(measured.painting, measured.audit, *proof, own);
+    }
+    const ReportMatter matter{measured.painting,
+                              measured.audit,
+                              measured.findings,
+                              brief,
+                              day,
+                              on_paper ? &*on_paper : nullptr,
+                              proof.get()};
+    if (choices.words.empty()) choices.words = measured.painting.report_words;
+    if (Done done = write(*make_report(matter, choices), request); !done)
         return report(done.error());
     return kHeldStatus;
 }

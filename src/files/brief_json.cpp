@@ -201,10 +201,23 @@ public:
         brief = in_range(std::move(brief));
         if (json.contains("saves"))
             parsed_.saves = saves_from_json(json.at("saves"), load_, parsed_.lost);
+        if (json.contains("report")) report(json.at("report"));
         return std::move(parsed_);
     }
 
 private:
+    void report(const Json& from) {
+        parsed_.report_words = from.value("words", "");
+        if (parsed_.report_words.size() > kMostReportWords)
+            throw Trouble{file_, "the words for its report are longer than can be kept."};
+        if (!from.contains("last")) return;
+        const Json& last = from.at("last");
+        MadeReport made{last.at("file"), in_seconds(last.at("when")), {}};
+        if (last.contains("drift"))
+            made.drift = std::clamp(last.at("drift").get<double>(), 0., 10.);
+        parsed_.last_report = std::move(made);
+    }
+
     std::optional<KeptPicture> picture(const char* what, const Json& json) {
         const std::string name = json.at("name");
         auto loaded = load_(json.at("picture"), name, KeptCheck::pixels);
@@ -249,8 +262,16 @@ private:
     ParsedBrief parsed_;
 };
 
-Json brief_to_json(const Brief& brief, const WorkLog& log, const SaveLedger& saves,
-                   const NameKept& name) {
+Json to_json(const MadeReport& report) {
+    Json json{{"file", report.file}, {"when", report.when.time_since_epoch().count()}};
+    if (report.drift) json["drift"] = *report.drift;
+    return json;
+}
+
+/// \param from a painting, or what was parsed of one
+template <class From>
+Json brief_to_json(const From& from, const NameKept& name) {
+    const Brief& brief = from.brief;
     Json json{{"purpose", brief.purpose}};
     if (brief.size) json["size"] = {brief.size->width, brief.size->height};
     if (brief.light) json["light"] = id_of(kLights, *brief.light);
@@ -282,8 +303,10 @@ Json brief_to_json(const Brief& brief, const WorkLog& log, const SaveLedger& sav
     json["ticked"] = brief.ticked;
     if (brief.in_hand) json["in_hand"] = *brief.in_hand;
     json["days"] = to_json(brief.days);
-    Json all{{"schema", kBriefSchema}, {"brief", json}, {"log", to_json(log)}};
-    if (!saves.empty()) all["saves"] = saves_to_json(saves, name);
+    Json all{{"schema", kBriefSchema}, {"brief", json}, {"log", to_json(from.log)}};
+    if (!from.saves.empty()) all["saves"] = saves_to_json(from.saves, name);
+    if (!from.report_words.empty()) all["report"]["words"] = from.report_words;
+    if (from.last_report) all["report"]["last"] = to_json(*from.last_report);
     return all;
 }
 
@@ -314,7 +337,7 @@ auto in_json(const std::string& file, std::string_view text, const char* schema,
 }  // namespace
 
 std::string write_brief(const Painting& painting, const NameKept& name) {
-    Json json = brief_to_json(painting.brief, painting.log, painting.saves, name);
+    Json json = brief_to_json(painting, name);
     if (painting.foreign && !painting.foreign->brief_members.empty())
         put_back(parse_json(painting.foreign->brief_members), json);
     return text_of(json);
@@ -324,8 +347,7 @@ Result<ParsedBrief> parse_brief(const std::string& file, std::string_view json,
                                 const LoadKept& load) {
     return in_json(file, json, kBriefSchema, [&](const Json& read) {
         ParsedBrief parsed = BriefParser(file, load).parse(read);
-        const Json ours =
-            brief_to_json(parsed.brief, parsed.log, parsed.saves, [](const auto&) { return ""; });
+        const Json ours = brief_to_json(parsed, [](const auto&) { return ""; });
         if (const Json rest = unknown_members(read, ours); !rest.is_null())
             parsed.unknown = text_of(rest);
         return parsed;
@@ -336,6 +358,8 @@ void take_over(ParsedBrief parsed, Painting& painting) {
     painting.brief = std::move(parsed.brief);
     painting.log = std::move(parsed.log);
     painting.saves = std::move(parsed.saves);
+    painting.report_words = std::move(parsed.report_words);
+    painting.last_report = std::move(parsed.last_report);
     if (!parsed.unknown.empty())
         change_foreign(painting, [&](ForeignFile& foreign) {
             foreign.brief_members = std::move(parsed.unknown);

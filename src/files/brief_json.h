@@ -2,6 +2,7 @@
 #pragma once
 
 #include <functional>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -18,7 +19,8 @@ using NameKept = std::function<std::string(const KeptPicture&)>;
 using LoadKept =
     std::function<Result<KeptPicture>(const std::string& entry, std::string name, KeptCheck check)>;
 
-/// The brief, the log and the saves of a painting, as JSON text ("faithful-underpaint/brief-1").
+/// The brief of a painting and what was written down while it was worked on (the log, the saves,
+/// what reports say), as JSON text ("faithful-underpaint/brief-1").
 std::string write_brief(const Painting& painting, const NameKept& name);
 
 /// A brief as far as it could be read.
@@ -26,6 +28,8 @@ struct ParsedBrief {
     Brief brief;
     WorkLog log;
     SaveLedger saves;
+    std::string report_words;
+    std::optional<MadeReport> last_report;
     std::vector<std::string> lost;  ///< what could not, a sentence each
     std::string unknown;            ///< what a later version said; see Foreign::members
 };
@@ -50,6 +54,8 @@ std::string write_past(const std::vector<PastPainting>& past);
 [[nodiscard]] Result<std::vector<PastPainting>> parse_past(const std::string& file,
                                                            std::string_view json);
 
+/// Of the words at the top of a report, in bytes.
+inline constexpr std::size_t kMostReportWords = 100'000;
 inline constexpr std::size_t kMostSteps = 100;       ///< of a route
 inline constexpr std::size_t kMostReferences = 100;  ///< in a file
 inline constexpr std::size_t kMostLogged = 100'000;  ///< stretches of work

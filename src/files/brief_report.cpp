@@ -81,14 +81,16 @@ Result<RgbBlock> pixels_of(const Reference& reference, const std::stop_token& st
     return pixels_of_reference(*pixels, reference.tint);
 }
 
-BriefReport report_brief(const Painting& painting, Reader reader, const BriefSetting& setting) {
+BriefReport report_brief(const Painting& painting, Reader reader, const BriefSetting& setting,
+                         const Audit* known) {
     BriefReport report;
     report.own_rules = setting.rules;
     const auto work = measure_work(painting, reader);
     const auto values = audit_values(staged(painting, Stage::values),
                                      {reader, 0, false, true, ValueScale::one_to_nine});
-    const auto passes = audit(painting, {reader, 0, {}});
-    const Measured measured{&*work, &*values, &*passes, setting.rules};
+    std::optional<Audit> passes;
+    if (known == nullptr) passes = audit(painting, {reader, 0, {}});
+    const Measured measured{&*work, &*values, known != nullptr ? known : &*passes, setting.rules};
     report.lines = lines_of(painting, measured);
     report.steps = standing_of(painting, measured);
     report.in_hand = step_in_hand(painting.brief, report.steps);

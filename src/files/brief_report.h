@@ -35,7 +35,11 @@ struct BriefSetting {
     std::vector<PastPainting> past;
     Date today;
 };
-BriefReport report_brief(const Painting& painting, Reader reader, const BriefSetting& setting);
+/// \param known figures of the painting on every pixel, with that reader and these rules; null:
+/// they
+///              are measured
+BriefReport report_brief(const Painting& painting, Reader reader, const BriefSetting& setting,
+                         const Audit* known = nullptr);
 
 /// The report as JSON text ("faithful-underpaint/brief-report-1").
 std::string write_brief_report(const Painting& painting, const BriefReport& report);

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <algorithm>
+#include <chrono>
 #include <concepts>
 #include <limits>
 #include <nlohmann/json.hpp>
@@ -46,6 +47,14 @@ Json or_null(const std::optional<T>& value) {
 inline Json parse_json(std::string_view text, int most_nesting = kMaxNesting) {
     if (json_nests_too_deep(text, most_nesting)) return Json(Json::value_t::discarded);
     return Json::parse(text, nullptr, false);
+}
+
+/// A moment that is written as seconds since 1970, brought between then and the end of the year
+/// 9999.
+inline std::chrono::sys_seconds in_seconds(const Json& json) {
+    constexpr std::int64_t latest = 253'402'300'799;
+    return std::chrono::sys_seconds(
+        std::chrono::seconds(std::clamp(json.get<std::int64_t>(), std::int64_t{0}, latest)));
 }
 
 /// On one line; bytes that are no UTF-8 become its replacement character.

@@ -4,56 +4,15 @@
 #include <algorithm>
 
 #include "files/brief_json.h"
-#include "files/disk.h"
-#include "files/limits.h"
+#include "files/own_file.h"
 #include "files/path_text.h"
 #include "files/user_folders.h"
-#include "files/zip_container.h"
 
 namespace underpaint {
 namespace {
 
 namespace fs = std::filesystem;
 constexpr std::size_t kMostRoutes = 200;
-
-bool is_there(const fs::path& path) {
-    std::error_code error;
-    return fs::exists(path, error);
-}
-
-template <class Parse>
-auto read_with(const fs::path& path, Parse parse)
-    -> decltype(parse(std::string(), std::string_view())) {
-    const auto bytes = read_file(path);
-    if (!bytes) return tl::unexpected(bytes.error());
-    if (bytes->size() > kMaxTextBytes) return trouble(path.string(), "it is too large to be one.");
-    return parse(path.string(), text_of(*bytes));
-}
-
-template <class Parse>
-auto read_own(const fs::path& path, Parse parse)
-    -> decltype(parse(std::string(), std::string_view())) {
-    if (!is_there(path)) return {};
-    return read_with(path, parse);
-}
-
-Done write_text(const fs::path& path, const std::string& text) {
-    std::error_code error;
-    fs::create_directories(path.parent_path(), error);
-    if (error) return trouble(path.string(), "its folder can't be made: " + error.message() + ".");
-    return replace_file(path, bytes_of(text));
-}
-
-/// What could not be read is put aside before anything takes its place.
-template <class Parse>
-Done write_own(const fs::path& path, const std::string& text, Parse parse) {
-    if (is_there(path) && !read_own(path, parse)) {
-        std::error_code error;
-        fs::rename(path, path.string() + ".damaged", error);
-        if (error) return trouble(path.string(), "it can't be put aside: " + error.message() + ".");
-    }
-    return write_text(path, text);
-}
 
 }  // namespace
 

@@ -69,8 +69,9 @@ private:
 /// The brief and its pictures, which are compressed already.
 void add_brief(const Painting& painting, const std::set<std::string>& taken,
                std::vector<ZipEntry>& entries) {
-    const bool known =
-        painting.brief != Brief{} || painting.log != WorkLog{} || !painting.saves.empty();
+    const bool known = painting.brief != Brief{} || painting.log != WorkLog{} ||
+                       !painting.saves.empty() || !painting.report_words.empty() ||
+                       painting.last_report;
     if (!known && !(painting.foreign && !painting.foreign->brief_members.empty())) return;
     std::vector<ZipEntry> pictures;
     const std::string json = write_brief(painting, [&](const KeptPicture& kept) {

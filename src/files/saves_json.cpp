@@ -12,7 +12,6 @@ namespace underpaint {
 namespace {
 
 constexpr std::array kVerdicts{Verdict::open, Verdict::held, Verdict::slipping, Verdict::lost};
-constexpr std::int64_t kLatest = 253'402'300'799;  // the end of the year 9999
 constexpr int kLongestSide = 1'000'000;
 
 Json to_json(const KeptSave& save, const NameKept& name) {
@@ -60,8 +59,7 @@ Alignment alignment_from(const Json& json) {
 KeptSave save_from(const Json& json, const LoadKept& load, std::vector<std::string>& lost) {
     KeptSave save;
     save.number = json.at("number");
-    save.when = std::chrono::sys_seconds(std::chrono::seconds(
-        std::clamp(json.at("when").get<std::int64_t>(), std::int64_t{0}, kLatest)));
+    save.when = in_seconds(json.at("when"));
     const auto side = [&](std::size_t i) {
         return std::clamp(json.at("size").at(i).get<int>(), 1, kLongestSide);
     };

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Marks and charts of a page.
+// Marks, pictures and charts of a page.
+#include <QImage>
+#include <QPaintEngine>
 #include <QPainter>
 #include <QPainterPath>
 #include <algorithm>
@@ -11,6 +13,35 @@
 #include "terms/shown_name.h"
 
 namespace underpaint {
+namespace {
+
+QImage image_of_picture(const Picture& picture) {
+    const Size size = picture.size();
+    QImage image(size.width, size.height, QImage::Format_RGB888);
+    std::vector<std::uint8_t> row(static_cast<std::size_t>(size.width) *
+                                  static_cast<std::size_t>(count_of(picture.channels())));
+    for (int y = 0; y < size.height; ++y) {
+        picture.read_interleaved(y, std::span<std::uint8_t>(row));
+        std::copy(row.begin(), row.end(), image.scanLine(y));
+    }
+    return image;
+}
+
+}  // namespace
+
+void draw_page_picture(QPainter& painter, const QRectF& place, const Picture& pixels) {
+    QImage image = image_of_picture(pixels);
+    const QPaintEngine* engine = painter.paintEngine();
+    if (engine != nullptr && engine->type() == QPaintEngine::Raster) {
+        // The painter's own scaling leaves pixels out where it makes a picture much smaller.
+        const QSize seen = painter.combinedTransform().mapRect(place).size().toSize();
+        if (seen.width() < image.width())
+            image = image.scaled(seen.expandedTo({1, 1}), Qt::IgnoreAspectRatio,
+                                 Qt::SmoothTransformation);
+    }
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    painter.drawImage(place, image);
+}
 
 void draw_page_mark(QPainter& painter, QPointF at, double size, Verdict verdict,
                     const QColor& colour) {

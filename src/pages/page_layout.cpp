@@ -17,15 +17,21 @@ QString shown_text(const std::string& text) {
 }  // namespace
 
 QSizeF size_of(const PageSetup& setup) {
-    const QSizeF upright = setup.paper == Paper::a4   ? QSizeF(595.28, 841.89)
-                           : setup.paper == Paper::a5 ? QSizeF(419.53, 595.28)
-                                                      : QSizeF(612, 792);
+    const PaperText& paper = text_of(setup.paper);
+    const QSizeF upright(paper.width, paper.height);
     return setup.lying ? upright.transposed() : upright;
 }
 
 PageLayout::PageLayout(Report report, const PageSetup& setup)
     : report_(std::move(report)), setup_(setup) {
     PageMaker(*this).make();
+}
+
+QString PageLayout::text(int page) const {
+    QStringList lines;
+    for (const Piece& piece : pages_[static_cast<std::size_t>(page)])
+        if (!piece.text.isEmpty()) lines << piece.text;
+    return lines.join(QLatin1Char('\n'));
 }
 
 void PageLayout::draw(QPainter& painter, int page) const {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QSizeF>
+#include <QString>
 #include <functional>
 #include <vector>
 
@@ -23,10 +24,14 @@ public:
 
     int count() const { return static_cast<int>(pages_.size()); }
     const PageSetup& setup() const { return setup_; }
+    const Report& report() const { return report_; }
     /// The page on which a section begins, from 0.
     int page_of(std::size_t section) const { return section_pages_[section]; }
     /// One page, from 0, with its number at the foot. The painter's unit is the point.
     void draw(QPainter& painter, int page) const;
+    /// What stands on it, for those who do not see it: a line a paragraph or row, pictures as what
+    /// they show.
+    QString text(int page) const;
 
 private:
     friend class PageMaker;
@@ -34,6 +39,7 @@ private:
     struct Piece {
         double top = 0, height = 0;
         std::function<void(QPainter&, double top)> draw;
+        QString text;
     };
 
     Report report_;  // pieces draw pictures of it

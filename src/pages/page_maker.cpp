@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pages/page_maker.h"
 
-#include <QImage>
 #include <QPainter>
 #include <QTextLayout>
 #include <algorithm>
@@ -55,18 +54,6 @@ QString shown(const std::string& text) {
     return QString::fromStdString(printable(text));
 }
 
-QImage image_of_picture(const Picture& picture) {
-    const Size size = picture.size();
-    QImage image(size.width, size.height, QImage::Format_RGB888);
-    std::vector<std::uint8_t> row(static_cast<std::size_t>(size.width) *
-                                  static_cast<std::size_t>(count_of(picture.channels())));
-    for (int y = 0; y < size.height; ++y) {
-        picture.read_interleaved(y, std::span<std::uint8_t>(row));
-        std::copy(row.begin(), row.end(), image.scanLine(y));
-    }
-    return image;
-}
-
 QColor colour_of(Rgb c) {
     return QColor::fromRgbF(unit(c.r), unit(c.g), unit(c.b));
 }
@@ -117,9 +104,9 @@ void PageMaker::make() {
 }
 
 /// On this page where it fits with what is held for it, else on the next.
-void PageMaker::add(double height, double gap, Draw draw, bool with_next) {
+void PageMaker::add(double height, double gap, const QString& text, Draw draw, bool with_next) {
     if (with_next) {
-        held_.push_back({held_height_ + gap, height, std::move(draw)});
+        held_.push_back({held_height_ + gap, height, std::move(draw), text});
         held_height_ += gap + height;
         return;
     }
@@ -136,7 +123,8 @@ void PageMaker::add(double height, double gap, Draw draw, bool with_next) {
         piece.top += at_ - lift;
         layout_.pages_.back().push_back(std::move(piece));
     }
-    layout_.pages_.back().push_back({at_ + held_height_ + gap - lift, height, std::move(draw)});
+    layout_.pages_.back().push_back(
+        {at_ + held_height_ + gap - lift, height, std::move(draw), text});
     at_ += whole - lift;
     held_.clear();
     held_height_ = 0;
@@ -147,7 +135,7 @@ void PageMaker::add_text(const QString& text, const QFont& font, const QColor& c
     if (text.isEmpty()) return;
     const Wrapped wrapped(text, font, width());
     add(
-        wrapped.height(), gap,
+        wrapped.height(), gap, text,
         [wrapped, left = inside_.left(), colour](QPainter& painter, double top) {
             wrapped.draw(painter, {left, top}, colour);
         },
@@ -178,7 +166,9 @@ void PageMaker::add_block(const MarkedLines& lines) {
                                        : QStringLiteral(" Intended: %1.").arg(shown(*line.meant)),
                    italic);
         const Wrapped wrapped(text, page_font(kBody), width() - kMarkIndent, formats);
-        add(wrapped.height(), kRowRoom,
+        const QString said =
+            line.mark ? QString::fromStdString(std::string(id_of(*line.mark))) + ": " + text : text;
+        add(wrapped.height(), kRowRoom, said,
             [wrapped, mark = line.mark, left = inside_.left(), greys = greys_](QPainter& painter,
                                                                                double top) {
                 if (mark) draw_page_mark(painter, {left + 4, top + 6.5}, 7, *mark, greys.text);
@@ -225,14 +215,18 @@ void PageMaker::add_block(const ReportTable& table) {
     const std::vector<double> widths = column_widths(table, width());
     const auto add_row = [&](const std::vector<Cell>& row, bool head) {
         std::vector<Wrapped> cells;
+        QStringList said;
         double height = 0;
         for (std::size_t c = 0; c < row.size(); ++c) {
             cells.emplace_back(shown(row[c].text), page_font(head ? kSmall : kBody),
                                widths[c] - kCellRoom - (row[c].mark ? kMarkIndent : 0));
             height = std::max(height, cells.back().height());
+            said << shown(row[c].text);
+            if (row[c].mark)
+                said.back() += " " + QString::fromStdString(std::string(id_of(*row[c].mark)));
         }
         add(
-            height + 2 * kRowRoom, head ? kGap : 0,
+            height + 2 * kRowRoom, head ? kGap : 0, said.join(QStringLiteral("; ")),
             [cells, row, widths, height, head, left = inside_.left(), wide = width(),
              greys = greys_](QPainter& painter, double top) {
                 double x = left;
@@ -268,7 +262,9 @@ void PageMaker::add_block(const PictureRow& row) {
     };
     std::vector<Placed> placed;
     double highest = 0, lowest = 0;
+    QStringList said;
     for (const ReportPicture& picture : row.pictures) {
+        said << shown(picture.alt + " (" + picture.caption + ")");
         const Size of = picture.pixels.size();
         const QSizeF size =
             QSizeF(of.width, of.height)
@@ -278,13 +274,12 @@ void PageMaker::add_block(const PictureRow& row) {
         highest = std::max(highest, size.height());
         lowest = std::max(lowest, placed.back().caption.height());
     }
-    add(highest + 3 + lowest, kGap,
+    add(highest + 3 + lowest, kGap, said.join(QStringLiteral("; ")),
         [placed, each, highest, left = inside_.left(), greys = greys_](QPainter& painter,
                                                                        double top) {
-            painter.setRenderHint(QPainter::SmoothPixmapTransform);
             double x = left;
             for (const Placed& one : placed) {
-                painter.drawImage(QRectF(QPointF(x, top), one.size), image_of_picture(*one.pixels));
+                draw_page_picture(painter, {QPointF(x, top), one.size}, *one.pixels);
                 one.caption.draw(painter, {x, top + highest + 3}, greys.soft);
                 x += each + kPictureGap;
             }
@@ -295,7 +290,7 @@ void PageMaker::add_block(const ColourBar& bar) {
     double whole = 0;
     for (const ColourBar::Part& part : bar.parts) whole += part.share;
     if (whole > 0)
-        add(kBarHigh, kGap,
+        add(kBarHigh, kGap, {},
             [parts = bar.parts, whole, left = inside_.left(), wide = width()](QPainter& painter,
                                                                               double top) {
                 double x = left;
@@ -308,11 +303,30 @@ void PageMaker::add_block(const ColourBar& bar) {
     add_text(shown(bar.caption), page_font(kSmall), greys_.soft, 3);
 }
 
+namespace {
+
+/// The figures of a chart: "running: seal 0.00, 1 0.12".
+QString text_of_chart(const LineChart& chart) {
+    QStringList lines;
+    for (const LineChart::Series& series : chart.series) {
+        QStringList points;
+        for (std::size_t i = 0; i < series.values.size() && i < chart.x.size(); ++i)
+            if (series.values[i])
+                points << shown(chart.x[i]) + QLatin1Char(' ') +
+                              QString::number(*series.values[i], 'f', chart.decimals);
+        lines << shown(series.name) + ": " + points.join(QStringLiteral(", "));
+    }
+    return lines.join(QLatin1Char('\n'));
+}
+
+}  // namespace
+
 void PageMaker::add_block(const LineChart& chart) {
     add_text(shown(chart.title + ": " + chart.unit), page_font(kSmall), greys_.soft, kGap, true);
-    add(kChartHigh, 3, [chart, place = inside_, greys = greys_](QPainter& painter, double top) {
-        draw_page_chart(painter, {place.left(), top, place.width(), kChartHigh}, chart, greys);
-    });
+    add(kChartHigh, 3, text_of_chart(chart),
+        [chart, place = inside_, greys = greys_](QPainter& painter, double top) {
+            draw_page_chart(painter, {place.left(), top, place.width(), kChartHigh}, chart, greys);
+        });
 }
 
 }  // namespace underpaint

@@ -28,7 +28,7 @@ public:
 private:
     using Draw = std::function<void(QPainter&, double top)>;
     /// \param with_next it stands on the page of the piece that follows
-    void add(double height, double gap, Draw draw, bool with_next = false);
+    void add(double height, double gap, const QString& text, Draw draw, bool with_next = false);
     void add_text(const QString& text, const QFont& font, const QColor& colour, double gap,
                   bool with_next = false);
     void add_block(const Paragraph& paragraph);
@@ -50,6 +50,9 @@ private:
 /// Draws a verdict's mark as tall as a letter, its middle at `at`.
 void draw_page_mark(QPainter& painter, QPointF at, double size, Verdict verdict,
                     const QColor& colour);
+/// Draws a picture into a place: with all its pixels on paper, and with those that the device can
+/// show on a screen.
+void draw_page_picture(QPainter& painter, const QRectF& place, const Picture& pixels);
 /// Draws a chart into a place.
 void draw_page_chart(QPainter& painter, const QRectF& place, const LineChart& chart,
                      const PageGreys& greys);

@@ -33,14 +33,20 @@ void set_day(QByteArray& pdf, const std::string& date) {
 
 Done write_pdf(const std::filesystem::path& path, const Report& report, const PageSetup& setup,
                const std::stop_token& stop) {
-    const PageLayout layout(report, setup);
+    return write_pdf(path, PageLayout(report, setup), stop);
+}
+
+Done write_pdf(const std::filesystem::path& path, const PageLayout& layout,
+               const std::stop_token& stop) {
+    const Report& report = layout.report();
     QByteArray bytes;
     QBuffer buffer(&bytes);
     buffer.open(QIODevice::WriteOnly);
     {
         QPdfWriter pdf(&buffer);
         pdf.setResolution(kDotsPerInch);
-        pdf.setPageSize(QPageSize(size_of(setup), QPageSize::Point, {}, QPageSize::ExactMatch));
+        pdf.setPageSize(
+            QPageSize(size_of(layout.setup()), QPageSize::Point, {}, QPageSize::ExactMatch));
         pdf.setPageMargins({});
         pdf.setTitle(QString::fromStdString(printable(report.title)));
         pdf.setCreator(QStringLiteral("Faithful Underpaint"));

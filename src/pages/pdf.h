@@ -16,6 +16,12 @@ namespace underpaint {
 [[nodiscard]] Done write_pdf(const std::filesystem::path& path, const Report& report,
                              const PageSetup& setup, const std::stop_token& stop = {});
 
+class PageLayout;
+
+/// The same of pages that are laid out already.
+[[nodiscard]] Done write_pdf(const std::filesystem::path& path, const PageLayout& layout,
+                             const std::stop_token& stop = {});
+
 /// The same for a program that has no QGuiApplication, and needs no screen: byte for byte.
 [[nodiscard]] Done write_pdf_without_window(const std::filesystem::path& path, const Report& report,
                                             const PageSetup& setup);

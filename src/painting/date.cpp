@@ -3,9 +3,19 @@
 
 #include <fmt/format.h>
 
+#include <array>
 #include <charconv>
 
 namespace underpaint {
+
+std::string in_words(Date date) {
+    constexpr std::array months{"January",   "February", "March",    "April",
+                                "May",       "June",     "July",     "August",
+                                "September", "October",  "November", "December"};
+    return fmt::format("{} {} {}", static_cast<unsigned>(date.day()),
+                       months[static_cast<unsigned>(date.month()) - 1],
+                       static_cast<int>(date.year()));
+}
 
 std::string iso(Date date) {
     return fmt::format("{:04}-{:02}-{:02}", static_cast<int>(date.year()),

@@ -19,6 +19,8 @@ constexpr std::chrono::local_days days_of(Date date) {
 
 /// "2026-11-28"
 std::string iso(Date date);
+/// "19 November 2026"
+std::string in_words(Date date);
 /// Nothing when it is no day that exists.
 std::optional<Date> date_from_iso(std::string_view text);
 

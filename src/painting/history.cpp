@@ -96,6 +96,10 @@ void History::set_saves(SaveLedger saves) {
     steps_[at_].painting.saves = std::move(saves);
 }
 
+void History::set_last_report(MadeReport report) {
+    steps_[at_].painting.last_report = std::move(report);
+}
+
 void History::mark_saved_as(const Painting& painting) {
     saved_ = Trace(painting);
     for (Step& step : steps_) step.saved = step.packed && step.packed->trace().is(painting);

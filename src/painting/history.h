@@ -50,10 +50,11 @@ public:
     /// How many steps are packed.
     std::size_t packed_steps() const { return near_begin_ + steps_.size() - near_end_; }
 
-    /// What was worked and what saves were seen goes with the painting through undo and redo. Of
-    /// these only saves are a reason to save it.
+    /// What was worked, what saves were seen and the last report go with the painting through undo
+    /// and redo. Of these only what was worked is no reason to save it.
     void set_log(WorkLog log);
     void set_saves(SaveLedger saves);
+    void set_last_report(MadeReport report);
 
     /// How many steps lie between the painting and what was last marked; all up to it where that is
     /// not among them.

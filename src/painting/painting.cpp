@@ -28,6 +28,7 @@ bool Painting::lays(const Pass& pass) const {
 Painting with_records_of(Painting painting, const Painting& other) {
     painting.log = other.log;
     painting.saves = other.saves;
+    painting.last_report = other.last_report;
     return painting;
 }
 

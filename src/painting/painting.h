@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
 #include "painting/brief.h"
 #include "painting/foreign.h"
 #include "painting/group.h"
+#include "painting/made_report.h"
 #include "painting/meant.h"
 #include "painting/palette.h"
 #include "painting/part.h"
@@ -43,6 +45,8 @@ struct Painting {
     /// In files the versions that are not chosen are there for other programs too, as hidden
     /// groups.
     bool others_see_all = false;
+    std::string report_words;  ///< the painter's own, at the top of its reports
+    std::optional<MadeReport> last_report;
     WorkLog log;
     SaveLedger saves;                            ///< of the file that is watched
     std::shared_ptr<const ForeignFile> foreign;  ///< null: nothing
@@ -66,7 +70,8 @@ struct Painting {
 };
 
 /// Takes over from another painting what is written down while other work is done, and that is no
-/// part of what undo takes back: the time that was logged and the saves that were seen.
+/// part of what undo takes back: the time that was logged, the saves that were seen and the last
+/// report that was made.
 Painting with_records_of(Painting painting, const Painting& other);
 /// Whether they differ in nothing but that.
 bool same_but_for_records(const Painting& a, const Painting& b);

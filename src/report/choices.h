@@ -7,6 +7,8 @@
 #include <string_view>
 #include <vector>
 
+#include "report/page_setup.h"
+
 namespace underpaint {
 
 /// A part of a report that can be left out, and moved.
@@ -22,6 +24,7 @@ enum class ReportSection {
     time,
     versions,
     saves,
+    paper,
 };
 struct ReportSectionText {
     ReportSection section;
@@ -40,6 +43,7 @@ inline constexpr std::array kReportSections{
     ReportSectionText{ReportSection::time, "time", "Route and time"},
     ReportSectionText{ReportSection::versions, "versions", "Versions"},
     ReportSectionText{ReportSection::saves, "saves", "Saves"},
+    ReportSectionText{ReportSection::paper, "paper", "On paper"},
 };
 const ReportSectionText& text_of(ReportSection section);
 std::optional<ReportSection> report_section_from_id(std::string_view id);
@@ -52,11 +56,32 @@ struct ReportChoices {
     friend bool operator==(const ReportChoices&, const ReportChoices&) = default;
 };
 
+/// Long sides of pictures that can be chosen, in pixels.
+inline constexpr int kLeastPictureSide = 100, kMostPictureSide = 6000;
+
+struct SectionChoice {
+    ReportSection section;
+    bool on = true;
+    friend bool operator==(const SectionChoice&, const SectionChoice&) = default;
+};
+
+/// How a report is made for somebody. A preset has it, and the painter changes it.
+struct ReportSettings {
+    std::vector<SectionChoice> sections;  ///< each once, in the order in which they stand
+    int picture_side = 1600;              ///< see ReportChoices
+    PageSetup setup;
+    /// Those that are on.
+    std::vector<ReportSection> chosen() const;
+    friend bool operator==(const ReportSettings&, const ReportSettings&) = default;
+};
+/// Each section once: what is missing is put behind the others, off.
+ReportSettings with_every_section(ReportSettings settings);
+
 /// For whom a report is.
 struct ReportPreset {
     std::string_view id, label;
-    std::string_view about;  ///< one sentence
-    std::vector<ReportSection> sections;
+    std::string_view about;   ///< one sentence
+    ReportSettings settings;  ///< as the program has them
 };
 /// Myself, a client, a teacher.
 const std::vector<ReportPreset>& report_presets();

@@ -64,36 +64,33 @@ Json to_json(const LineChart& chart) {
             {"x", chart.x},    {"budgets", chart.budgets}, {"series", std::move(series)}};
 }
 
-/// The figures of a block, as lines of the table.
-struct CsvLines {
-    std::string& text;
+/// Collects the figures of the blocks of a section.
+struct FigureCollector {
+    std::vector<FigureRow>& rows;
     const Section& section;
 
-    void add(const std::string& item, const std::string& figure, const std::string& value,
-             const std::optional<Verdict>& mark, const std::string& budget) const {
-        for (const std::string& field : {section.id, item, figure, value})
-            text += csv_field(field) + ",";
-        text += (mark ? std::string(id_of(*mark)) : "") + "," + csv_field(budget) + "\r\n";
-    }
     void operator()(const MarkedLines& lines) const {
-        for (const MarkedLine& line : lines.lines) {
-            // A finding is a sentence of its own.
-            const bool sentence = line.label.empty();
-            add(sentence ? "" : line.label, "", line.text, line.mark, line.budget);
-        }
+        // A finding has no label: it is a sentence of its own.
+        for (const MarkedLine& line : lines.lines)
+            rows.push_back({&section, line.label, "", line.text, line.mark, line.budget});
     }
     void operator()(const ReportTable& table) const {
         for (const auto& row : table.rows)
             for (std::size_t i = 1; i < row.size(); ++i)
-                add(row[0].text, table.columns[i], row[i].text, row[i].mark, "");
+                rows.push_back(
+                    {&section, row[0].text, table.columns[i], row[i].text, row[i].mark, ""});
     }
     void operator()(const ColourBar&) const {}  // the table below it says the same
     void operator()(const LineChart& chart) const {
         for (const auto& series : chart.series)
             for (std::size_t i = 0; i < series.values.size() && i < chart.x.size(); ++i)
                 if (series.values[i])
-                    add(chart.title + ": " + series.name, chart.x[i],
-                        fmt::format("{:.{}f}", *series.values[i], chart.decimals), {}, "");
+                    rows.push_back({&section,
+                                    chart.title + ": " + series.name,
+                                    chart.x[i],
+                                    fmt::format("{:.{}f}", *series.values[i], chart.decimals),
+                                    {},
+                                    ""});
     }
     void operator()(const Paragraph&) const {}
     void operator()(const PictureRow&) const {}
@@ -114,10 +111,21 @@ std::string write_report_json(const Report& report) {
     return text_of(json);
 }
 
+std::vector<FigureRow> figures_of(const Report& report) {
+    std::vector<FigureRow> rows;
+    for (const Section& section : report.sections)
+        for (const Block& block : section.blocks) std::visit(FigureCollector{rows, section}, block);
+    return rows;
+}
+
 std::string write_report_csv(const Report& report) {
     std::string text = "section,item,figure,value,verdict,budget\r\n";
-    for (const Section& section : report.sections)
-        for (const Block& block : section.blocks) std::visit(CsvLines{text, section}, block);
+    for (const FigureRow& row : figures_of(report)) {
+        for (const std::string& field : {row.section->id, row.item, row.figure, row.value})
+            text += csv_field(field) + ",";
+        text +=
+            (row.mark ? std::string(id_of(*row.mark)) : "") + "," + csv_field(row.budget) + "\r\n";
+    }
     return text;
 }
 

@@ -17,15 +17,20 @@ using MakeSection = std::vector<Block> (*)(const SectionRequest&);
 constexpr std::array<MakeSection, kReportSections.size()> kMakers{
     pictures_section, became_section,   passes_section, findings_section,
     colours_section,  stages_section,   charts_section, brief_section,
-    time_section,     versions_section, saves_section};
+    time_section,     versions_section, saves_section,  paper_section};
 
-std::string subtitle_of(const ReportMatter& matter) {
-    const Painting& painting = matter.painting;
+std::string date_in_words(const std::string& day) {
+    const auto date = date_from_iso(day);
+    return date ? in_words(*date) : day;
+}
+
+std::string subtitle_of(const Painting& painting) {
     std::vector<std::string> said;
     if (!painting.brief.purpose.empty()) said.push_back(painting.brief.purpose);
     said.push_back(fmt::format("{} × {}", painting.size().width, painting.size().height));
     if (painting.sealed())
-        said.push_back(fmt::format("Seal {} of {}", painting.seal().number, painting.seal().date));
+        said.push_back(fmt::format("Seal {} of {}", painting.seal().number,
+                                   date_in_words(painting.seal().date)));
     const std::size_t passes = painting.passes.size();
     said.push_back(passes == 1 ? "one pass" : fmt::format("{} passes", passes));
     double minutes = 0;
@@ -40,9 +45,13 @@ std::string subtitle_of(const ReportMatter& matter) {
 
 }  // namespace
 
+Report begin_report(const Painting& painting, std::string words, std::string date) {
+    return {painting.name, subtitle_of(painting), std::move(words), std::move(date), {}};
+}
+
 std::optional<Report> make_report(const ReportMatter& matter, const ReportChoices& choices,
                                   const std::stop_token& stop) {
-    Report report{matter.painting.name, subtitle_of(matter), choices.words, matter.date, {}};
+    Report report = begin_report(matter.painting, choices.words, matter.date);
     const SectionRequest asked{matter, choices.picture_side, stop};
     for (const ReportSection section : choices.sections) {
         std::vector<Block> blocks = kMakers[static_cast<std::size_t>(section)](asked);

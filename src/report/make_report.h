@@ -8,6 +8,7 @@
 #include "audit/finding.h"
 #include "files/brief_report.h"
 #include "report/choices.h"
+#include "report/on_paper.h"
 #include "report/report.h"
 
 namespace underpaint {
@@ -19,7 +20,13 @@ struct ReportMatter {
     const std::vector<Finding>& findings;  ///< of that
     const BriefReport& brief;
     std::string date;  ///< of the report, ISO 8601
+    /// What printing does, and by what; null: not asked for.
+    const OnPaper* paper = nullptr;
+    const PrintProof* proof = nullptr;
 };
+
+/// A report that has no sections yet: title, subtitle, the painter's words and the date.
+Report begin_report(const Painting& painting, std::string words, std::string date);
 
 /// A report of the sections that are asked for and have something to say. Nothing when stopped.
 std::optional<Report> make_report(const ReportMatter& matter, const ReportChoices& choices,

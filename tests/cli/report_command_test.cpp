@@ -3,7 +3,9 @@
 // and with no figure that the audit does not have.
 #include <gtest/gtest.h>
 
+#include <cstdlib>
 #include <regex>
+#include <sstream>
 
 #include "cli/command_fixture.h"
 
@@ -204,6 +206,76 @@ TEST_F(ReportCommand, APaintingWithNothingLaidHasOnlyWhatThereIs) {
     EXPECT_EQ(text.find("after pass"), std::string::npos);
     EXPECT_EQ(text.find("id=\"passes\""), std::string::npos);
     EXPECT_EQ(text.find("id=\"versions\""), std::string::npos);
+}
+
+TEST_F(ReportCommand, ThePaintingsOwnWordsStandThereUnlessOthersAreSaid) {
+    Painting painting = painting_with("Salt");
+    painting.report_words = "Words of the painting.";
+    const std::string in = saved(painting);
+    EXPECT_NE(html(in).find("Words of the painting."), std::string::npos);
+    const std::string other = html(in, "--words 'Others.'");
+    EXPECT_EQ(other.find("Words of the painting."), std::string::npos);
+    EXPECT_NE(other.find("Others."), std::string::npos);
+}
+
+TEST_F(ReportCommand, TellsWhatPrintingWouldDo) {
+    const std::string in = saved(painting_with("Salt"));
+    ASSERT_EQ(run("report " + in + " -o " + file("r.json") + " --sections passes,paper").status, 0);
+    const auto json = nlohmann::json::parse(testing::read_text(folder_ / "r.json"));
+    ASSERT_EQ(json["sections"].size(), 2U);
+    const std::string said = json["sections"][1]["blocks"].dump();
+    EXPECT_NE(said.find("Uncoated paper (approximate)"), std::string::npos);
+    EXPECT_NE(said.find("as printed"), std::string::npos);
+    EXPECT_NE(said.find("Range kept"), std::string::npos);
+    const auto wrong =
+        run("report " + in + " -o " + file("w.pdf") + " --sections paper --profile " + in);
+    EXPECT_NE(wrong.status, 0);
+    EXPECT_NE(wrong.err.find("not an ICC profile"), std::string::npos) << wrong.err;
+    EXPECT_FALSE(std::filesystem::exists(folder_ / "w.pdf"));
+}
+
+/// Whether a program is there to be asked.
+bool has_program(const char* name) {
+    return std::system((std::string("command -v ") + name + " > /dev/null 2>&1").c_str()) == 0;
+}
+
+TEST_F(ReportCommand, AnHtmlCheckerFindsNothingWrong) {
+    if (!has_program("tidy")) GTEST_SKIP() << "html-tidy is not here";
+    for (const std::string& name :
+         {std::string("Salt"), std::string("\"><img src=x> & </td>"), std::string(10'000, 'w')}) {
+        html(saved(painting_with(name)));
+        const std::string check =
+            "tidy -q -e --show-info no " + file("r.html") + " > " + file("told") + " 2>&1";
+        const int status = WEXITSTATUS(std::system(check.c_str()));
+        EXPECT_EQ(status, 0) << testing::read_text(folder_ / "told");
+    }
+}
+
+TEST_F(ReportCommand, ABrowserShowsTheTextOfThePdfAndComplainsOfNothing) {
+    if (!has_program("chromium")) GTEST_SKIP() << "Chromium is not here";
+    const std::string in = saved(painting_with("Salt"));
+    html(in, "--words 'Second round.'");
+    ASSERT_EQ(run("report " + in + " -o " + file("r.pdf") + " --words 'Second round.'").status, 0);
+    const std::string browse =
+        "chromium --headless --no-sandbox --disable-gpu --disable-background-networking "
+        "--enable-logging=stderr --user-data-dir=" +
+        file("profile") + " --dump-dom file://" + file("r.html") + " > " + file("dom") + " 2> " +
+        file("log");
+    ASSERT_EQ(std::system(browse.c_str()), 0);
+    EXPECT_EQ(testing::read_text(folder_ / "log").find("CONSOLE"), std::string::npos);
+    const std::string dom = testing::read_text(folder_ / "dom");
+    ASSERT_EQ(std::system(("pdftotext " + file("r.pdf") + " " + file("text")).c_str()), 0);
+    std::istringstream words(testing::read_text(folder_ / "text"));
+    int looked = 0;
+    for (std::string word; words >> word;) {
+        // Words of the page itself, and those broken or numbered by it.
+        if (word.size() < 5 ||
+            word.find_first_not_of("abcdefghijklmnopqrstuvwxyz") != std::string::npos)
+            continue;
+        ++looked;
+        EXPECT_NE(dom.find(word), std::string::npos) << word;
+    }
+    EXPECT_GT(looked, 60);
 }
 
 }  // namespace

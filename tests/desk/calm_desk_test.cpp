@@ -206,7 +206,7 @@ TEST_F(CalmDesk, EachFindingShowsItsOwnPlace) {
 
 TEST_F(CalmDesk, TheKeysAreListed) {
     EXPECT_FALSE(find("keys_sheet")->isVisible());
-    QTest::keyClick(window_.get(), Qt::Key_Question, Qt::ShiftModifier);
+    trigger("keys");
     EXPECT_TRUE(find("keys_sheet")->isVisible());
     QTest::keyClick(find("keys_sheet"), Qt::Key_Escape);
     EXPECT_FALSE(find("keys_sheet")->isVisible());

@@ -33,7 +33,8 @@ protected:
         {"values", {"shapes", "plan", "passes", "seals"}},
         {"passes", {"pass", "also", "temperature", "ramps", "balance", "stages"}},
         {"palette", {"disc", "picture", "mixes", "tubes", "plan"}},
-        {"versions", {""}}};
+        {"versions", {""}},
+        {"report", {"pages", "contact", "figures"}}};
 
     /// What could be pressed now: buttons without a menu, and entries of menus.
     std::vector<QPointer<QObject>> in_reach() const {
@@ -140,7 +141,8 @@ TEST_F(EveryAction, IsSafeWithoutAPainting) {
                                      {Qt::Key_2, "values"},
                                      {Qt::Key_3, "passes"},
                                      {Qt::Key_4, "palette"},
-                                     {Qt::Key_5, "versions"}}) {
+                                     {Qt::Key_5, "versions"},
+                                     {Qt::Key_6, "report"}}) {
         QTest::keyClick(window_.get(), key);
         EXPECT_STREQ(window_->bench().text().id, bench);
         window_->grab();

@@ -6,6 +6,7 @@
 #include <QPainter>
 #include <QToolTip>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 
@@ -13,6 +14,7 @@ namespace underpaint {
 
 RouteList::RouteList(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("route"));
+    set_accessible_role(*this, QAccessible::List);
     setFocusPolicy(Qt::StrongFocus);
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
 }

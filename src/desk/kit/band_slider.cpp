@@ -8,6 +8,7 @@
 #include <cmath>
 
 #include "colour/reader.h"
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/words.h"
@@ -22,6 +23,16 @@ BandSlider::BandSlider(QWidget* parent) : QWidget(parent) {
            "ends. Double click: the whole scale"));
     setFocusPolicy(Qt::StrongFocus);
     setFixedHeight(scaled(44));
+    // Its figure is that of the bar that the keys move.
+    const auto end = [this]() -> float& { return low_end_ ? band_.low : band_.high; };
+    const auto set = [this](double to) {
+        ValueBand band = band_;
+        (low_end_ ? band.low : band.high) = static_cast<float>(to);
+        change(band);
+        emit released();
+    };
+    set_accessible_figure(*this, {[end] { return end(); }, set, 1, 9, 0.5,
+                                  [this] { return accessibleDescription(); }});
     set_band(band_);
 }
 
@@ -32,9 +43,10 @@ QSize BandSlider::sizeHint() const {
 void BandSlider::set_band(const ValueBand& band) {
     band_ = band;
     setAccessibleName(tr("Where in the scale"));
-    setAccessibleDescription(
-        tr("%1 to %2, ends soft over %3 steps")
-            .arg(step_in_words(band.low), step_in_words(band.high), step_in_words(band.soft)));
+    set_accessible_text(*this, tr("%1 to %2, ends soft over %3 steps")
+                                   .arg(step_in_words(band.low), step_in_words(band.high),
+                                        step_in_words(band.soft)));
+    tell_figure_changed(*this);
     update();
 }
 

@@ -6,6 +6,7 @@
 #include <QPainter>
 #include <cmath>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/words.h"
@@ -22,6 +23,12 @@ BarSlider::BarSlider(const Parameter& parameter, QWidget* parent)
     setFocusPolicy(Qt::StrongFocus);
     setFixedHeight(scaled(36));
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    const auto set = [this](double to) {
+        move_to(static_cast<float>(to));
+        emit released();
+    };
+    set_accessible_figure(*this, {[this] { return value_; }, set, parameter.least, parameter.most,
+                                  finest(), [this] { return figure(); }});
     set_value(value_);
 }
 
@@ -32,7 +39,8 @@ QSize BarSlider::sizeHint() const {
 void BarSlider::set_value(float value) {
     value_ = parameter_.clamp(value);
     setAccessibleName(label_);
-    setAccessibleDescription(figure());
+    set_accessible_text(*this, figure());
+    tell_figure_changed(*this);
     update();
 }
 

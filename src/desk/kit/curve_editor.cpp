@@ -6,8 +6,10 @@
 #include <QPainter>
 #include <array>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
+#include "desk/kit/words.h"
 #include "terms/value_curves.h"
 
 namespace underpaint {
@@ -28,6 +30,14 @@ CurveEditor::CurveEditor(QWidget* parent) : QWidget(parent) {
            "move it"));
     setFocusPolicy(Qt::StrongFocus);
     setFixedHeight(scaled(112));
+    // Its figure is that of the chosen point.
+    const auto set = [this](double to) {
+        move_handle(chosen_, to);
+        emit released();
+    };
+    set_accessible_figure(*this, {[this] { return out_of(step_of_handle(chosen_)); }, set, 1, 9,
+                                  0.1, [this] { return accessibleDescription(); }});
+    set_curve(curve_);
 }
 
 QSize CurveEditor::sizeHint() const {
@@ -36,6 +46,13 @@ QSize CurveEditor::sizeHint() const {
 
 void CurveEditor::set_curve(const CurvePoints& curve) {
     curve_ = curve;
+    QStringList points;
+    for (std::size_t i = 0; i < kHandles; ++i)
+        points << tr("%1 becomes %2")
+                      .arg(step_in_words(step_of_handle(i)))
+                      .arg(out_of(step_of_handle(i)), 0, 'f', 1);
+    set_accessible_text(*this, points.join(QStringLiteral(", ")));
+    tell_figure_changed(*this);
     update();
 }
 

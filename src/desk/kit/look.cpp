@@ -4,6 +4,7 @@
 #include <QPalette>
 #include <QStyleFactory>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "type/fonts.h"
 
@@ -172,6 +173,7 @@ QFont code_font(double pixels) {
 }
 
 void dress(QApplication& application, Look look) {
+    install_accessibility();
     system_is_light = QApplication::palette().color(QPalette::Window).lightness() > 127;
     constexpr double usual_points = 9;
     const double points = QApplication::font().pointSizeF();

@@ -89,12 +89,16 @@ QWidget* rule_line() {
     return line;
 }
 
-QIcon value_swatch(double step) {
+QColor grey_of_step(double step) {
     const int level = qRound(255 * encoded_grey_of(lightness_of_step(static_cast<float>(step))));
+    return {level, level, level};
+}
+
+QIcon value_swatch(double step) {
     QPixmap square(scaled(11), scaled(11));
     square.fill(greys().secondary);
     QPainter painter(&square);
-    painter.fillRect(square.rect().adjusted(1, 1, -1, -1), QColor(level, level, level));
+    painter.fillRect(square.rect().adjusted(1, 1, -1, -1), grey_of_step(step));
     return square;
 }
 

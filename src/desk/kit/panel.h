@@ -33,6 +33,8 @@ QWidget* rule_line();
 /// The name of a setting above what sets it.
 QWidget* labelled(const QString& label, QWidget* control);
 
+/// A step of the scale as a grey of the screen.
+QColor grey_of_step(double step);
 /// A stretch of the scale as a square of its value.
 QIcon value_swatch(double step);
 

@@ -14,6 +14,7 @@
 #include "colour/srgb.h"
 #include "colour/value_scale.h"
 #include "colour/warmth.h"
+#include "desk/kit/accessible.h"
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
@@ -43,6 +44,7 @@ float lightness_of_neutral(double step) {
 HueDisc::HueDisc(Session& session, PaletteEdits& edits, PaletteMeter& meter, QWidget* parent)
     : QWidget(parent), session_(session), edits_(edits), meter_(meter) {
     setObjectName(QStringLiteral("hue_disc"));
+    set_accessible_role(*this, QAccessible::Graphic);
     setFocusPolicy(Qt::StrongFocus);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
     setMouseTracking(true);

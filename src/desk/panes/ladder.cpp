@@ -5,7 +5,9 @@
 #include <QMouseEvent>
 #include <utility>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/look.h"
+#include "desk/kit/words.h"
 #include "painting/changes.h"
 
 namespace underpaint {
@@ -14,6 +16,19 @@ Ladder::Ladder(Session& session, const FocusMeter& foci, QWidget* parent)
     : QWidget(parent), session_(session), foci_(foci) {
     setObjectName(QStringLiteral("ladder"));
     setAccessibleName(tr("Value ladder"));
+    // Its figure is that of the line that keys move; where nothing moves it is none.
+    const auto chosen = [this] {
+        const auto all = lines();
+        for (const Line& line : all)
+            if (is_chosen(line)) return line.step;
+        return all.empty() ? 5.0 : all.front().step;
+    };
+    const auto set = [this](double step) {
+        if (!chosen_ && !lines().empty()) choose(lines().front());
+        if (chosen_) move(*chosen_, step);
+    };
+    set_accessible_figure(*this,
+                          {chosen, set, 1, 9, 0.1, [this] { return accessibleDescription(); }});
     setFixedWidth(scaled(132));
     session_.when(this, &Ladder::take_face, &Document::begun, &Document::changed,
                   &Outlook::moment_changed, &Choices::scale_changed);
@@ -36,7 +51,31 @@ void Ladder::take_face() {
     setToolTip(face_.about);
     for (std::size_t i = 0; i < face_.handles.size(); ++i)
         if (face_.handles[i].chosen) chosen_ = {Line::Kind::handle, i, face_.handles[i].step};
+    say_face();
     update();
+}
+
+/// The figures and distributions in words.
+void Ladder::say_face() {
+    QStringList said;
+    for (const LadderFigure& figure : face_.figures)
+        said << tr("%1: %2").arg(figure.label, figure.value);
+    for (const auto& [side, steps] :
+         {std::pair(face_.left, face_.filled), {face_.right, face_.outlined}}) {
+        if (steps == nullptr) continue;
+        QStringList shares;
+        for (int step = 9; step >= 1; --step)
+            shares << tr("step %1 %2%")
+                          .arg(step)
+                          .arg(qRound(
+                              100 * steps->share_between(step - 0.5, step == 9 ? 10 : step + 0.5)));
+        said << tr("%1: %2").arg(side.isEmpty() ? tr("values") : side,
+                                 shares.join(QStringLiteral(", ")));
+    }
+    for (const Line& line : lines())
+        said << tr("line at %1").arg(step_in_words(std::round(line.step * 10) / 10));
+    set_accessible_text(*this, said.join(QStringLiteral("; ")));
+    tell_figure_changed(*this);
 }
 
 void Ladder::set_pointer(std::optional<double> step) {

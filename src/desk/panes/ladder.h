@@ -37,6 +37,7 @@ protected:
 
 private:
     void take_face();
+    void say_face();
     QRectF scale_rect() const;
     double step_at(double y) const;
     int cells() const;

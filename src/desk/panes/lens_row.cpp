@@ -9,7 +9,9 @@
 #include "desk/kit/bar_slider.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
+#include "desk/kit/panel.h"
 #include "desk/kit/words.h"
+#include "desk/panes/papers_menu.h"
 
 namespace underpaint {
 namespace {
@@ -19,8 +21,8 @@ constexpr Parameter kSeverity{"severity", "Severity", "How far such eyes lack th
 
 }  // namespace
 
-LensRow::LensRow(const Session& session, Canvas& canvas, QWidget* parent)
-    : QWidget(parent), session_(session), canvas_(canvas) {
+LensRow::LensRow(Session& session, Canvas& canvas, AskForFile ask, QWidget* parent)
+    : QWidget(parent), session_(session), canvas_(canvas), ask_(std::move(ask)) {
     setObjectName(QStringLiteral("lens_row"));
     setAttribute(Qt::WA_StyledBackground);
     setFixedHeight(scaled(34));
@@ -48,6 +50,7 @@ LensRow::LensRow(const Session& session, Canvas& canvas, QWidget* parent)
     right_ = side_button("twin_right", false);
     blur_ = blur_button();
     severity_ = severity_button();
+    paper_ = paper_button();
     across_ = lens_button(tr("From afar"),
                           tr("The picture as small as it is from across a room, without blur"));
     across_->setObjectName(QStringLiteral("across_room"));
@@ -68,7 +71,7 @@ LensRow::LensRow(const Session& session, Canvas& canvas, QWidget* parent)
     charts_->hide();
     connect(charts_, &QPushButton::clicked, this, &LensRow::wants_charts);
     for (QPushButton* button :
-         {ghost_, left_, right_, blur_, severity_, across_, mirror_, upend_, charts_})
+         {ghost_, left_, right_, blur_, severity_, paper_, across_, mirror_, upend_, charts_})
         row->addWidget(button);
     connect(&canvas_, &Canvas::ghost_changed, this, &LensRow::refresh);
     connect(&session_.document, &Document::changed, this, &LensRow::refresh_ghost);
@@ -160,6 +163,18 @@ QPushButton* LensRow::severity_button() {
     return button;
 }
 
+QPushButton* LensRow::paper_button() {
+    auto* button = lens_button({}, tr("The paper that one prints on, and how colours are brought "
+                                      "into what it has"));
+    button->setObjectName(QStringLiteral("paper"));
+    set_menu(button, [this](QMenu& menu) { fill_papers(menu, session_.paper, ask_); });
+    connect(&session_.paper, &PaperChoice::changed, this, &LensRow::refresh);
+    connect(&canvas_, &Canvas::lens_changed, this, [this] {
+        if (record_of(canvas_.lens()).heeds_paper) session_.paper.want();
+    });
+    return button;
+}
+
 void LensRow::set_charts(bool any) {
     charts_->setVisible(any);
     fold();
@@ -200,12 +215,18 @@ void LensRow::refresh() {
     severity_->setText(tr("severity %1% ▾").arg(100 * canvas_.severity(), 0, 'f', 0));
     const bool eyes = !values && record_of(canvas_.lens()).has_severity;
     seen.emplace_back(severity_, eyes);
+    const bool papers = record_of(canvas_.lens()).heeds_paper;
+    if (session_.paper.proof())
+        show_choice(paper_, QString::fromStdString(session_.paper.proof()->name()));
+    else
+        show_choice(paper_, tr("reading the profile…"));
+    seen.emplace_back(paper_, papers);
     for (QPushButton* button : {left_, right_}) seen.emplace_back(button, twin);
     for (QPushButton* button : {blur_, across_}) seen.emplace_back(button, squints);
     ghost_->setChecked(canvas_.has_ghost());
     seen.emplace_back(ghost_, ghost_wanted());
     for (QPushButton* button : {mirror_, upend_})
-        seen.emplace_back(button, !twin && !squints && !eyes);
+        seen.emplace_back(button, !twin && !squints && !eyes && !papers);
     // Those that go first: for a moment the row would be wider than the window.
     for (const auto& [button, visible] : seen)
         if (!visible) button->hide();
@@ -241,7 +262,7 @@ void LensRow::fold() {
     const QMargins margins = layout()->contentsMargins();
     int room = width() - margins.left() - margins.right();
     for (QPushButton* button :
-         {ghost_, left_, right_, blur_, severity_, across_, mirror_, upend_, charts_})
+         {ghost_, left_, right_, blur_, severity_, paper_, across_, mirror_, upend_, charts_})
         if (!button->isHidden()) room -= button->sizeHint().width() + space;
     int needed = 0;
     const auto width_of = [&](std::size_t i) { return lenses_[i]->sizeHint().width() + space; };

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "desk/view/canvas.h"
+#include "desk/work/ask_for_file.h"
 
 class QMenu;
 class QPushButton;
@@ -16,7 +17,7 @@ namespace underpaint {
 class LensRow : public QWidget {
     Q_OBJECT
 public:
-    LensRow(const Session& session, Canvas& canvas, QWidget* parent = nullptr);
+    LensRow(Session& session, Canvas& canvas, AskForFile ask, QWidget* parent = nullptr);
     /// The side of the seal line whose lenses are to be had.
     void set_stage(Stage stage);
     /// Whether there are charts to go to.
@@ -42,14 +43,16 @@ private:
     void set_side(bool left, const TwinSide& side);
     QPushButton* blur_button();
     QPushButton* severity_button();
+    QPushButton* paper_button();
 
-    const Session& session_;
+    Session& session_;
     Canvas& canvas_;
+    AskForFile ask_;
     bool comparing_ = false;
     Stage stage_ = Stage::colour;
     std::vector<QPushButton*> lenses_;
-    QPushButton *more_, *left_, *right_, *blur_, *severity_, *across_, *mirror_, *upend_, *ghost_,
-        *charts_;
+    QPushButton *more_, *left_, *right_, *blur_, *severity_, *paper_, *across_, *mirror_, *upend_,
+        *ghost_, *charts_;
     QMenu* folded_;
 };
 

@@ -6,6 +6,7 @@
 #include "colour/intensity.h"
 #include "colour/warmth.h"
 #include "desk/kit/words.h"
+#include "desk/panes/sealed_and_now.h"
 #include "desk/passes/charts/chart_board.h"
 #include "desk/passes/pass_sheet.h"
 #include "desk/passes/passes_sheet.h"
@@ -82,43 +83,8 @@ void PassesBench::point_at(const Mend* mend) {
 }
 
 LadderFace PassesBench::ladder() const {
-    LadderFace face = distributions();
+    LadderFace face = sealed_and_now(desk_.meters.passes.audit(), desk_.session.outlook.moment());
     sheet_->pass_sheet().add_to(face);
-    return face;
-}
-
-LadderFace PassesBench::distributions() const {
-    LadderFace face{
-        tr("The scale of values from 9, white, to 1, black. Left: as sealed. Right: now."),
-        tr("sealed"),
-        tr("now"),
-        nullptr,
-        nullptr,
-        ValueScale::one_to_nine,
-        false,
-        {}};
-    const auto& audit = desk_.meters.passes.audit();
-    if (!audit) return face;
-    const std::size_t moment = std::min(desk_.session.outlook.moment(), audit->passes.size());
-    const StepHistogram& sealed = audit->ground.steps;
-    const StepHistogram& now = moment == 0 ? sealed : audit->passes[moment - 1].steps;
-    face.filled = &sealed, face.outlined = &now;
-    const Range was = range_of(sealed), is = range_of(now);
-    const auto ends = [](const Range& range) {
-        return tr("%1 · %2").arg(range.darkest, 0, 'f', 1).arg(range.lightest, 0, 'f', 1);
-    };
-    if (moment == 0) {
-        face.figures = {
-            {tr("Key, range"),
-             tr("%1, %2").arg(from_view(name_of(key_of(sealed))), from_view(width_of(was))), true},
-            {tr("Darkest, lightest"), ends(was)}};
-        return face;
-    }
-    face.figures = {{tr("Darkest, lightest"), ends(is)}};
-    for (const MeasureRecord* measure : {&kRangeMeasure, &kOrderMeasure})
-        if (const auto words = measure->words(audit->passes[moment - 1]))
-            face.figures.push_back({from_view(measure->label), QString::fromStdString(words->now),
-                                    measure == &kOrderMeasure});
     return face;
 }
 

@@ -39,8 +39,6 @@ public:
     void point_at(const Mend* mend) override;
 
 private:
-    LadderFace distributions() const;
-
     Desk desk_;
     PassesSheet* sheet_;
     ChartBoard* charts_;

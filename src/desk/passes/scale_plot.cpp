@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "audit/limits.h"
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/words.h"
@@ -19,6 +20,7 @@ ScalePlot::ScalePlot(const Session& session, QWidget* parent)
       job_(this, Urgency::figures, "what a pass does at each step") {
     setObjectName(QStringLiteral("scale_plot"));
     setAccessibleName(tr("What it does by value step"));
+    set_accessible_role(*this, QAccessible::Chart);
     setToolTip(
         tr("How far the pass moves each grey where it fully lands; the band between the dotted "
            "lines is held"));
@@ -44,6 +46,13 @@ void ScalePlot::refresh() {
         if (!curve) return;
         deliver([this, curve = std::move(*curve)] {
             curve_ = curve;
+            QStringList steps;
+            for (const ScalePoint& point : curve_)
+                if (std::fabs(point.step - std::round(point.step)) < 0.01F)
+                    steps << tr("step %1: %2 to %3")
+                                 .arg(std::lround(point.step))
+                                 .arg(signed_figure(point.low, 2), signed_figure(point.high, 2));
+            set_accessible_text(*this, steps.join(QStringLiteral("; ")));
             update();
         });
     });

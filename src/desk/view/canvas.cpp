@@ -4,7 +4,9 @@
 #include <algorithm>
 #include <cmath>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/look.h"
+#include "desk/kit/words.h"
 #include "render/view.h"
 
 namespace underpaint {
@@ -21,6 +23,7 @@ Canvas::Canvas(Session& session, Meters& meters, QWidget* parent)
       handles_(transform_) {
     setObjectName(QStringLiteral("canvas"));
     setAccessibleName(tr("The painting"));
+    set_accessible_role(*this, QAccessible::Graphic);
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
     setMinimumSize(scaled(240), scaled(180));
@@ -42,6 +45,7 @@ Canvas::Canvas(Session& session, Meters& meters, QWidget* parent)
     session_.when(this, look_elsewhere, &Outlook::moment_changed, &Outlook::stage_changed,
                   &Outlook::comparison_changed);
     connect(&session_.choices, &Choices::reader_changed, this, &Canvas::refresh);
+    connect(&session_.paper, &PaperChoice::changed, this, &Canvas::refresh);
     connect(&session_.choices, &Choices::surround_changed, this, [this] {
         if (only_)
             veil_ = Veil(*only_, *session_.outlook.shown().picture.ground(),
@@ -120,6 +124,7 @@ Sight Canvas::wanted_sight() const {
     Sight sight = sight_;
     sight.upto = session_.outlook.shown().upto;
     sight.reader = session_.choices.reader();
+    sight.paper = session_.paper.proof();
     if (across_room_) sight.squint = 0;  // the distance alone does it
     if (session_.outlook.comparison() && sight.lens != Lens::drift) {
         // Seals are grey and compared by their values, finished pictures in colour.
@@ -139,8 +144,27 @@ Sight Canvas::wanted_sight() const {
     return sight;
 }
 
+/// What is shown, for those who do not see it.
+void Canvas::say() {
+    const Painting& painting = session_.document.painting();
+    const auto& outlook = session_.outlook;
+    const QString moment = outlook.stage() == Stage::values ? tr("the values")
+                           : outlook.moment() == 0          ? tr("as sealed")
+                                                   : tr("after pass %1").arg(outlook.moment());
+    QStringList parts;
+    for (const Part& part : painting.parts) parts << shown(part.name);
+    QString said = tr("%1, %2 by %3 pixels, %4, seen as %5.")
+                       .arg(shown(painting.name))
+                       .arg(painting.size().width)
+                       .arg(painting.size().height)
+                       .arg(moment, tr(record_of(sight_.lens).label).toLower());
+    if (!parts.isEmpty()) said += tr(" Parts: %1.").arg(parts.join(QStringLiteral(", ")));
+    set_accessible_text(*this, said);
+}
+
 void Canvas::refresh() {
     if (!session_.document.has_painting()) return;
+    say();
     meters_.strokes.set_wanted(this, record_of(peeked_.value_or(sight_.lens)).heeds_strokes);
     const View view = transform_.view_for(devicePixelRatioF());
     if (view.area.empty()) return update();

@@ -112,6 +112,7 @@ protected:
 private:
     void begin_painting();
     void take_change();
+    void say();
     void take(const Seen& seen, Lens lens);
     Sight wanted_sight() const;
     double seam_x() const;

@@ -5,23 +5,16 @@
 #include "colour/reader.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
+#include "desk/kit/panel.h"
 #include "desk/view/canvas.h"
 #include "desk/view/canvas_label.h"
 #include "desk/view/lens_legend.h"
 
 namespace underpaint {
-namespace {
-
-QColor surround_of(double step) {
-    const int level = qRound(255 * encoded_grey_of(lightness_of_step(static_cast<float>(step))));
-    return {level, level, level};
-}
-
-}  // namespace
 
 void Canvas::paintEvent(QPaintEvent*) {
     QPainter painter(this);
-    painter.fillRect(rect(), surround_of(session_.choices.surround()));
+    painter.fillRect(rect(), grey_of_step(session_.choices.surround()));
     if (!session_.document.has_painting()) return;
     draw_picture(painter);
     if (const LensDrawing* drawing = drawer_.of(seen_lens_); drawing != nullptr && seen_)

@@ -9,6 +9,7 @@
 #include <optional>
 
 #include "colour/reader.h"
+#include "icc/print_proof.h"
 #include "painting/plan.h"
 #include "painting/stage.h"
 #include "painting/tube.h"
@@ -44,6 +45,7 @@ enum class Lens {
     blue_blind,
     opposites,
     out_of_reach,
+    on_paper,
 };
 
 /// How strongly one squints: the blur's sigma as a share of the picture's long side.
@@ -67,6 +69,7 @@ struct Sight {
     TwinSide left{Lens::seal, {}}, right{};
     double squint = kUsualSquint;
     float severity = kFullSeverity;
+    std::shared_ptr<const PrintProof> paper;  ///< null: not read yet
     friend bool operator==(const Sight&, const Sight&) = default;
 };
 
@@ -79,6 +82,7 @@ struct LensTile {
     double shrink;         ///< as in View
     float severity;        ///< of other eyes, 0..1
     const TubeSet& tubes;  ///< of the palette
+    const PrintProof* paper = nullptr;
 };
 
 /// An image that a lens lays over the picture.
@@ -132,21 +136,23 @@ struct LensRecord {
     bool heeds_foci = false, heeds_splits = false;  ///< what of the plan its pixels depend on
     bool has_severity = false;   ///< it shows what eyes see that lack cones by more or less
     bool heeds_tubes = false;    ///< its pixels depend on the tubes of the palette
+    bool heeds_paper = false;    ///< its pixels depend on the paper that one prints on
     bool heeds_strokes = false;  ///< it draws what the stroke meter measures
 };
 
 extern const LensRecord kColourLens, kGreyLens, kSealLens, kTwinLens, kSquintLens, kShapes2Lens,
     kShapes3Lens, kShapes5Lens, kEdgesLens, kDriftLens, kWarmthLens, kIntensityLens, kExtremesLens,
     kGrainLens, kPullLens, kRedBlindLens, kGreenBlindLens, kBlueBlindLens, kOppositesLens,
-    kOutOfReachLens;
+    kOutOfReachLens, kOnPaperLens;
 
 /// In the order of the enumeration, which is that of the row of lenses.
 inline constexpr std::array kLenses{
     &kColourLens,   &kGreyLens,       &kSealLens,      &kTwinLens,      &kSquintLens,
     &kShapes2Lens,  &kShapes3Lens,    &kShapes5Lens,   &kEdgesLens,     &kDriftLens,
     &kWarmthLens,   &kIntensityLens,  &kExtremesLens,  &kGrainLens,     &kPullLens,
-    &kRedBlindLens, &kGreenBlindLens, &kBlueBlindLens, &kOppositesLens, &kOutOfReachLens};
-static_assert(kLenses.size() == static_cast<std::size_t>(Lens::out_of_reach) + 1,
+    &kRedBlindLens, &kGreenBlindLens, &kBlueBlindLens, &kOppositesLens, &kOutOfReachLens,
+    &kOnPaperLens};
+static_assert(kLenses.size() == static_cast<std::size_t>(Lens::on_paper) + 1,
               "one of a list is missing");
 
 inline const LensRecord& record_of(Lens lens) {

@@ -63,9 +63,9 @@ std::optional<Seen> look(LiveRender& live, const Painting& painting, const Sight
     const auto show = [&](LiveRender::States states) {
         for (std::size_t i = 0; i < wanted.sides.size(); ++i) {
             const Side& side = wanted.sides[i];
-            const LensTile tile{*states[side.now],     *states[side.sealed], sight.reader,
-                                painting.plan,         view.shrink,          sight.severity,
-                                painting.palette.tubes};
+            const LensTile tile{*states[side.now],      *states[side.sealed], sight.reader,
+                                painting.plan,          view.shrink,          sight.severity,
+                                painting.palette.tubes, sight.paper.get()};
             side.lens.pixels != nullptr ? targets[i].take(side.lens.pixels(tile))
                                         : targets[i].take(tile.now);
         }

@@ -42,8 +42,12 @@ EmptyState::EmptyState(FileDesk& files, QWidget* parent)
     brief->setToolTip(
         tr("Say what it is to be, with thumbnails and references, before there is a "
            "picture; the one that you bring in takes it over"));
+    auto* walk = new QPushButton(tr("Show me"));
+    walk->setObjectName(QStringLiteral("empty_walk"));
+    walk->setToolTip(tr("Seven steps through the demo painting, in this window"));
+    connect(walk, &QPushButton::clicked, this, &EmptyState::wants_walk);
     connect(brief, &QPushButton::clicked, &files_, &FileDesk::begin_with_brief);
-    connect(demo, &QPushButton::clicked, &files_, &FileDesk::open_demo);
+    connect(demo, &QPushButton::clicked, &files_, [this] { files_.open_demo(); });
     connect(bring, &QPushButton::clicked, &files_, &FileDesk::bring_in);
     connect(open, &QPushButton::clicked, &files_, &FileDesk::open);
 
@@ -53,6 +57,7 @@ EmptyState::EmptyState(FileDesk& files, QWidget* parent)
     buttons->addWidget(open);
     buttons->addWidget(brief);
     buttons->addWidget(demo);
+    buttons->addWidget(walk);
     buttons->addStretch(1);
     auto* words = new QVBoxLayout;
     words->setSpacing(scaled(14));

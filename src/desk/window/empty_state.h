@@ -15,6 +15,10 @@ class EmptyState : public QWidget {
 public:
     EmptyState(FileDesk& files, QWidget* parent = nullptr);
 
+signals:
+    /// The demo painting is to be shown step by step.
+    void wants_walk();
+
 protected:
     void showEvent(QShowEvent* event) override;
     void paintEvent(QPaintEvent* event) override;

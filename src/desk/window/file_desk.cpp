@@ -105,14 +105,15 @@ void FileDesk::open_file(const Path& file) {
     when_safe([this, file] { load(file); });
 }
 
-void FileDesk::open_demo() {
+void FileDesk::open_demo(std::function<void()> then) {
     // Beside the program where it is installed, in the checkout that it was built from otherwise.
     const Path program = QCoreApplication::applicationDirPath().toStdString();
     std::error_code error;
     for (const Path& file : {program / "../share/faithful-underpaint/salt-cart.ora",
                              program / "../../../demo/salt-cart.ora"})
         if (std::filesystem::exists(file, error))
-            return when_safe([this, file] { load(file.lexically_normal(), QString()); });
+            return when_safe(
+                [this, file, then] { load(file.lexically_normal(), QString(), then); });
     say(tr("The demo painting is not where it belongs, beside the program."));
 }
 
@@ -124,16 +125,17 @@ void FileDesk::open_earlier(const EarlierVersion& version) {
     when_safe([this, version, text] { load(version.kept, text); });
 }
 
-void FileDesk::load(const Path& file, const std::optional<QString>& as_copy) {
+void FileDesk::load(const Path& file, const std::optional<QString>& as_copy,
+                    std::function<void()> then) {
     run(loading_, tr("Opening %1").arg(name_of(file)),
-        [this, file, as_copy, opener = opener_](const std::stop_token& stop,
-                                                const Deliver& deliver) {
+        [this, file, as_copy, then, opener = opener_](const std::stop_token& stop,
+                                                      const Deliver& deliver) {
             // Shared, because what it holds is too large to copy on its way to the desk. The stamp
             // is taken first: whoever changes the file from here on changes it since it was opened.
             const auto stamp = stamp_of(file);
             const auto progress = [&](float share) { deliver.progress(share); };
-            auto read =
-                std::make_shared<Read>(Read{file, as_copy, stamp, opener(file, stop, progress)});
+            auto read = std::make_shared<Read>(
+                Read{file, as_copy, stamp, opener(file, stop, progress), then});
             deliver([this, read] {
                 finish(loading_);
                 take(read);
@@ -159,6 +161,7 @@ void FileDesk::take(const std::shared_ptr<Read>& read) {
         if (read->opened->incomplete && !read->as_copy) spared_ = read->file;
         if (!read->opened->notices.empty()) say(joined(read->opened->notices));
         if (read->as_copy) say(*read->as_copy);
+        if (read->then) read->then();
     };
     takes_brief_over(*painting) ? begin_it() : when_safe(begin_it);
 }

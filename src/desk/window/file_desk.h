@@ -65,7 +65,8 @@ public:
     /// the topmost layer and all passes beneath. The painting itself stays as it is.
     void save_merged_copy();
     /// The painting that ships with the program, as one that was never saved.
-    void open_demo();
+    /// \param then what comes once it is at the desk; not called when it did not come
+    void open_demo(std::function<void()> then = {});
 
     /// Opens a painting or brings in a picture, whichever it is, after the question about unsaved
     /// work.
@@ -120,7 +121,8 @@ private:
     using Work = std::function<void(const std::stop_token&, const Deliver&)>;
 
     /// \param as_copy what is said of a file that is no painter's to save over, as a demo is
-    void load(const Path& file, const std::optional<QString>& as_copy = {});
+    void load(const Path& file, const std::optional<QString>& as_copy = {},
+              std::function<void()> then = {});
     /// Nothing is there yet but a brief, which goes along with the picture that comes.
     bool only_a_brief() const;
     bool takes_brief_over(const Painting& painting) const;
@@ -130,6 +132,7 @@ private:
         std::optional<QString> as_copy;
         std::optional<FileStamp> stamp;
         Result<OpenedPainting> opened;
+        std::function<void()> then;
     };
     void take(const std::shared_ptr<Read>& read);
     /// A way for the painting to leave, other than being saved.

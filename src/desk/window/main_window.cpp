@@ -13,6 +13,7 @@
 #include <QVBoxLayout>
 #include <QWindow>
 
+#include "desk/guide/guide_window.h"
 #include "desk/kit/look.h"
 #include "desk/kit/notice_bar.h"
 #include "desk/kit/words.h"
@@ -30,6 +31,7 @@
 #include "desk/window/file_names.h"
 #include "desk/window/keys_sheet.h"
 #include "desk/window/settings_menus.h"
+#include "desk/window/walk.h"
 #include "files/user_folders.h"
 
 namespace underpaint {
@@ -79,7 +81,7 @@ QWidget* MainWindow::build() {
         return column;
     };
     ladder_ = new Ladder(session_, meters_.foci);
-    lenses_ = new LensRow(session_, *canvas_);
+    lenses_ = new LensRow(session_, *canvas_, files_->asking());
     pointer_ = new PointerLine(session_);
     findings_ = new FindingsView(session_, *canvas_);
     findings_->setFixedHeight(scaled(132));
@@ -113,7 +115,9 @@ QWidget* MainWindow::build() {
     view->addWidget(pointer_);
     view->addWidget(findings_);
     middle_ = new QStackedWidget;
-    middle_->addWidget(new EmptyState(*files_));
+    auto* empty = new EmptyState(*files_);
+    connect(empty, &EmptyState::wants_walk, this, &MainWindow::show_me);
+    middle_->addWidget(empty);
     middle_->addWidget(painting);
     bring_in_ = new BringInSheet(session_);
     middle_->addWidget(bring_in_);
@@ -192,7 +196,9 @@ QMenu* MainWindow::file_menu() {
         return files_->ask_for_file(tr("The profile of this screen"),
                                     tr("ICC profiles (*.icc *.icm)"));
     });
-    add("keys", tr("Keys…"), {}, [this] { keys_->toggle(); });
+    add("guide", tr("Guide…"), QKeySequence(Qt::Key_F1), [this] { show_guide(); });
+    add("show_me", tr("Show me the demo…"), {}, [this] { show_me(); });
+    add("keys", tr("Keys…"), QKeySequence(Qt::SHIFT | Qt::Key_F1), [this] { keys_->toggle(); });
     add("about", tr("About…"), {}, [this] { about_->toggle(); });
     menu->addSeparator();
     add("quit", tr("Quit"), QKeySequence(Qt::CTRL | Qt::Key_Q), [this] { close(); });
@@ -228,6 +234,7 @@ void MainWindow::connect_panes() {
     connect(&session_.settings, &PainterSettings::troubled, this, [this] {
         for (const QString& trouble : session_.settings.take_troubles()) notice_->say(trouble);
     });
+    connect(&session_.paper, &PaperChoice::troubled, notice_, &NoticeBar::say);
     connect(files_, &FileDesk::briefing, this, [this] { show_bench(QStringLiteral("brief")); });
     connect(autosave_, &Autosave::troubled, notice_, &NoticeBar::say);
     connect(&Faults::all(), &Faults::happened, notice_, &NoticeBar::say);
@@ -382,7 +389,7 @@ bool MainWindow::handle_key(int key, bool pressed) {
             if (pressed) look(Looking::upend);
             return true;
         case Qt::Key_Question:
-            if (pressed) keys_->toggle();
+            if (pressed) show_guide();
             return true;
         case Qt::Key_Escape: return pressed && escape();
         default: break;
@@ -433,7 +440,7 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
     // A question mark comes with Shift on many keyboards.
     const bool plain = key->modifiers() == Qt::NoModifier || key->key() == Qt::Key_Question;
     if (!here || typing || (press && !plain)) return false;
-    if ((keys_->isVisible() && key->key() != Qt::Key_Question) || about_->isVisible()) return false;
+    if (keys_->isVisible() || about_->isVisible()) return false;
     // A held key repeats; only its first press and its last release mean something.
     if (key->isAutoRepeat()) return std::ranges::count(kHeldKeys, key->key()) > 0;
     return handle_key(key->key(), press);
@@ -495,6 +502,24 @@ void MainWindow::dropEvent(QDropEvent* event) {
     const auto file = path_of(event->mimeData()->urls().first());
     event->modifiers().testFlag(Qt::ControlModifier) ? watch_file(file) : files_->open_file(file);
     event->acceptProposedAction();
+}
+
+void MainWindow::show_guide() {
+    if (guide_ == nullptr) {
+        QStringList benches;
+        for (const auto& bench : benches_) benches << QString::fromLatin1(bench->text().id);
+        guide_ = new GuideWindow(benches, this);
+        connect(guide_, &GuideWindow::wants_walk, this, &MainWindow::show_me);
+    }
+    guide_->open(QString::fromLatin1(bench_->text().id));
+}
+
+void MainWindow::show_me() {
+    if (guide_ != nullptr) guide_->hide();
+    files_->open_demo([this] {
+        if (walk_ == nullptr) walk_ = new Walk(*this);
+        walk_->begin();
+    });
 }
 
 void MainWindow::watch_file(const std::filesystem::path& file) {

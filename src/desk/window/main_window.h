@@ -23,6 +23,7 @@ class Canvas;
 class Display;
 class BringInSheet;
 class FindingsView;
+class GuideWindow;
 class Ladder;
 class LensRow;
 class NoticeBar;
@@ -30,6 +31,7 @@ class AboutSheet;
 class KeysSheet;
 class PointerLine;
 class TopBar;
+class Walk;
 
 /// Puts the panes together and passes keys, drops and closing on to whom they concern.
 class MainWindow : public QMainWindow {
@@ -60,6 +62,10 @@ public:
     void take_from_strip(std::shared_ptr<BesideDesk::Opened> opened);
     /// Null when no file is watched.
     BesideDesk* beside() const { return beside_.get(); }
+    /// Opens the guide at the page of the bench one is on.
+    void show_guide();
+    /// Goes through the demo painting with somebody who is new here.
+    void show_me();
     const TimeKeeper& time() const { return *time_; }
 
 protected:
@@ -111,6 +117,8 @@ private:
     BringInSheet* bring_in_;
     AboutSheet* about_ = nullptr;
     KeysSheet* keys_;
+    GuideWindow* guide_ = nullptr;  // made when it is first wanted
+    Walk* walk_ = nullptr;
     std::vector<std::unique_ptr<Bench>> benches_;
     QStackedWidget *sheets_, *middle_, *view_;
     QAction *undo_, *redo_, *save_, *save_as_, *export_, *merged_, *parts_in_;

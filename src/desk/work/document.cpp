@@ -79,6 +79,13 @@ void Document::keep_saves(SaveLedger saves) {
     emit saved_changed();
 }
 
+void Document::keep_report(MadeReport report) {
+    if (!history_) return;
+    history_->set_last_report(std::move(report));
+    emit report_kept();
+    emit saved_changed();
+}
+
 void Document::tell_changed() {
     first_changed_();
     emit changed();

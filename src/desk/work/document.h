@@ -40,6 +40,8 @@ public:
     void log(WorkLog log);
     /// What the painter's own program saved; no step of the history either, but to be saved.
     void keep_saves(SaveLedger saves);
+    /// A report was saved; likewise.
+    void keep_report(MadeReport report);
 
     /// Who is to have followed before anybody hears of another painting, or of a change.
     void let_follow_first(std::function<void()> begun, std::function<void()> changed) {
@@ -51,6 +53,7 @@ signals:
     void begun();  ///< another painting
     void logged();
     void saves_kept();
+    void report_kept();
     void changed();  ///< the same one, changed (also after begun)
     void saved_changed();
 

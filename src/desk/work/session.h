@@ -5,6 +5,7 @@
 #include "desk/work/document.h"
 #include "desk/work/outlook.h"
 #include "desk/work/painter_settings.h"
+#include "desk/work/paper_choice.h"
 
 namespace underpaint {
 
@@ -14,6 +15,7 @@ struct Session {
     Document document;
     Choices choices;
     PainterSettings settings;
+    PaperChoice paper;
     Outlook outlook{document};
 
     /// Calls a slot at each of some signals, whichever of the three has them.

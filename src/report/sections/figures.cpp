@@ -32,14 +32,11 @@ Cell cell_of(const MeasureRecord& measure, const PassAudit& pass) {
     return {words->now, measure.judged ? std::optional(words->verdict) : std::nullopt};
 }
 
-std::vector<Block> became_section(const SectionRequest& asked) {
-    const Audit& audit = asked.matter.audit;
-    if (audit.passes.empty()) return {};
-    const PassAudit& last = audit.passes.back();
+MarkedLines lines_of_state(const Audit& audit, const PassAudit& state) {
     MarkedLines lines;
     for (const MeasureRecord* measure : kMeasures) {
         if (measure->words == nullptr) continue;
-        const auto now = measure->words(last), sealed = measure->words(audit.ground);
+        const auto now = measure->words(state), sealed = measure->words(audit.ground);
         // What nobody asks for is not judged, and no news.
         if (!now || (measure->judged && now->verdict == Verdict::open)) continue;
         std::string text = now->now;
@@ -49,10 +46,16 @@ std::vector<Block> became_section(const SectionRequest& asked) {
         lines.lines.push_back({measure->judged ? std::optional(now->verdict) : std::nullopt,
                                std::string(measure->label),
                                std::move(text),
-                               budget_in_words(*measure, audit, last, as_share),
+                               budget_in_words(*measure, audit, state, as_share),
                                {}});
     }
-    return {std::move(lines)};
+    return lines;
+}
+
+std::vector<Block> became_section(const SectionRequest& asked) {
+    const Audit& audit = asked.matter.audit;
+    if (audit.passes.empty()) return {};
+    return {lines_of_state(audit, audit.passes.back())};
 }
 
 std::vector<Block> passes_section(const SectionRequest& asked) {

@@ -103,6 +103,23 @@ QString BalanceChart::caption() const {
     return tr("a click winds to a pass");
 }
 
+QString BalanceChart::text() const {
+    const Audit* audit = figures();
+    if (audit == nullptr) return {};
+    QStringList lines;
+    for (const MeasureRecord* measure :
+         drawn_measures(audit->limits, session_.document.painting())) {
+        QStringList moments;
+        for (const PassAudit& pass : audit->passes)
+            if (const auto figure = measure->figure(pass))
+                moments << tr("pass %1 %2").arg(pass.index).arg(*figure, 0, 'f', 2);
+        if (!moments.isEmpty())
+            lines << tr("%1: %2").arg(from_view(measure->label),
+                                      moments.join(QStringLiteral(", ")));
+    }
+    return lines.join(QStringLiteral("; "));
+}
+
 void BalanceChart::draw(QPainter& painter, const QSizeF& size) const {
     const Audit* audit = figures();
     if (audit == nullptr) return draw_hint(painter, size, tr("Measuring…"));

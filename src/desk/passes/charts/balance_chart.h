@@ -11,6 +11,7 @@ class BalanceChart : public Chart {
 public:
     BalanceChart(Session& session, Measuring& measuring);
     QString caption() const override;
+    QString text() const override;
     void draw(QPainter& painter, const QSizeF& size) const override;
 
 protected:

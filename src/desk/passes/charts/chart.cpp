@@ -6,6 +6,7 @@
 #include <QPainter>
 #include <QSvgGenerator>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 
@@ -15,9 +16,12 @@ Chart::Chart(const char* id, const QString& label, Session& session, Measuring& 
     : session_(session), measuring_(measuring), id_(id), label_(label) {
     setObjectName(QStringLiteral("chart_") + QLatin1String(id));
     setAccessibleName(label);
+    set_accessible_role(*this, QAccessible::Chart);
     setMouseTracking(true);
     const auto look_again = [this] {
-        if (isVisible()) refresh();
+        if (!isVisible()) return;
+        refresh();
+        say();
     };
     connect(&measuring_, &Measuring::figures_changed, this, look_again);
     connect(&session_.outlook, &Outlook::moment_changed, this, look_again);
@@ -26,6 +30,13 @@ Chart::Chart(const char* id, const QString& label, Session& session, Measuring& 
 void Chart::showEvent(QShowEvent* event) {
     QWidget::showEvent(event);
     refresh();
+    say();
+}
+
+void Chart::say() {
+    const QString figures = text();
+    set_accessible_text(*this,
+                        figures.isEmpty() ? caption() : tr("%1. %2").arg(caption(), figures));
 }
 
 const Audit* Chart::figures() const {

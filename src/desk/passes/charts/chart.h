@@ -19,6 +19,8 @@ public:
     const QString& label() const { return label_; }
     /// What it shows, beside its tab.
     virtual QString caption() const = 0;
+    /// Its figures in words, for those who do not see it.
+    virtual QString text() const = 0;
     virtual void draw(QPainter& painter, const QSizeF& size) const = 0;
     /// Nothing of it is still to come.
     virtual bool finished() const { return true; }
@@ -49,6 +51,7 @@ protected:
 
 private:
     QSizeF size_to_save() const;
+    void say();
 
     const char* id_;
     QString label_;

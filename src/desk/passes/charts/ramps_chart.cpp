@@ -113,6 +113,16 @@ QString RampsChart::caption() const {
                                                  : tr("after pass %1").arg(state->index);
 }
 
+QString RampsChart::text() const {
+    QStringList steps;
+    for (const RampPoint& point : now_)
+        steps << tr("step %1: warmth %2, intensity %3%")
+                     .arg(point.step, 0, 'f', 1)
+                     .arg(signed_figure(point.warmth, 1))
+                     .arg(qRound(100 * point.intensity));
+    return steps.join(QStringLiteral("; "));
+}
+
 /// The part whose shadows are grey, if one's are, until another is picked.
 void RampsChart::refresh() {
     if (!session_.document.has_painting()) return;

@@ -16,6 +16,7 @@ class RampsChart : public Chart {
 public:
     RampsChart(Session& session, Measuring& measuring);
     QString caption() const override;
+    QString text() const override;
     void draw(QPainter& painter, const QSizeF& size) const override;
     bool finished() const override { return !job_.running(); }
     QWidget* controls() override;

@@ -63,6 +63,12 @@ QString StagesChart::caption() const {
     return tr("a click winds to a pass");
 }
 
+QString StagesChart::text() const {
+    QStringList names{tr("the seal")};
+    for (const Pass& pass : session_.document.painting().passes) names << shown(pass.name);
+    return names.join(QStringLiteral("; "));
+}
+
 void StagesChart::refresh() {
     if (!session_.document.has_painting()) return;
     const Painting& painting = session_.document.painting();

@@ -100,6 +100,25 @@ QString TemperatureChart::caption() const {
                : tr("after pass %1, against pass %2").arg(state->index).arg(state->index - 1);
 }
 
+QString TemperatureChart::text() const {
+    const PassAudit* state = now();
+    if (state == nullptr) return {};
+    QStringList lines;
+    if (state->swing.measured) lines << tr("swing %1").arg(signed_figure(state->swing.swing, 1));
+    for (const PartColours& each : state->colours) {
+        const Part* part = session_.document.painting().part(each.part);
+        if (part == nullptr) continue;
+        const auto side = [](const SideColours& of) {
+            return tr("warmth %1 at step %2")
+                .arg(signed_figure(of.warmth, 1))
+                .arg(of.step, 0, 'f', 1);
+        };
+        lines << tr("%1: lights %2, shadows %3")
+                     .arg(shown(part->name), side(each.lights), side(each.shadows));
+    }
+    return lines.join(QStringLiteral("; "));
+}
+
 void TemperatureChart::draw(QPainter& painter, const QSizeF& size) const {
     const PassAudit* state = now();
     if (state == nullptr) return draw_hint(painter, size, tr("Measuring…"));

@@ -13,6 +13,7 @@ class TemperatureChart : public Chart {
 public:
     TemperatureChart(Session& session, Measuring& measuring);
     QString caption() const override;
+    QString text() const override;
     void draw(QPainter& painter, const QSizeF& size) const override;
 
 protected:

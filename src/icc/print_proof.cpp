@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "icc/print_proof.h"
+
+#include <algorithm>
+#include <array>
+#include <vector>
+
+#include "icc/icc.h"
+
+namespace underpaint {
+namespace {
+
+constexpr std::size_t kMostName = 200;
+
+icc::Transform proof(cmsHPROFILE srgb, cmsHPROFILE paper, cmsUInt32Number intent,
+                     bool compensated) {
+    // The way back from the paper is never compensated, so that its black is shown as it is
+    // (littlecms gives only the first two of the four profiles the flag).
+    const cmsUInt32Number flags = cmsFLAGS_SOFTPROOFING | cmsFLAGS_NOCACHE |
+                                  (compensated ? cmsFLAGS_BLACKPOINTCOMPENSATION : 0U);
+    return {cmsCreateProofingTransform(srgb, TYPE_RGB_FLT, srgb, TYPE_RGB_FLT, paper, intent,
+                                       INTENT_RELATIVE_COLORIMETRIC, flags),
+            cmsDeleteTransform};
+}
+
+std::string name_of(cmsHPROFILE profile) {
+    std::vector<char> text(kMostName);
+    const cmsUInt32Number size =
+        cmsGetProfileInfoASCII(profile, cmsInfoDescription, "en", "US", text.data(),
+                               static_cast<cmsUInt32Number>(text.size()));
+    return size > 1 ? std::string(text.data()) : std::string();
+}
+
+void convert(cmsHTRANSFORM transform, const PrintProof::Row& in, const PrintProof::OutRow& out) {
+    constexpr std::size_t stretch = 1024;
+    std::array<float, 3 * stretch> pixels{};
+    for (std::size_t from = 0; from < in.r.size(); from += stretch) {
+        const std::size_t count = std::min(stretch, in.r.size() - from);
+        for (std::size_t i = 0; i < count; ++i) {
+            pixels[3 * i] = in.r[from + i];
+            pixels[3 * i + 1] = in.g[from + i];
+            pixels[3 * i + 2] = in.b[from + i];
+        }
+        cmsDoTransform(transform, pixels.data(), pixels.data(),
+                       static_cast<cmsUInt32Number>(count));
+        for (std::size_t i = 0; i < count; ++i) {
+            out.r[from + i] = std::clamp(pixels[3 * i], 0.0F, 1.0F);
+            out.g[from + i] = std::clamp(pixels[3 * i + 1], 0.0F, 1.0F);
+            out.b[from + i] = std::clamp(pixels[3 * i + 2], 0.0F, 1.0F);
+        }
+    }
+}
+
+}  // namespace
+
+struct PrintProof::Engine {
+    icc::Transform print, reproduce;
+};
+
+Result<std::shared_ptr<const PrintProof>> PrintProof::for_paper(const std::string& file,
+                                                                std::span<const std::byte> bytes,
+                                                                PrintIntent intent) {
+    const icc::Profile paper = icc::open(bytes);
+    if (!paper) return trouble(file, "this is not an ICC profile, or a damaged one.");
+    const auto wanted = intent == PrintIntent::perceptual ? INTENT_PERCEPTUAL
+                                                          : INTENT_RELATIVE_COLORIMETRIC;
+    const bool prints = cmsIsIntentSupported(paper.get(), INTENT_RELATIVE_COLORIMETRIC,
+                                             LCMS_USED_AS_OUTPUT) != 0;
+    const icc::Profile srgb = icc::srgb();
+    auto print = prints ? proof(srgb.get(), paper.get(), static_cast<cmsUInt32Number>(wanted),
+                                intent == PrintIntent::colorimetric)
+                        : icc::Transform(nullptr, cmsDeleteTransform);
+    auto reproduce = prints ? proof(srgb.get(), paper.get(), INTENT_RELATIVE_COLORIMETRIC, false)
+                            : icc::Transform(nullptr, cmsDeleteTransform);
+    if (!print || !reproduce)
+        return trouble(file, "this profile is not for a printer: nothing can be converted into it.");
+    std::string name = name_of(paper.get());
+    return std::shared_ptr<const PrintProof>(
+        new PrintProof(name.empty() ? file : std::move(name), intent,
+                       std::make_shared<const Engine>(Engine{std::move(print),
+                                                             std::move(reproduce)})));
+}
+
+void PrintProof::print(const Row& in, const OutRow& out) const {
+    convert(engine_->print.get(), in, out);
+}
+
+void PrintProof::reproduce(const Row& in, const OutRow& out) const {
+    convert(engine_->reproduce.get(), in, out);
+}
+
+}  // namespace underpaint

@@ -1,0 +1,73 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "practice/drawing.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "colour/intensity.h"
+#include "colour/lab.h"
+#include "colour/oklab.h"
+#include "colour/reader.h"
+#include "colour/srgb.h"
+#include "colour/value_scale.h"
+#include "raster/in_parallel.h"
+
+namespace underpaint {
+namespace {
+
+constexpr int kPoints = 4;  // across a pixel
+
+float on_level(float v) {
+    return std::round(255 * std::clamp(v, 0.0F, 1.0F)) / 255;
+}
+
+}  // namespace
+
+Rgb on_levels(Rgb colour) {
+    return {on_level(colour.r), on_level(colour.g), on_level(colour.b)};
+}
+
+Rgb neutral_of(double step) {
+    return on_levels(grey(encoded_grey_of(lightness_of_step(static_cast<float>(step)))));
+}
+
+double step_of_colour(Rgb colour) {
+    return static_cast<double>(step_of(read(Reader::lightness, colour)));
+}
+
+Rgb colour_of(double step, double hue, double intensity) {
+    // L* grows with OKLab's lightness at one hue and share of the gamut.
+    const auto at = [&](double l) {
+        const auto chroma =
+            static_cast<float>(intensity) * gamut_chroma(static_cast<float>(l), static_cast<float>(hue));
+        const LinearRgb linear =
+            linear_rgb(oklab(OkLch{static_cast<float>(l), chroma, static_cast<float>(hue)}));
+        return encode(linear);
+    };
+    double low = 0, high = 1;
+    for (int i = 0; i < 30; ++i) {
+        const double middle = (low + high) / 2;
+        (step_of_colour(at(middle)) < step ? low : high) = middle;
+    }
+    return on_levels(at((low + high) / 2));
+}
+
+RgbBlock drawn(Size size, const std::function<Rgb(double x, double y)>& colour_at) {
+    RgbBlock picture(rect_of(size));
+    in_parallel(0, size.height, [&](int y) {
+        for (int x = 0; x < size.width; ++x) {
+            Rgb sum{0, 0, 0};
+            for (int v = 0; v < kPoints; ++v)
+                for (int u = 0; u < kPoints; ++u) {
+                    const Rgb c = colour_at(x + (u + 0.5) / kPoints, y + (v + 0.5) / kPoints);
+                    sum = {sum.r + c.r, sum.g + c.g, sum.b + c.b};
+                }
+            constexpr float share = 1.0F / (kPoints * kPoints);
+            picture.row(y).set(static_cast<std::size_t>(x),
+                               on_levels({sum.r * share, sum.g * share, sum.b * share}));
+        }
+    });
+    return picture;
+}
+
+}  // namespace underpaint

@@ -1,0 +1,126 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <array>
+#include <cstdint>
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "raster/geometry.h"
+#include "raster/rgb_block.h"
+
+namespace underpaint {
+
+/// A kind of question whose answer the program knows, since it made the question.
+enum class DrillKind {
+    step_alone,
+    step_in_colour,
+    lighter,
+    warmer,
+    which_pass,
+    leads,
+    edge,
+    shadows,
+    reach,
+    intent,
+};
+
+/// What is answered with.
+enum class AnswerKind {
+    step,    ///< a value step, 1-9
+    choice,  ///< one of some
+    place,   ///< a point of the picture
+    amount,  ///< a number, see DrillText
+};
+
+/// How hard questions with choices can be: the difference that is to be seen. Smaller is harder.
+struct LevelRange {
+    double least = 0, most = 0, begin = 0;
+};
+
+struct DrillText {
+    DrillKind kind;
+    std::string_view id;     ///< in the logbook and in object names
+    std::string_view label;  ///< on screen
+    std::string_view question, how;
+    AnswerKind answer;
+    std::string_view unit = {};  ///< of errors: "step"; empty: right or wrong counts
+    double most = 0;             ///< of an amount, from 0
+    LevelRange levels = {};      ///< of questions that are right or wrong
+    std::string_view level_unit = {};
+};
+inline constexpr std::array kDrills{
+    DrillText{DrillKind::step_alone, "step", "Name the step", "Which step is the disc?",
+              "answer on the ladder, or type it", AnswerKind::step, "step"},
+    DrillText{DrillKind::step_in_colour, "step-in-colour", "In colour", "Which step is the disc?",
+              "answer on the ladder, or type it", AnswerKind::step, "step"},
+    DrillText{DrillKind::lighter, "lighter", "Lighter or darker", "Which side is lighter?",
+              "← or →", AnswerKind::choice, {}, 0, {0.02, 2, 1}, "step"},
+    DrillText{DrillKind::warmer, "warmer", "Warmer", "Which side is warmer?", "← or →",
+              AnswerKind::choice, {}, 0, {0.2, 20, 8}, "warmth"},
+    DrillText{DrillKind::which_pass, "pass", "Which pass", "Which pass moved the values?",
+              "1 to 5, or click it", AnswerKind::choice, {}, 0, {0.1, 2, 1}, "step"},
+    DrillText{DrillKind::leads, "leads", "Where it leads", "Where is the strongest contrast?",
+              "click the place", AnswerKind::place, {}, 0, {0.03, 1, 0.5}, "lead"},
+    DrillText{DrillKind::edge, "edge", "How hard an edge", "How wide is the edge?",
+              "in pixels: 0 is a cut", AnswerKind::amount, "px", 24},
+    DrillText{DrillKind::shadows, "shadows", "Shadows", "What darkened the shadow?",
+              "black, or colour", AnswerKind::choice, {}, 0, {2, 70, 40}, "degrees"},
+    DrillText{DrillKind::reach, "reach", "How far it reaches",
+              "How much of the picture has the strongest colour?", "in percent",
+              AnswerKind::amount, "%", 60},
+    DrillText{DrillKind::intent, "intent", "Keep, deepen, lift", "What did the pass do to values?",
+              "from left to right", AnswerKind::choice, {}, 0, {0.05, 1.5, 0.6}, "step"},
+};
+constexpr const DrillText& text_of(DrillKind kind) {
+    return kDrills[static_cast<std::size_t>(kind)];
+}
+std::optional<DrillKind> drill_from_id(std::string_view id);
+
+/// Where a question lies, so that the next can lean to where one is weakest: the patch's hue, in
+/// eighths of the OKLCh circle from 0 deg on, or neutral, and its whole step.
+struct DrillCell {
+    int hue = kNeutral;
+    int step = 5;
+    static constexpr int kHues = 8, kNeutral = -1, kDarkest = 2, kLightest = 8;
+    friend auto operator<=>(const DrillCell&, const DrillCell&) = default;
+};
+/// "reds", "greens" ...; "neutrals".
+std::string_view hue_name(int hue);
+
+/// A question. The same seed, cell and level give the same one.
+struct DrillQuestion {
+    DrillKind kind = DrillKind::step_alone;
+    std::uint64_t seed = 0;
+    DrillCell cell;
+    double level = 0;                  ///< as measured on the picture; 0 where answers are named
+    RgbBlock picture;                  ///< encoded sRGB, each sample one of 256 levels
+    std::vector<RgbBlock> stages;      ///< which_pass: after each pass; intent: before and after
+    std::vector<std::string> choices;  ///< of AnswerKind::choice, from left to right
+    double truth = 0;                  ///< step, amount, or index of the right choice
+    Point place;                       ///< of AnswerKind::place, in pixels of the picture
+    double radius = 0;                 ///< how far off is still right
+    std::string fact;                  ///< one sentence of why it looks as it does; may be empty
+};
+struct DrillRequest {
+    std::uint64_t seed = 0;
+    DrillCell cell;
+    double level = 0;      ///< brought into the kind's range
+    double surround = 5;   ///< the step around a patch that stands alone
+};
+DrillQuestion ask(DrillKind kind, const DrillRequest& request);
+
+/// What somebody said.
+struct DrillAnswer {
+    double value = 0;  ///< step, amount, or index of a choice
+    Point place;       ///< of AnswerKind::place
+};
+struct DrillResult {
+    bool right = false;  ///< of choices and places; of namings, within half a step or a tenth
+    double error = 0;    ///< said less true; of places how far off, in radii; of choices 0 or 1
+};
+DrillResult judge(const DrillQuestion& question, const DrillAnswer& answer);
+
+}  // namespace underpaint
