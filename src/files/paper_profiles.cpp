@@ -69,8 +69,8 @@ std::vector<PaperProfile> paper_profiles() {
     int seen = 0;
     for (const fs::path& folder : data_folders()) {
         std::error_code error;
-        fs::recursive_directory_iterator at(
-            folder, fs::directory_options::skip_permission_denied, error);
+        fs::recursive_directory_iterator at(folder, fs::directory_options::skip_permission_denied,
+                                            error);
         for (const fs::recursive_directory_iterator end; !error && at != end && seen < kMostFiles;
              at.increment(error)) {
             if (at.depth() >= kDeepest) at.disable_recursion_pending();
@@ -84,7 +84,7 @@ std::vector<PaperProfile> paper_profiles() {
         }
     }
     std::ranges::sort(found, {}, &PaperProfile::name);
-    found.insert(found.begin(), {"Uncoated paper (approximate)", {}});
+    found.insert(found.begin(), {kGenericPaperName, {}});
     return found;
 }
 

@@ -86,8 +86,7 @@ void add_table(cmsHPROFILE profile, cmsTagSignature tag, cmsSAMPLER16 sampler, S
 }  // namespace
 
 std::vector<std::byte> generic_paper_profile() {
-    const icc::Profile srgb = icc::srgb(),
-                       lab(cmsCreateLab4Profile(nullptr), cmsCloseProfile);
+    const icc::Profile srgb = icc::srgb(), lab(cmsCreateLab4Profile(nullptr), cmsCloseProfile);
     const auto made = [](cmsHPROFILE from, cmsUInt32Number from_type, cmsHPROFILE to,
                          cmsUInt32Number to_type) {
         return icc::Transform(cmsCreateTransform(from, from_type, to, to_type,
@@ -102,7 +101,7 @@ std::vector<std::byte> generic_paper_profile() {
     cmsSetColorSpace(profile.get(), cmsSigRgbData);
     cmsSetPCS(profile.get(), cmsSigLabData);
     cmsMLU* text = cmsMLUalloc(nullptr, 1);
-    cmsMLUsetASCII(text, "en", "US", "Uncoated paper (approximate)");
+    cmsMLUsetASCII(text, "en", "US", kGenericPaperName);
     cmsWriteTag(profile.get(), cmsSigProfileDescriptionTag, text);
     cmsMLUfree(text);
     cmsWriteTag(profile.get(), cmsSigMediaWhitePointTag, cmsD50_XYZ());

@@ -13,6 +13,7 @@ namespace underpaint {
 /// Made anew at each call; takes some tens of milliseconds.
 std::vector<std::byte> generic_paper_profile();
 
+inline constexpr const char* kGenericPaperName = "Uncoated paper (approximate)";
 inline constexpr double kGenericPaperBlack = 16, kGenericPaperChroma = 80;
 
 }  // namespace underpaint

@@ -62,10 +62,10 @@ Result<std::shared_ptr<const PrintProof>> PrintProof::for_paper(const std::strin
                                                                 PrintIntent intent) {
     const icc::Profile paper = icc::open(bytes);
     if (!paper) return trouble(file, "this is not an ICC profile, or a damaged one.");
-    const auto wanted = intent == PrintIntent::perceptual ? INTENT_PERCEPTUAL
-                                                          : INTENT_RELATIVE_COLORIMETRIC;
-    const bool prints = cmsIsIntentSupported(paper.get(), INTENT_RELATIVE_COLORIMETRIC,
-                                             LCMS_USED_AS_OUTPUT) != 0;
+    const auto wanted =
+        intent == PrintIntent::perceptual ? INTENT_PERCEPTUAL : INTENT_RELATIVE_COLORIMETRIC;
+    const bool prints =
+        cmsIsIntentSupported(paper.get(), INTENT_RELATIVE_COLORIMETRIC, LCMS_USED_AS_OUTPUT) != 0;
     const icc::Profile srgb = icc::srgb();
     auto print = prints ? proof(srgb.get(), paper.get(), static_cast<cmsUInt32Number>(wanted),
                                 intent == PrintIntent::colorimetric)
@@ -73,12 +73,12 @@ Result<std::shared_ptr<const PrintProof>> PrintProof::for_paper(const std::strin
     auto reproduce = prints ? proof(srgb.get(), paper.get(), INTENT_RELATIVE_COLORIMETRIC, false)
                             : icc::Transform(nullptr, cmsDeleteTransform);
     if (!print || !reproduce)
-        return trouble(file, "this profile is not for a printer: nothing can be converted into it.");
+        return trouble(file,
+                       "this profile is not for a printer: nothing can be converted into it.");
     std::string name = name_of(paper.get());
-    return std::shared_ptr<const PrintProof>(
-        new PrintProof(name.empty() ? file : std::move(name), intent,
-                       std::make_shared<const Engine>(Engine{std::move(print),
-                                                             std::move(reproduce)})));
+    return std::shared_ptr<const PrintProof>(new PrintProof(
+        name.empty() ? file : std::move(name), intent,
+        std::make_shared<const Engine>(Engine{std::move(print), std::move(reproduce)})));
 }
 
 void PrintProof::print(const Row& in, const OutRow& out) const {

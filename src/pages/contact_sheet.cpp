@@ -11,7 +11,8 @@ namespace underpaint {
 namespace {
 
 // Points.
-constexpr double kSheetMargin = 28, kSheetTitle = 15, kSheetCaption = 8.5, kSheetGap = 12, kSheetCaptionHigh = 15;
+constexpr double kSheetMargin = 28, kSheetTitle = 15, kSheetCaption = 8.5, kSheetGap = 12,
+                 kSheetCaptionHigh = 15;
 
 /// How many columns let pictures of one shape be largest.
 int best_columns(QSizeF room, double aspect, int count) {
@@ -68,11 +69,11 @@ void draw_contact_sheet(QPainter& painter, const QRectF& sheet, const QString& t
         draw_page_picture(painter, {at, size}, picture.pixels);
         painter.setFont(page_font(kSheetCaption));
         painter.setPen(greys.soft);
-        painter.drawText(QRectF(at + QPointF(0, size.height() + 2), QSizeF(cell.width(), 13)),
-                         Qt::AlignLeft | Qt::AlignVCenter,
-                         painter.fontMetrics().elidedText(
-                             QString::fromStdString(shown_name(picture.caption)), Qt::ElideRight,
-                             static_cast<int>(cell.width())));
+        painter.drawText(
+            QRectF(at + QPointF(0, size.height() + 2), QSizeF(cell.width(), 13)),
+            Qt::AlignLeft | Qt::AlignVCenter,
+            painter.fontMetrics().elidedText(QString::fromStdString(shown_name(picture.caption)),
+                                             Qt::ElideRight, static_cast<int>(cell.width())));
     }
 }
 

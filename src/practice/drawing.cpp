@@ -38,8 +38,8 @@ double step_of_colour(Rgb colour) {
 Rgb colour_of(double step, double hue, double intensity) {
     // L* grows with OKLab's lightness at one hue and share of the gamut.
     const auto at = [&](double l) {
-        const auto chroma =
-            static_cast<float>(intensity) * gamut_chroma(static_cast<float>(l), static_cast<float>(hue));
+        const auto chroma = static_cast<float>(intensity) *
+                            gamut_chroma(static_cast<float>(l), static_cast<float>(hue));
         const LinearRgb linear =
             linear_rgb(oklab(OkLch{static_cast<float>(l), chroma, static_cast<float>(hue)}));
         return encode(linear);

@@ -38,9 +38,8 @@ DrillQuestion ask(DrillKind kind, const DrillRequest& request) {
     DrillQuestion question;
     question.kind = kind;
     question.seed = request.seed;
-    question.cell = {
-        std::clamp(request.cell.hue, DrillCell::kNeutral, DrillCell::kHues - 1),
-        std::clamp(request.cell.step, DrillCell::kDarkest, DrillCell::kLightest)};
+    question.cell = {std::clamp(request.cell.hue, DrillCell::kNeutral, DrillCell::kHues - 1),
+                     std::clamp(request.cell.step, DrillCell::kDarkest, DrillCell::kLightest)};
     const LevelRange& range = text_of(kind).levels;
     DrillRequest asked = request;
     asked.cell = question.cell;
@@ -67,9 +66,9 @@ DrillResult judge(const DrillQuestion& question, const DrillAnswer& answer) {
             return {right, right ? 0.0 : 1.0};
         }
         case AnswerKind::place: {
-            const double off = std::hypot(answer.place.x - question.place.x,
-                                          answer.place.y - question.place.y) /
-                               question.radius;
+            const double off =
+                std::hypot(answer.place.x - question.place.x, answer.place.y - question.place.y) /
+                question.radius;
             return {off <= 1, off};
         }
     }

@@ -17,15 +17,15 @@ int draw(std::mt19937_64& random, int count) {
 DrillCell any_cell(bool neutrals, std::mt19937_64& random) {
     const int first = neutrals ? DrillCell::kNeutral : 0;
     const int hue = first + draw(random, DrillCell::kHues - first);
-    const int step = DrillCell::kDarkest +
-                     draw(random, DrillCell::kLightest - DrillCell::kDarkest + 1);
+    const int step =
+        DrillCell::kDarkest + draw(random, DrillCell::kLightest - DrillCell::kDarkest + 1);
     return {hue, step};
 }
 
 double quantile(std::vector<double> sorted, double share) {
     if (sorted.empty()) return 0;
-    const auto at = static_cast<std::size_t>(
-        std::lround(share * static_cast<double>(sorted.size() - 1)));
+    const auto at =
+        static_cast<std::size_t>(std::lround(share * static_cast<double>(sorted.size() - 1)));
     return sorted[at];
 }
 

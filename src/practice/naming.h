@@ -21,9 +21,9 @@ struct Naming {
 /// How well something is named.
 struct NamingFigures {
     std::size_t count = 0;
-    double bias = 0;      ///< mean error
-    double error = 0;     ///< mean of the errors' sizes
-    double spread = 0;    ///< standard deviation of the errors; 0 with fewer than two
+    double bias = 0;    ///< mean error
+    double error = 0;   ///< mean of the errors' sizes
+    double spread = 0;  ///< standard deviation of the errors; 0 with fewer than two
     /// Half of the answers lie between: quartiles of the errors' sizes.
     double low = 0, high = 0;
 };

@@ -92,8 +92,7 @@ Shares shares_beyond(const RgbBlock& pixels, const PrintProof& proof) {
 /// lets it.
 CurvePoints undoing(const PrintProof& proof, double share) {
     std::vector<float> in, out(kCurvePoints), g(kCurvePoints), b(kCurvePoints);
-    for (int i = 0; i < kCurvePoints; ++i)
-        in.push_back(static_cast<float>(i) / (kCurvePoints - 1));
+    for (int i = 0; i < kCurvePoints; ++i) in.push_back(static_cast<float>(i) / (kCurvePoints - 1));
     proof.print({in, in, in}, {out, g, b});
     // Neutrals of the paper may have a tinge; luminance is what counts.
     for (std::size_t i = 0; i < out.size(); ++i)
@@ -156,13 +155,11 @@ std::optional<PrintHelp> find_curve(const Painting& painting, const Audit& audit
     for (const double share : {0.25, 0.5, 0.75, 1.0}) {
         if (!least) return std::nullopt;
         Pass pass = curve_pass(undoing(proof, share));
-        const auto left =
-            drift_of_copy(with_pass(painting, pass), proof, audit.reader, stop);
+        const auto left = drift_of_copy(with_pass(painting, pass), proof, audit.reader, stop);
         if (left && *left < *least) least = left, best = std::move(pass);
     }
     if (!best) return std::nullopt;
-    const auto printed =
-        measure_printed(with_pass(painting, *best), audit, proof, own_rules, stop);
+    const auto printed = measure_printed(with_pass(painting, *best), audit, proof, own_rules, stop);
     if (!printed) return std::nullopt;
     const double after = printed->value.running.p95;
     if (before - after < kWorthSaying) return std::nullopt;
@@ -199,8 +196,8 @@ std::optional<OnPaper> measure_on_paper(const Painting& painting, const Audit& a
     OnPaper made{proof.name(), proof.intent(), std::move(*after), 0, 0, {}, {}, {}};
     const Shares shares = shares_beyond(*seen, proof);
     made.beyond = shares.beyond, made.too_dark = shares.too_dark;
-    made.parts = part_differences(painting, *seen, audit.passes.back(), printed(*seen, proof),
-                                  made.printed);
+    made.parts =
+        part_differences(painting, *seen, audit.passes.back(), printed(*seen, proof), made.printed);
     made.curve =
         find_curve(painting, audit, proof, own_rules, made.printed.value.running.p95, stop);
     made.quieter = find_quieter(painting, proof, shares, stop);

@@ -14,7 +14,7 @@ namespace underpaint {
 
 /// Something that is done to the picture before it is printed, and what it leaves of a figure.
 struct PrintHelp {
-    Pass pass;                    ///< as it would be laid last
+    Pass pass;                     ///< as it would be laid last
     double before = 0, after = 0;  ///< of the figure that it is for, both measured
 };
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The Report bench, as a painter works on it: what is chosen, what the page shows, what is saved.
-#include <QPlainTextEdit>
 #include <QPainter>
+#include <QPlainTextEdit>
 #include <cstdlib>
 #include <fstream>
 
@@ -14,8 +14,8 @@
 #include "files/openraster.h"
 #include "files/user_folders.h"
 #include "files/zip_container.h"
-#include "painting/version_changes.h"
 #include "pages/page_layout.h"
+#include "painting/version_changes.h"
 #include "support/desk_fixture.h"
 
 namespace underpaint {
@@ -65,7 +65,8 @@ protected:
         picked_ = folder_ / file;
         click(button);
         made();
-        EXPECT_TRUE(std::filesystem::exists(folder_ / file)) << button << ": " << said().toStdString();
+        EXPECT_TRUE(std::filesystem::exists(folder_ / file))
+            << button << ": " << said().toStdString();
         const auto bytes = read_file(folder_ / file);
         return bytes ? std::string(text_of(*bytes)) : std::string();
     }
@@ -149,7 +150,8 @@ TEST_F(ReportDesk, AllKindsOfFilesAreSavedAndTheLastIsRemembered) {
         picked_ = folder_ / name;
         choose("save_report_figures", entry);
         made();
-        ASSERT_TRUE(std::filesystem::exists(folder_ / name)) << entry << ": " << said().toStdString();
+        ASSERT_TRUE(std::filesystem::exists(folder_ / name))
+            << entry << ": " << said().toStdString();
     }
     const QString last = find<QLabel>("last_report")->text();
     EXPECT_TRUE(last.contains("report.json")) << last.toStdString();

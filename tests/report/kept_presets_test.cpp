@@ -49,9 +49,9 @@ TEST(KeptPresets, EverySectionIsThereOnceWhateverTheFileSays) {
 }
 
 TEST(KeptPresets, DamagedTextsAreTroubleAndNothingElse) {
-    for (const char* text : {"", "{", "[]", "null", R"({"schema": 3})",
-                             R"({"schema": "faithful-underpaint/route-1"})",
-                             R"({"schema": "faithful-underpaint/report-presets-1"})"})
+    for (const char* text :
+         {"", "{", "[]", "null", R"({"schema": 3})", R"({"schema": "faithful-underpaint/route-1"})",
+          R"({"schema": "faithful-underpaint/report-presets-1"})"})
         EXPECT_FALSE(parse_presets("x", text)) << text;
     KeptPresets kept;
     kept.changed["client"] = report_preset("client")->settings;

@@ -60,9 +60,7 @@ TEST(PrintProof, NeutralsBecomeWhatBlackPointCompensationSays) {
 }
 
 TEST(PrintProof, StrongColoursLoseChromaAndWeakOnesStay) {
-    const auto chroma = [](Rgb c) {
-        return std::max({c.r, c.g, c.b}) - std::min({c.r, c.g, c.b});
-    };
+    const auto chroma = [](Rgb c) { return std::max({c.r, c.g, c.b}) - std::min({c.r, c.g, c.b}); };
     const Rgb weak{0.60F, 0.57F, 0.55F}, strong{0.95F, 0.1F, 0.15F};
     EXPECT_GT(chroma(on(*generic(), weak)), 0.7F * chroma(weak));
     EXPECT_LT(chroma(on(*generic(), strong)), 0.9F * chroma(strong));
@@ -114,7 +112,8 @@ TEST(OnPaper, DriftOfARampIsThatOfTheFormulaAtEverySize) {
         // that come no nearer than CIEDE2000 3 are a little fewer.
         EXPECT_LT(paper->too_dark, 0.16);
         EXPECT_GT(paper->too_dark, 0.09);
-        EXPECT_NEAR(paper->beyond, paper->too_dark, 0.02) << "greys are beyond it by darkness alone";
+        EXPECT_NEAR(paper->beyond, paper->too_dark, 0.02)
+            << "greys are beyond it by darkness alone";
         EXPECT_FALSE(paper->quieter) << "and no less intensity helps them";
     }
 }
@@ -148,9 +147,8 @@ TEST(OnPaper, ACurveThatIsOfferedLeavesLessWhenItIsLaid) {
     for (int x = 0; x < 600; ++x) {
         const double v = static_cast<double>(x) / 599;
         const auto lifted = static_cast<float>(curve_at(curve.all, v));
-        steps.push_back(std::abs(compensated(l_of(grey(lifted))) -
-                                 l_of(grey(static_cast<float>(v)))) /
-                        12.5);
+        steps.push_back(
+            std::abs(compensated(l_of(grey(lifted))) - l_of(grey(static_cast<float>(v)))) / 12.5);
     }
     std::ranges::sort(steps);
     EXPECT_NEAR(paper->curve->after, steps[static_cast<std::size_t>(0.95 * 599)], 0.08);
@@ -179,7 +177,8 @@ TEST(OnPaper, NothingIsToldWhereNothingIsLaidOrWhenStopped) {
     const Painting painting = plain_ramp({64, 64});
     std::stop_source stop;
     stop.request_stop();
-    EXPECT_FALSE(measure_on_paper(painting, *audit(painting, {}), *generic(), {}, stop.get_token()));
+    EXPECT_FALSE(
+        measure_on_paper(painting, *audit(painting, {}), *generic(), {}, stop.get_token()));
     for (const Size size : {Size{1, 1}, Size{1, 300}, Size{300, 1}}) {
         const Painting thin = plain_ramp(size);
         EXPECT_TRUE(measure_on_paper(thin, *audit(thin, {}), *generic(), {})) << size.width;

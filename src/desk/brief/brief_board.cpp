@@ -25,6 +25,7 @@ enum Page { kBoard, kPairs, kLateChange };
 BriefBoard::BriefBoard(const Desk& desk, QWidget* parent)
     : QStackedWidget(parent), session_(desk.session), meter_(desk.meters.brief) {
     setObjectName(QStringLiteral("brief_board"));
+    setAccessibleName(tr("Thumbnails, references, route and time"));
     setFocusPolicy(Qt::ClickFocus);
     addWidget(board(desk));
     pairs_ = new PairSheet(desk);

@@ -104,6 +104,7 @@ void RulesPanel::add_row(QGridLayout& grid, const HouseRuleText& text) {
         widget->installEventFilter(this);
         if (widget != widgets.here) widget->setToolTip(about);
     }
+    value->setAccessibleName(from_view(text.number.label));
     value->setAccessibleDescription(about);
     grid.setRowMinimumHeight(row, scaled(22));
     grid.addWidget(label, row, 0);

@@ -56,14 +56,25 @@ QAccessibleInterface* interface_of(const QString&, QObject* object) {
 
 }  // namespace
 
+namespace {
+
+/// Qt keeps what it made of a widget when it first heard of it, which may be before this.
+void make_anew(QWidget& widget) {
+    if (QAccessibleInterface* known = QAccessible::queryAccessibleInterface(&widget))
+        QAccessible::deleteAccessibleInterface(QAccessible::uniqueId(known));
+}
+
+}  // namespace
+
 void set_accessible_role(QWidget& widget, QAccessible::Role role) {
     widget.setProperty(kRole, static_cast<int>(role));
+    make_anew(widget);
 }
 
 void set_accessible_figure(QWidget& widget, AccessibleFigure figure) {
-    widget.setProperty(
-        kFigure,
-        QVariant::fromValue<SharedFigure>(std::make_shared<AccessibleFigure>(std::move(figure))));
+    widget.setProperty(kFigure, QVariant::fromValue<SharedFigure>(
+                                    std::make_shared<AccessibleFigure>(std::move(figure))));
+    make_anew(widget);
 }
 
 void set_accessible_text(QWidget& widget, const QString& text) {

@@ -23,13 +23,12 @@ void fill_papers(QMenu& menu, PaperChoice& paper, const AskForFile& ask) {
             [&paper, file = each.file] { paper.use(file, paper.intent()); });
     }
     if (!listed && paper.proof()) add(shown_on_button(paper.proof()->name()), true, [] {});
-    QObject::connect(menu.addAction(QObject::tr("From a file…")), &QAction::triggered, &menu,
-                     [&paper, ask] {
-                         const auto file =
-                             ask.to_open(QObject::tr("The profile of a printer's paper"),
-                                         QObject::tr("ICC profiles (*.icc *.icm)"));
-                         if (!file.empty()) paper.use(file, paper.intent());
-                     });
+    QObject::connect(
+        menu.addAction(QObject::tr("From a file…")), &QAction::triggered, &menu, [&paper, ask] {
+            const auto file = ask.to_open(QObject::tr("The profile of a printer's paper"),
+                                          QObject::tr("ICC profiles (*.icc *.icm)"));
+            if (!file.empty()) paper.use(file, paper.intent());
+        });
     menu.addSeparator();
     for (const auto& [label, intent] :
          {std::pair(QObject::tr("Keep what the paper has (colorimetric)"),

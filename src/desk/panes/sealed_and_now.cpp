@@ -28,10 +28,11 @@ LadderFace sealed_and_now(const std::optional<Audit>& audit, std::size_t moment)
         return QObject::tr("%1 · %2").arg(range.darkest, 0, 'f', 1).arg(range.lightest, 0, 'f', 1);
     };
     if (moment == 0) {
-        face.figures = {
-            {QObject::tr("Key, range"),
-             QObject::tr("%1, %2").arg(from_view(name_of(key_of(sealed))), from_view(width_of(was))), true},
-            {QObject::tr("Darkest, lightest"), ends(was)}};
+        face.figures = {{QObject::tr("Key, range"),
+                         QObject::tr("%1, %2").arg(from_view(name_of(key_of(sealed))),
+                                                   from_view(width_of(was))),
+                         true},
+                        {QObject::tr("Darkest, lightest"), ends(was)}};
         return face;
     }
     face.figures = {{QObject::tr("Darkest, lightest"), ends(is)}};

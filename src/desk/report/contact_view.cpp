@@ -13,7 +13,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kRoom = 16;        // round the sheet
+constexpr double kRoom = 16;         // round the sheet
 constexpr double kSavedWide = 1500;  // of a sheet that is saved, in pixels of a screen
 constexpr PageSetup kSheet{Paper::a4, true, false};
 
@@ -59,16 +59,15 @@ void ContactView::draw(QPainter& painter, const QRectF& sheet) const {
     painter.translate(sheet.topLeft());
     painter.scale(sheet.width() / points.width(), sheet.width() / points.width());
     const Section* section = maker_.made(section_);
-    draw_contact_sheet(painter, QRectF(QPointF(), points), title(),
-                       section == nullptr ? std::vector<const ReportPicture*>{}
-                                          : pictures_of(*section),
-                       maker_.pages() && maker_.pages()->setup().dark);
+    draw_contact_sheet(
+        painter, QRectF(QPointF(), points), title(),
+        section == nullptr ? std::vector<const ReportPicture*>{} : pictures_of(*section),
+        maker_.pages() && maker_.pages()->setup().dark);
 }
 
 Done ContactView::save(const std::filesystem::path& path) const {
-    return save_drawing(path, title(), kSavedWide, [this](QPainter& painter, const QRectF& page) {
-        draw(painter, page);
-    });
+    return save_drawing(path, title(), kSavedWide,
+                        [this](QPainter& painter, const QRectF& page) { draw(painter, page); });
 }
 
 void ContactView::paintEvent(QPaintEvent*) {

@@ -14,11 +14,11 @@
 namespace underpaint {
 namespace {
 
-constexpr double kPageRoom = 16;                  // round a fitted page
-constexpr double kPoint = 96.0 / 72;          // pixels a point, at the page's own size
-constexpr double kLeast = 0.2, kMost = 12;    // pixels a point
+constexpr double kPageRoom = 16;            // round a fitted page
+constexpr double kPoint = 96.0 / 72;        // pixels a point, at the page's own size
+constexpr double kLeast = 0.2, kMost = 12;  // pixels a point
 constexpr double kZoomStep = 1.25;
-constexpr double kMostPixels = 40e6;          // of a page that is kept drawn
+constexpr double kMostPixels = 40e6;  // of a page that is kept drawn
 
 }  // namespace
 
@@ -72,8 +72,8 @@ double PagesView::fitted() const {
     if (!pages_) return kPoint;
     const QSizeF page = size_of(pages_->setup());
     const double room = 2.0 * scaled(kPageRoom);
-    return std::max(
-        kLeast, std::min((width() - room) / page.width(), (height() - room) / page.height()));
+    return std::max(kLeast,
+                    std::min((width() - room) / page.width(), (height() - room) / page.height()));
 }
 
 QRectF PagesView::page_rect() const {

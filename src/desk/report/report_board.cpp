@@ -119,9 +119,8 @@ QWidget* ReportBoard::contact_choices() {
         offer_saving(menu, desk_.ask, tr("Save the contact sheet"), contact_->title(),
                      [this](const std::filesystem::path& path) {
                          const Done saved = contact_->save(path);
-                         emit said(saved
-                                       ? tr("Saved as %1.").arg(shown(path.filename().string()))
-                                       : QString::fromStdString(saved.error().message()));
+                         emit said(saved ? tr("Saved as %1.").arg(shown(path.filename().string()))
+                                         : QString::fromStdString(saved.error().message()));
                      });
     });
     row->addWidget(save_contact_);
@@ -141,8 +140,7 @@ void ReportBoard::refresh() {
     const auto& pages = maker_.pages();
     pages_->show_pages(pages);
     if (shown_->currentWidget() == figures_) figures_->show_figures_of(pages);
-    place_->setText(pages ? tr("%1 of %2").arg(pages_->page() + 1).arg(pages->count())
-                          : QString());
+    place_->setText(pages ? tr("%1 of %2").arg(pages_->page() + 1).arg(pages->count()) : QString());
     back_->setEnabled(pages && pages_->page() > 0);
     on_->setEnabled(pages && pages_->page() + 1 < pages->count());
     save_contact_->setEnabled(contact_->count() > 0);

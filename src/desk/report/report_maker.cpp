@@ -66,8 +66,8 @@ void ReportMaker::watch(bool on) {
 
 std::optional<ReportMaker::Basis> ReportMaker::basis_now() const {
     if (!session_.document.has_painting()) return std::nullopt;
-    return Basis{session_.document.painting(), session_.choices.reader(),
-                 session_.settings.rules(), day_(), session_.paper.proof()};
+    return Basis{session_.document.painting(), session_.choices.reader(), session_.settings.rules(),
+                 day_(), session_.paper.proof()};
 }
 
 void ReportMaker::follow() {
@@ -138,8 +138,8 @@ void ReportMaker::make() {
     if (missing.empty()) return;
     made_before_ = made_.size();
     job_.start([this, missing, basis = *basis_, audit = *audit, findings = passes_.findings(),
-                brief = brief_, past = session_.settings.past(), side = picture_side_](
-                   const std::stop_token& stop, const Deliver& deliver) mutable {
+                brief = brief_, past = session_.settings.past(),
+                side = picture_side_](const std::stop_token& stop, const Deliver& deliver) mutable {
         static const BriefReport none;
         for (const ReportSection section : missing) {
             const bool asks_brief =
@@ -155,12 +155,8 @@ void ReportMaker::make() {
                 paper = measure_on_paper(basis.painting, audit, *basis.paper, basis.rules, stop);
                 if (stop.stop_requested()) return;
             }
-            const ReportMatter matter{basis.painting,
-                                      audit,
-                                      findings,
-                                      brief ? *brief : none,
-                                      basis.day,
-                                      paper ? &*paper : nullptr,
+            const ReportMatter matter{basis.painting,        audit,     findings,
+                                      brief ? *brief : none, basis.day, paper ? &*paper : nullptr,
                                       basis.paper.get()};
             auto made = make_report(matter, {{section}, side, {}}, stop);
             if (!made) return;

@@ -74,7 +74,7 @@ private:
     std::optional<ReportSection> also_;
     std::optional<Basis> basis_;
     int picture_side_ = 0;
-    std::size_t made_before_ = 0;  // when the job began
+    std::size_t made_before_ = 0;                           // when the job began
     std::map<ReportSection, std::optional<Section>> made_;  // nothing: it has nothing to say
     std::shared_ptr<const BriefReport> brief_;
     std::shared_ptr<const PageLayout> pages_;

@@ -58,7 +58,7 @@ void ReportSaving::begin(const QString& doing, const QString& done,
         if (number != number_) return;
         waiting_ = false;
         job_.start([this, done, file, write, pages = maker_.pages()](const std::stop_token& stop,
-                                                                      const Deliver& deliver) {
+                                                                     const Deliver& deliver) {
             const Done written = write(*pages, stop);
             if (stop.stop_requested()) return;
             deliver([this, written, done, file] { ended(written, done, file); });
@@ -80,19 +80,20 @@ void ReportSaving::ended(const Done& done, const QString& words,
     say(words);
 }
 
-void ReportSaving::ask(const QString& title, const QString& kinds, const char* ending,
-                       std::function<Done(const std::filesystem::path&, const PageLayout&,
-                                          const std::stop_token&)>
-                           write) {
+void ReportSaving::ask(
+    const QString& title, const QString& kinds, const char* ending,
+    std::function<Done(const std::filesystem::path&, const PageLayout&, const std::stop_token&)>
+        write) {
     if (!desk_.session.document.has_painting()) return;
     const QString name = tr("%1, report").arg(shown(desk_.session.document.painting().name));
     desk_.ask.to_save(title, kinds, name + QLatin1String(ending),
                       [this, write](const std::filesystem::path& file) {
-                          begin(tr("Saving %1…").arg(name_in_words(file)),
-                                tr("Saved as %1.").arg(name_in_words(file)), file,
-                                [write, file](const PageLayout& pages, const std::stop_token& stop) {
-                                    return write(file, pages, stop);
-                                });
+                          begin(
+                              tr("Saving %1…").arg(name_in_words(file)),
+                              tr("Saved as %1.").arg(name_in_words(file)), file,
+                              [write, file](const PageLayout& pages, const std::stop_token& stop) {
+                                  return write(file, pages, stop);
+                              });
                       });
 }
 

@@ -35,10 +35,10 @@ private:
     /// \param file  that it becomes; empty: none
     void begin(const QString& doing, const QString& done, const std::filesystem::path& file,
                Write write);
-    void ask(const QString& title, const QString& kinds, const char* ending,
-             std::function<Done(const std::filesystem::path&, const PageLayout&,
-                                const std::stop_token&)>
-                 write);
+    void ask(
+        const QString& title, const QString& kinds, const char* ending,
+        std::function<Done(const std::filesystem::path&, const PageLayout&, const std::stop_token&)>
+            write);
     void ended(const Done& done, const QString& words, const std::filesystem::path& file);
     void say(const QString& words);
 

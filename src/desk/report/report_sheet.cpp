@@ -11,6 +11,7 @@
 #include "desk/kit/words.h"
 #include "desk/panes/papers_menu.h"
 #include "desk/report/section_list.h"
+#include "icc/generic_paper.h"
 
 namespace underpaint {
 namespace {
@@ -19,6 +20,11 @@ constexpr int kPictureSides[] = {800, 1200, 1600, 2400, 3600};
 
 QString size_in_words(int side) {
     return QObject::tr("%1 px").arg(side);
+}
+
+/// Of one that is not read yet.
+QString text_of_paper(const std::filesystem::path& file) {
+    return file.empty() ? QString::fromUtf8(kGenericPaperName) : shown(file.stem().string());
 }
 
 /// It keeps its place while it is not to be seen.
@@ -58,9 +64,7 @@ ReportSheet::ReportSheet(const Desk& desk, ReportEdits& edits, ReportMaker& make
     column->addWidget(list);
     column->addWidget(rule_line());
     indented(for_row());
-    about_ = hint_label();
-    indented(about_);
-    indented(kept_row());
+    indented(about_row());
     indented(page_row());
     indented(paper_row());
     words_ = new QPlainTextEdit;
@@ -142,16 +146,14 @@ QWidget* ReportSheet::for_row() {
     return box;
 }
 
-/// What became of the preset; its place is kept while there is nothing to say.
-QWidget* ReportSheet::kept_row() {
+/// What the preset is, or what became of it.
+QWidget* ReportSheet::about_row() {
     auto* box = new QWidget;
     auto* row = new QHBoxLayout(box);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(scaled(4));
-    changed_ = new QLabel;
-    changed_->setProperty("tone", "secondary");
-    row->addWidget(changed_);
-    row->addStretch(1);
+    about_ = hint_label();
+    row->addWidget(about_, 1);
     keep_ = action_button("keep_preset", tr("Keep so"),
                           tr("These sections, their order and the sheet, from now on"));
     first_ = action_button("first_preset", tr("As at first"),
@@ -199,8 +201,9 @@ QWidget* ReportSheet::paper_row() {
     auto* words = new QLabel(from_view(text_of(ReportSection::paper).label));
     words->setProperty("tone", "secondary");
     row->addWidget(words);
-    printer_ = choice_button("report_printer", {}, tr("The printer's paper that the section On "
-                                                      "paper tells of, by its ICC profile"));
+    printer_ = choice_button("report_printer", {},
+                             tr("The printer's paper that the section On "
+                                "paper tells of, by its ICC profile"));
     set_menu(printer_, [this](QMenu& menu) { fill_papers(menu, desk_.session.paper, desk_.ask); });
     connect(&desk_.session.paper, &PaperChoice::changed, this, &ReportSheet::refresh);
     row->addWidget(printer_);
@@ -245,8 +248,7 @@ void ReportSheet::fill_pictures(QMenu& menu) {
 
 void ReportSheet::fill_ground(QMenu& menu) {
     const PageSetup setup = edits_.settings().setup;
-    for (const auto& [label, dark] :
-         {std::pair(tr("white"), false), std::pair(tr("dark"), true)}) {
+    for (const auto& [label, dark] : {std::pair(tr("white"), false), std::pair(tr("dark"), true)}) {
         PageSetup next = setup;
         next.dark = dark;
         add_choice(menu, label, next == setup, [this, next] { edits_.set_page(next); });
@@ -299,10 +301,9 @@ void ReportSheet::refresh() {
     for (QAbstractButton* button : for_->buttons())
         button->setChecked(button->objectName() ==
                            QStringLiteral("report_for_") + from_view(edits_.preset().id));
-    about_->setText(from_view(edits_.preset().about));
-    changed_->setText(edits_.differs_from_kept()    ? tr("Changed, and not kept.")
-                      : edits_.differs_from_first() ? tr("Kept as you changed it.")
-                                                    : QString());
+    about_->setText(edits_.differs_from_kept()    ? tr("Changed, and not kept.")
+                    : edits_.differs_from_first() ? tr("Kept as you changed it.")
+                                                  : from_view(edits_.preset().about));
     keep_->setVisible(edits_.differs_from_kept());
     first_->setVisible(edits_.differs_from_first());
     const PageSetup& setup = settings.setup;
@@ -310,7 +311,8 @@ void ReportSheet::refresh() {
     show_choice(paper_, setup.lying ? tr("%1, lying").arg(paper) : paper);
     show_choice(pictures_, size_in_words(settings.picture_side));
     const auto& proof = desk_.session.paper.proof();
-    show_choice(printer_, proof ? QString::fromStdString(proof->name()) : tr("the last one used"));
+    show_choice(printer_, proof ? QString::fromStdString(proof->name())
+                                : text_of_paper(desk_.session.paper.file()));
     show_choice(ground_, setup.dark ? tr("dark") : tr("white"));
     for (QWidget* each : std::initializer_list<QWidget*>{html_, figures_, print_, words_})
         each->setEnabled(any);

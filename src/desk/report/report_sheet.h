@@ -27,7 +27,7 @@ signals:
 
 private:
     QWidget* for_row();
-    QWidget* kept_row();
+    QWidget* about_row();
     QWidget* page_row();
     QWidget* paper_row();
     QWidget* leaving_row();
@@ -41,10 +41,10 @@ private:
     ReportEdits& edits_;
     ReportMaker& maker_;
     ReportSaving& saving_;
-    QLabel *pages_, *about_, *changed_, *last_, *said_;
+    QLabel *pages_, *about_, *last_, *said_;
     QButtonGroup* for_;
-    QPushButton *keep_, *first_, *paper_, *pictures_, *ground_, *printer_, *html_, *figures_, *print_, *stop_,
-        *pdf_;
+    QPushButton *keep_, *first_, *paper_, *pictures_, *ground_, *printer_, *html_, *figures_,
+        *print_, *stop_, *pdf_;
     QPlainTextEdit* words_;
     QString told_;
 };

@@ -98,8 +98,8 @@ void SectionList::refresh() {
         const SectionChoice& each = sections[static_cast<std::size_t>(i)];
         QListWidgetItem* row = item(i);
         const auto page = maker_.page_of(each.section);
-        const QString place = !each.on                        ? QString()
-                              : page                          ? tr("page %1").arg(*page + 1)
+        const QString place = !each.on                       ? QString()
+                              : page                         ? tr("page %1").arg(*page + 1)
                               : maker_.is_made(each.section) ? tr("nothing to say")
                                                              : QStringLiteral("…");
         const QString label = from_view(text_of(each.section).label);

@@ -116,9 +116,9 @@ std::vector<WalkStep> Walk::make_steps() {
 
 void Walk::begin() {
     going_ = true;
+    window_.show_bench(QString::fromLatin1(steps_.front().bench));
     window_.session().outlook.set_moment(0);
     window_.canvas().set_lens(Lens::colour);
-    window_.show_bench(QString::fromLatin1(steps_.front().bench));
     timer_.start();
     go_to(0);
 }
@@ -136,12 +136,13 @@ void Walk::go_to(std::size_t step) {
     at_ = step;
     before_ = window_.session().document.painting();
     const bool end = at_ >= steps_.size();
-    text_->setText(end ? tr("That was the way once through. Your own begins with Bring in a picture "
-                            "in the menu at the top left. F1 opens the guide at the bench you are "
-                            "on.")
-                       : steps_[at_].text);
-    place_->setText(
-        end ? QString() : tr("Step %1 of %2").arg(at_ + 1).arg(static_cast<int>(steps_.size())));
+    text_->setText(
+        end ? tr("That was the way once through. Your own begins with Bring in a picture "
+                 "in the menu at the top left. F1 opens the guide at the bench you are "
+                 "on.")
+            : steps_[at_].text);
+    place_->setText(end ? QString()
+                        : tr("Step %1 of %2").arg(at_ + 1).arg(static_cast<int>(steps_.size())));
     next_->setVisible(!end);
     next_->setText(tr("Next"));
     leave_->setText(end ? tr("Done") : tr("Leave"));
@@ -174,8 +175,8 @@ void Walk::place() {
     const QWidget& whole = *parentWidget();
     const QWidget* pointed = target();
     const QRect inside = whole.rect().adjusted(scaled(8), scaled(8), -scaled(8), -scaled(8));
-    const QRect sheet(whole.width() - scaled(kWide) - scaled(60), whole.height() - height() - scaled(70),
-                      width(), height());
+    const QRect sheet(whole.width() - scaled(kWide) - scaled(60),
+                      whole.height() - height() - scaled(70), width(), height());
     if (pointed == nullptr) {
         ring_->hide();
         return setGeometry(sheet);

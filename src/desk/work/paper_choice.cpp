@@ -17,8 +17,8 @@ PaperChoice::PaperChoice(QObject* parent)
     : QObject(parent), reading_(this, Urgency::figures, "the profile of a paper") {
     const QSettings settings;
     file_ = path_of(settings.value(kFile).toString());
-    intent_ = settings.value(kIntent).toBool() ? PrintIntent::perceptual
-                                               : PrintIntent::colorimetric;
+    intent_ =
+        settings.value(kIntent).toBool() ? PrintIntent::perceptual : PrintIntent::colorimetric;
 }
 
 void PaperChoice::want() {

@@ -56,8 +56,7 @@ Painting sealed_hills(DrillDice& dice) {
         std::vector<float> row(static_cast<std::size_t>(kSmall.width));
         for (int y = 0; y < kSmall.height; ++y) {
             for (int x = 0; x < kSmall.width; ++x)
-                row[static_cast<std::size_t>(x)] =
-                    part_at(x + 0.5, y + 0.5) == part ? 1.0F : 0.0F;
+                row[static_cast<std::size_t>(x)] = part_at(x + 0.5, y + 0.5) == part ? 1.0F : 0.0F;
             mask.write_channel(0, 0, y, row);
         }
         painting = with_part(std::move(painting), fmt::format("Part {}", part + 1),
@@ -74,8 +73,7 @@ Pass quiet_pass(const Painting& painting, DrillDice& dice) {
     pass.blend = BlendMode::true_colour;
     pass.strength = static_cast<float>(dice.between(0.5, 1));
     if (dice.one_of(3) > 0)
-        pass.reach.parts = {
-            painting.parts[static_cast<std::size_t>(dice.one_of(kParts))].id};
+        pass.reach.parts = {painting.parts[static_cast<std::size_t>(dice.one_of(kParts))].id};
     return pass;
 }
 
@@ -133,8 +131,9 @@ void ask_which_pass(DrillQuestion& question, const DrillRequest& request, DrillD
     for (std::size_t i = 0; i <= kPasses; ++i) question.stages.push_back(after(painting, i));
     question.picture = question.stages.back();
     for (int i = 1; i <= kPasses; ++i) question.choices.push_back(std::to_string(i));
-    question.fact = fmt::format("Pass {} moved them by {:.2f} step, the others by less than {:.2f}.",
-                                loud + 1, question.level, kMostHeldDrift);
+    question.fact =
+        fmt::format("Pass {} moved them by {:.2f} step, the others by less than {:.2f}.", loud + 1,
+                    question.level, kMostHeldDrift);
 }
 
 void ask_intent(DrillQuestion& question, const DrillRequest& request, DrillDice& dice) {
@@ -150,8 +149,7 @@ void ask_intent(DrillQuestion& question, const DrillRequest& request, DrillDice&
         pass.blend = what == 1 ? BlendMode::multiply : BlendMode::screen;
     }
     painting = with_pass(std::move(painting), pass);
-    if (what != 0)
-        painting.passes.back().strength = strength_for(painting, 1, request.level);
+    if (what != 0) painting.passes.back().strength = strength_for(painting, 1, request.level);
     question.level = what == 0 ? request.level : own_drift(painting, 1);
     question.stages = {after(painting, 1), after(painting, 2)};
     question.picture = question.stages.back();

@@ -85,8 +85,9 @@ void ask_leads(DrillQuestion& question, const DrillRequest& request, DrillDice& 
     question.place = {all[best].x, all[best].y};
     question.radius = 1.2 * all[best].radius;
     question.level = rival > 0 ? contrast(best) / rival - 1 : 1;
-    question.fact = fmt::format("There the contrast is {:.1f} steps; the next best place has {:.1f}.",
-                                contrast(best), rival);
+    question.fact =
+        fmt::format("There the contrast is {:.1f} steps; the next best place has {:.1f}.",
+                    contrast(best), rival);
 }
 
 void ask_edge(DrillQuestion& question, const DrillRequest& request, DrillDice& dice) {
@@ -131,9 +132,9 @@ void ask_shadows(DrillQuestion& question, const DrillRequest& request, DrillDice
     const Rgb black = scaled((low + high) / 2);
     const double way = dice.one_of(2) == 1 ? 1 : -1;
     const OkLch of_black = oklch(oklab(decode(black)));
-    const Rgb coloured =
-        colour_of(shade, std::fmod(static_cast<double>(of_black.h) + way * request.level + 360, 360),
-                  std::clamp(0.75 + request.level / 200, 0.75, 0.95));
+    const Rgb coloured = colour_of(
+        shade, std::fmod(static_cast<double>(of_black.h) + way * request.level + 360, 360),
+        std::clamp(0.75 + request.level / 200, 0.75, 0.95));
     const Rgb dark = by_colour ? coloured : black;
     const Rgb ground = neutral_of(request.surround);
     const double cx = kDrillSize.width / 2.0, cy = kDrillSize.height / 2.0, radius = 130;
@@ -144,9 +145,10 @@ void ask_shadows(DrillQuestion& question, const DrillRequest& request, DrillDice
     question.choices = {"black", "colour"};
     question.truth = by_colour ? 1 : 0;
     question.level = request.level;
-    question.fact = by_colour ? fmt::format("Its hue is {:.0f}° from the light's, and it has gained "
-                                            "intensity.",
-                                            request.level)
+    question.fact = by_colour ? fmt::format(
+                                    "Its hue is {:.0f}° from the light's, and it has gained "
+                                    "intensity.",
+                                    request.level)
                               : "It has the light's own hue, only darker.";
 }
 

@@ -14,8 +14,7 @@ namespace {
 
 void draw_sides(DrillQuestion& question, Rgb left, Rgb right) {
     const double seam = kDrillSize.width / 2.0;
-    question.picture =
-        drawn(kDrillSize, [&](double x, double) { return x < seam ? left : right; });
+    question.picture = drawn(kDrillSize, [&](double x, double) { return x < seam ? left : right; });
     question.choices = {"left", "right"};
 }
 
@@ -35,8 +34,7 @@ void ask_lighter(DrillQuestion& question, const DrillRequest& request, DrillDice
     const double step = request.cell.step, half = request.level / 2;
     const bool neutral = request.cell.hue == DrillCell::kNeutral;
     const double hue = hue_of(request.cell, dice), other = hue + dice.between(60, 300);
-    const double intensity = neutral ? 0 : dice.between(0.4, 0.9),
-                 second = dice.between(0.4, 0.9);
+    const double intensity = neutral ? 0 : dice.between(0.4, 0.9), second = dice.between(0.4, 0.9);
     const auto at = [&](double s) { return std::min(8.8, std::max(1.2, s)); };
     Rgb left = colour_of(at(step + half), hue, intensity),
         right = colour_of(at(step - half), std::fmod(other, 360), second);
@@ -51,10 +49,11 @@ void ask_lighter(DrillQuestion& question, const DrillRequest& request, DrillDice
     };
     const double pull = glow(left) - glow(right);
     if (std::abs(pull) >= 0.15)
-        question.fact = fmt::format("The {} side is the stronger colour and reads about {:.1f} step "
-                                    "lighter for it; by L* it is {:.2f} {}.",
-                                    pull > 0 ? "left" : "right", std::abs(pull), question.level,
-                                    (pull > 0) == (apart > 0) ? "lighter" : "darker");
+        question.fact = fmt::format(
+            "The {} side is the stronger colour and reads about {:.1f} step "
+            "lighter for it; by L* it is {:.2f} {}.",
+            pull > 0 ? "left" : "right", std::abs(pull), question.level,
+            (pull > 0) == (apart > 0) ? "lighter" : "darker");
     else
         question.fact = fmt::format("They are {:.2f} step apart.", question.level);
 }
@@ -83,9 +82,8 @@ void ask_warmer(DrillQuestion& question, const DrillRequest& request, DrillDice&
     Rgb left = one, right = turned(dice.one_of(2) == 1 ? 1 : -1);
     if (std::abs(warmth_of(right) - warmth_of(one)) < request.level / 2)
         for (const double way : {1.0, -1.0})
-            if (const Rgb tried = turned(way);
-                std::abs(warmth_of(tried) - warmth_of(one)) >
-                std::abs(warmth_of(right) - warmth_of(one)))
+            if (const Rgb tried = turned(way); std::abs(warmth_of(tried) - warmth_of(one)) >
+                                               std::abs(warmth_of(right) - warmth_of(one)))
                 right = tried;
     turn_sides(dice, left, right);
     draw_sides(question, left, right);

@@ -18,16 +18,17 @@ std::string percent(double share) {
 }
 
 std::string paper_in_words(const OnPaper& paper) {
-    const std::string way = fmt::format(
-        "On \"{}\", {}.", shown_name(paper.paper),
-        paper.intent == PrintIntent::perceptual
-            ? "perceptual"
-            : "relative colorimetric with black point compensation");
+    const std::string way =
+        fmt::format("On \"{}\", {}.", shown_name(paper.paper),
+                    paper.intent == PrintIntent::perceptual
+                        ? "perceptual"
+                        : "relative colorimetric with black point compensation");
     if (paper.beyond < kNextToNone)
         return way + " The paper has next to all of the picture's colours.";
-    return fmt::format("{} {} of the picture lies beyond what the paper has (no nearer than "
-                       "CIEDE2000 {:.0f}); {} is darker than its black.",
-                       way, percent(paper.beyond), kBeyondPaper, percent(paper.too_dark));
+    return fmt::format(
+        "{} {} of the picture lies beyond what the paper has (no nearer than "
+        "CIEDE2000 {:.0f}); {} is darker than its black.",
+        way, percent(paper.beyond), kBeyondPaper, percent(paper.too_dark));
 }
 
 }  // namespace
@@ -72,13 +73,13 @@ std::vector<Block> paper_section(const SectionRequest& asked) {
              {},
              {}});
     if (paper->quieter)
-        helps.lines.push_back({{},
-                               shown_name(paper->quieter->pass.name) + " before printing",
-                               fmt::format("leaves {} beyond the paper instead of {}",
-                                           percent(paper->quieter->after),
-                                           percent(paper->quieter->before)),
-                               {},
-                               {}});
+        helps.lines.push_back(
+            {{},
+             shown_name(paper->quieter->pass.name) + " before printing",
+             fmt::format("leaves {} beyond the paper instead of {}", percent(paper->quieter->after),
+                         percent(paper->quieter->before)),
+             {},
+             {}});
     if (!helps.lines.empty()) blocks.emplace_back(std::move(helps));
     return blocks;
 }
