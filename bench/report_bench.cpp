@@ -68,7 +68,8 @@ void prints_it(benchmark::State& state) {
     reported_figures();
     double drift = 0;
     for (auto _ : state)
-        drift = measure_on_paper(reported(), reported_figures(), *paper, {})->printed.value.running.p95;
+        drift =
+            measure_on_paper(reported(), reported_figures(), *paper, {})->printed.value.running.p95;
     state.counters["steps of drift"] = drift;
 }
 

@@ -4,14 +4,17 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QTest>
+#include <cmath>
 #include <cstdio>
 #include <functional>
+#include <random>
 
 #include "desk/kit/look.h"
 #include "desk/view/canvas.h"
 #include "desk/window/beside_desk.h"
 #include "desk/window/main_window.h"
 #include "files/export_png.h"
+#include "files/logbook.h"
 #include "files/openraster.h"
 #include "painting/changes.h"
 
@@ -116,6 +119,44 @@ struct Shot {
     std::function<void(Sitting&)> prepare;
 };
 
+/// Three months of somebody who gets better, and some studies.
+void practise() {
+    auto book = Logbook::open(Logbook::usual_file());
+    if (!book || !book->answers()->empty()) return;
+    constexpr int weeks = 13, a_week = 36;
+    const auto today = std::chrono::floor<std::chrono::days>(std::chrono::system_clock::now());
+    std::mt19937_64 random(5);
+    const auto unit = [&] { return static_cast<double>(random() >> 11) / 9007199254740992.0; };
+    for (int week = 0; week < weeks; ++week)
+        for (int i = 0; i < a_week; ++i) {
+            LoggedAnswer answer;
+            answer.when =
+                today - std::chrono::days(7 * (weeks - week)) + std::chrono::minutes(600 + 3 * i);
+            answer.kind = kDrills[static_cast<std::size_t>(i % 9 < 4 ? i % 2 : i % 10)].kind;
+            answer.seed = random();
+            answer.cell = {static_cast<int>(random() % 8), 2 + static_cast<int>(random() % 7)};
+            const double size = 1.5 * std::pow(0.92, week) * (0.4 + unit());
+            const double scale = text_of(answer.kind).unit == "step" ? 1 : 5;
+            answer.truth = answer.cell.step;
+            answer.error = scale * (unit() < 0.6 ? size : -size);
+            answer.said = answer.truth + answer.error;
+            answer.right = unit() < 0.6 + 0.02 * week;
+            answer.level = text_of(answer.kind).levels.begin * std::pow(0.93, week);
+            answer.seconds = 12;
+            if (!book->add(answer)) return;
+        }
+    for (const auto& [kind, count, goal, figure] : {std::tuple(StudyKind::two, 11, 15, 0.92),
+                                                    {StudyKind::three, 4, 8, 0.88},
+                                                    {StudyKind::full, 3, 5, 0.42},
+                                                    {StudyKind::limited, 6, 10, 4.1}}) {
+        for (int i = 0; i < count; ++i)
+            if (!book->add(LoggedStudy{0, today - std::chrono::days(3 * i), kind, "Fog at six", 30,
+                                       figure, 0.03}))
+                return;
+        if (!book->set_goal({kind, goal})) return;
+    }
+}
+
 /// What the first mend would leave, said under the picture.
 void point_at_mend(Sitting& view) {
     view.turn_to("also");
@@ -146,7 +187,6 @@ const std::vector<Shot>& shots() {
              v.wind_to(1);
              turn_over(v);
          }},
-        {"curves", "salt-cart-flats", "passes", [](Sitting& v) { v.wind_to(11); }},
         {"flats", "salt-cart-flats", "passes",
          [](Sitting& v) {
              const auto& groups = v.session().document.painting().groups;
@@ -169,6 +209,7 @@ const std::vector<Shot>& shots() {
              v.session().document.change("Words", std::move(painting));
              v.settle();
          }},
+        {"practice", "salt-cart", "practice", [](Sitting& v) { v.turn_to("step-in-colour"); }},
     };
     return all;
 }
@@ -265,6 +306,7 @@ int main(int argc, char** argv) {
                    return std::string_view(given) == name;
                });
     };
+    practise();
     for (const Shot& shot : shots()) {
         if (!wanted(shot.name)) continue;
         Sitting view(demo / (std::string(shot.painting) + ".ora"), shot.bench);

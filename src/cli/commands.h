@@ -12,6 +12,7 @@
 #include "painting/plan.h"
 #include "palette/forecast.h"
 #include "palette/tubes.h"
+#include "practice/study.h"
 #include "raster/picture.h"
 #include "report/choices.h"
 #include "report/page_setup.h"
@@ -105,6 +106,17 @@ struct MixRequest {
     MixAs as = MixAs::paint;
     bool white = false, json = false;
 };
+struct StudyRequest {
+    std::filesystem::path in, reference;
+    StudyKind kind = StudyKind::two;
+    std::vector<Tube> tubes;  ///< that count as the palette of a limited one
+    bool even_out_light = false, json = false;
+    Reader reader = Reader::lightness;
+};
+struct LogbookRequest {
+    std::filesystem::path file;  ///< empty: the person's own
+    bool csv = false;
+};
 struct DemoRequest {
     std::filesystem::path folder;
     std::string route;         ///< see demo::kDemos
@@ -122,6 +134,8 @@ int run(const MixRequest& request);
 int run(const VersionsRequest& request);
 int run(const WatchRequest& request);
 int run(const ReportRequest& request);
+int run(const StudyRequest& request);
+int run(const LogbookRequest& request);
 int run(const DemoRequest& request);
 int run_info(const std::filesystem::path& in);
 

@@ -305,6 +305,36 @@ int main(int argc, char** argv) {
         "paint, glaze or light");
     mix_command->add_flag("--json", mix.json, "Print JSON");
 
+    StudyRequest study;
+    std::string study_tubes;
+    auto* study_command =
+        app.add_subcommand("study", "Hold a practice picture against its reference");
+    study_command->add_option("FILE", study.in, "The study: a picture")->required();
+    study_command->add_option("--reference", study.reference, "What it is a study of")->required();
+    study_command
+        ->add_option_function<std::string>(
+            "--kind",
+            [&](const std::string& id) {
+                const auto kind = study_kind_from_id(id);
+                if (!kind)
+                    throw CLI::ValidationError("--kind", "there are two, three, full and limited");
+                study.kind = *kind;
+            },
+            "two, three, full or limited")
+        ->required();
+    study_command->add_option("--tubes", study_tubes,
+                              "Of a limited palette: by name or as #rrggbb, with commas");
+    study_command->add_flag("--even-light", study.even_out_light,
+                            "Take out the slope of the light that it was photographed in");
+    study_command->add_flag("--json", study.json, "Print JSON");
+    add_reader(*study_command, "--reader", kReaderHelp,
+               [&](Reader reader) { study.reader = reader; });
+
+    LogbookRequest logbook;
+    auto* logbook_command = app.add_subcommand("logbook", "Say how practice went");
+    logbook_command->add_option("--file", logbook.file, "Another logbook than your own");
+    logbook_command->add_flag("--csv", logbook.csv, "Print all answers and studies");
+
     DemoRequest demo;
     std::string size;
     auto* demo_command = app.add_subcommand("demo", "Make the demo painting");
@@ -344,6 +374,9 @@ int main(int argc, char** argv) {
         if (tenths) values.scale = ValueScale::zero_to_ten;
         if (*values_command) return run(values);
         if (*brief_command) return run(brief);
+        if (!study_tubes.empty()) study.tubes = tubes_from(study_tubes);
+        if (*study_command) return run(study);
+        if (*logbook_command) return run(logbook);
         if (*versions_command) return run(versions);
         if (*watch_command) return run(watch);
         if (*report_command) return run(reported);

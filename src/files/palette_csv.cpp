@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <charconv>
 
+#include "files/csv.h"
 #include "palette/hex.h"
 #include "terms/shown_name.h"
 
@@ -25,48 +26,7 @@ std::string as_field(std::string_view text) {
 
 using Line = std::vector<std::string>;
 
-constexpr std::size_t kMostLines = 10'000, kMostFields = 32;
-
-/// RFC 4180, with line ends of any kind.
-std::vector<Line> lines_of(std::string_view text) {
-    std::vector<Line> lines;
-    Line line;
-    std::string field;
-    bool inside = false, any = false;
-    const auto end_field = [&] {
-        if (line.size() < kMostFields) line.push_back(std::move(field));
-        field.clear();
-    };
-    const auto end_line = [&] {
-        if (!any) return;
-        end_field();
-        lines.push_back(std::move(line));
-        line.clear();
-        any = false;
-    };
-    for (std::size_t i = 0; i < text.size() && lines.size() < kMostLines; ++i) {
-        const char c = text[i];
-        if (inside) {
-            if (c == '"' && i + 1 < text.size() && text[i + 1] == '"') {
-                field += '"', ++i;
-            } else if (c == '"') {
-                inside = false;
-            } else {
-                field += c;
-            }
-        } else if (c == '"') {
-            inside = any = true;
-        } else if (c == ',') {
-            end_field(), any = true;
-        } else if (c == '\n' || c == '\r') {
-            end_line();
-        } else {
-            field += c, any = true;
-        }
-    }
-    end_line();
-    return lines;
-}
+constexpr std::size_t kMostLines = 10'000;
 
 std::string trimmed(const std::string& text) {
     const auto first = text.find_first_not_of(" \t"), last = text.find_last_not_of(" \t");
@@ -111,7 +71,7 @@ std::string write_palette_csv(const Palette& palette) {
 }
 
 Result<ReadPalette> parse_palette_csv(const std::string& file, std::string_view text) {
-    std::vector<Line> lines = lines_of(text);
+    std::vector<Line> lines = parse_csv(text, kMostLines);
     ReadPalette read;
     Columns columns{{}, {}, {}, {}};
     std::size_t first = 0;

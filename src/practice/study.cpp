@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
@@ -11,6 +12,7 @@
 #include "audit/step_histogram.h"
 #include "colour/ciede2000.h"
 #include "colour/lab.h"
+#include "colour/srgb.h"
 #include "raster/regions.h"
 #include "raster/shrink.h"
 #include "render/readings.h"
@@ -56,8 +58,8 @@ std::optional<Picture> in_frame(Picture study, const RgbBlock& reference, Reader
     figures.where = *found;
     figures.surely = found->certainty >= kPerhapsAligned;
     // A flat study correlates weakly; of the same shape it is taken as it lies.
-    const bool as_it_lies = !figures.surely || (found->certainty < kSurelyAligned &&
-                                                same_shape(frame, study.size()));
+    const bool as_it_lies =
+        !figures.surely || (found->certainty < kSurelyAligned && same_shape(frame, study.size()));
     if (as_it_lies) return scaled(study, frame);
     const double by = 1 / found->scale;
     const auto side = [&](int pixels) {
@@ -75,47 +77,40 @@ StepHistogram histogram_of(const FloatBlock& steps) {
     return histogram;
 }
 
-/// The values of a study that has so many: the means of k-means in one dimension (Lloyd), begun at
-/// quantiles in the middle of equal shares.
-std::vector<double> flat_values(const FloatBlock& steps, std::size_t count) {
-    const StepHistogram histogram = histogram_of(steps);
-    std::vector<double> means;
-    for (std::size_t i = 0; i < count; ++i)
-        means.push_back(histogram.percentile((2 * static_cast<double>(i) + 1) /
-                                             (2 * static_cast<double>(count))));
-    // Two that begin on one value would never part.
-    const double low = histogram.percentile(0.005), high = histogram.percentile(0.995);
-    for (std::size_t i = 1; i < count; ++i)
-        if (means[i] - means[i - 1] < 1e-3)
-            for (std::size_t k = 0; k < count; ++k)
-                means[k] = low + (high - low) * static_cast<double>(k) /
-                                     static_cast<double>(std::max<std::size_t>(1, count - 1));
-    for (int round = 0; round < kRounds; ++round) {
-        std::vector<double> sums(count, 0), counts(count, 0);
-        for (const float step : steps.samples()) {
-            std::size_t nearest = 0;
-            for (std::size_t i = 1; i < count; ++i)
-                if (std::abs(step - means[i]) < std::abs(step - means[nearest])) nearest = i;
-            sums[nearest] += static_cast<double>(step), ++counts[nearest];
-        }
-        double moved = 0;
-        for (std::size_t i = 0; i < count; ++i) {
-            if (counts[i] == 0) continue;
-            const double mean = sums[i] / counts[i];
-            moved = std::max(moved, std::abs(mean - means[i]));
-            means[i] = mean;
-        }
-        if (moved < 1e-4) break;
-    }
-    std::ranges::sort(means);
-    return means;
-}
-
 std::size_t nearest_to(const std::vector<double>& values, double step) {
     std::size_t nearest = 0;
     for (std::size_t i = 1; i < values.size(); ++i)
         if (std::abs(step - values[i]) < std::abs(step - values[nearest])) nearest = i;
     return nearest;
+}
+
+/// The values of a study that has so many: medians of what is nearest to each, until they rest,
+/// begun at quantiles in the middle of equal shares. Medians, since a value that crept in would
+/// draw a mean toward it.
+std::vector<double> flat_values(const FloatBlock& steps, std::size_t count) {
+    const StepHistogram histogram = histogram_of(steps);
+    const double low = histogram.percentile(0.005), high = histogram.percentile(0.995);
+    std::vector<double> values;
+    for (std::size_t i = 0; i < count; ++i)
+        values.push_back(low + (high - low) * static_cast<double>(i) /
+                                   static_cast<double>(std::max<std::size_t>(1, count - 1)));
+    for (int round = 0; round < kRounds; ++round) {
+        double moved = 0;
+        for (std::size_t i = 0; i < count; ++i) {
+            // What is nearest to a value lies between the middles to those beside it.
+            const double from = i == 0 ? 0 : (values[i - 1] + values[i]) / 2,
+                         to = i + 1 == count ? 10 : (values[i] + values[i + 1]) / 2;
+            const double below = histogram.share_between(0, from),
+                         inside = histogram.share_between(from, to);
+            if (inside <= 0) continue;
+            const double median = histogram.percentile(below + inside / 2);
+            moved = std::max(moved, std::abs(median - values[i]));
+            values[i] = median;
+        }
+        std::ranges::sort(values);
+        if (moved < 1e-3) break;
+    }
+    return values;
 }
 
 std::string place_in_words(const Rect& bounds, Size size) {
@@ -170,24 +165,31 @@ Picture flat_picture(const std::vector<std::size_t>& values, const std::vector<d
                      Size size) {
     RgbBlock block(rect_of(size));
     for (std::size_t i = 0; i < values.size(); ++i)
-        block.all().set(i, grey(encoded_grey_of(lightness_of_step(
-                               static_cast<float>(flats[values[i]])))));
+        block.all().set(
+            i, grey(encoded_grey_of(lightness_of_step(static_cast<float>(flats[values[i]])))));
     return picture_of(block);
 }
 
-void compare_flat(StudyFigures& figures, const FloatBlock& study, const FloatBlock& reference) {
+/// \param own every pixel of the study as it came: what a change of its size mixes did not creep in
+void compare_flat(StudyFigures& figures, const FloatBlock& own, const FloatBlock& study,
+                  const FloatBlock& reference) {
     const std::size_t count = figures.kind == StudyKind::two ? 2 : 3;
     const Size size = study.area().size();
-    figures.flats = flat_values(study, count);
+    figures.flats = flat_values(own, count);
+    std::size_t crept = 0;
+    for (const float step : own.samples())
+        crept += std::abs(static_cast<double>(step) -
+                          figures.flats[nearest_to(figures.flats, static_cast<double>(step))]) >
+                 kFlatWithin;
+    figures.crept_in = static_cast<double>(crept) / static_cast<double>(own.samples().size());
     const Splits splits =
         best_splits(histogram_of(reference), count == 2 ? ShapeCount::two : ShapeCount::three);
     std::vector<std::size_t> mine, theirs;
     std::vector<double> sums(count, 0), counts(count, 0);
-    std::size_t same = 0, crept = 0;
+    std::size_t same = 0;
     for (std::size_t i = 0; i < study.samples().size(); ++i) {
         const double step = static_cast<double>(study.samples()[i]);
         mine.push_back(nearest_to(figures.flats, step));
-        crept += std::abs(step - figures.flats[mine.back()]) > kFlatWithin;
         const auto was = static_cast<double>(reference.samples()[i]);
         theirs.push_back(shape_of_step(splits, was));
         sums[theirs.back()] += was, ++counts[theirs.back()];
@@ -195,7 +197,6 @@ void compare_flat(StudyFigures& figures, const FloatBlock& study, const FloatBlo
     }
     const auto all = static_cast<double>(mine.size());
     figures.agreement = static_cast<double>(same) / all;
-    figures.crept_in = static_cast<double>(crept) / all;
     for (std::size_t i = 0; i < count; ++i)
         figures.reference_flats.push_back(counts[i] > 0 ? sums[i] / counts[i] : 0);
     figures.missing = shapes_lacking(theirs, mine, count, size);
@@ -224,9 +225,8 @@ void compare_full(StudyFigures& figures, const FloatBlock& study, const FloatBlo
         differ.all().set(i, grey(std::min(1.0F, static_cast<float>(apart.back() / 2))));
     }
     figures.changed = static_cast<double>(changed) / static_cast<double>(apart.size());
-    const auto at = static_cast<std::ptrdiff_t>(
-        std::min(apart.size() - 1,
-                 static_cast<std::size_t>(0.95 * static_cast<double>(apart.size()))));
+    const auto at = static_cast<std::ptrdiff_t>(std::min(
+        apart.size() - 1, static_cast<std::size_t>(0.95 * static_cast<double>(apart.size()))));
     std::ranges::nth_element(apart, apart.begin() + at);
     figures.drift_p95 = apart[static_cast<std::size_t>(at)];
     figures.differ = picture_of(differ);
@@ -240,8 +240,8 @@ std::vector<Lab> with_mixtures(const std::vector<Rgb>& palette) {
             for (int step = 0; step <= (k == i ? 0 : 10); ++step) {
                 const float s = static_cast<float>(step) / 10;
                 const Rgb a = palette[i], b = palette[k];
-                all.push_back(lab({a.r + s * (b.r - a.r), a.g + s * (b.g - a.g),
-                                   a.b + s * (b.b - a.b)}));
+                all.push_back(
+                    lab({a.r + s * (b.r - a.r), a.g + s * (b.g - a.g), a.b + s * (b.b - a.b)}));
             }
     return all;
 }
@@ -258,52 +258,52 @@ void compare_colours(StudyFigures& figures, const RgbBlock& study, const RgbBloc
         figures.colour_off += off / static_cast<double>(is.r.size());
         differ.all().set(i, grey(std::min(1.0F, static_cast<float>(off / 20))));
         if (mixtures.empty()) continue;
-        beyond += std::ranges::none_of(mixtures, [&](const Lab& each) {
-            return ciede2000(colour, each) <= kWithinPalette;
-        });
+        beyond += std::ranges::none_of(
+            mixtures, [&](const Lab& each) { return ciede2000(colour, each) <= kWithinPalette; });
     }
     if (!mixtures.empty())
         figures.beyond = static_cast<double>(beyond) / static_cast<double>(is.r.size());
     figures.differ = picture_of(differ);
 }
 
-/// Takes out the plane that best fits what a study is lighter by than its reference.
+/// Takes out the slope of the light that a study was photographed in: the plane that best fits the
+/// logarithm of its luminance over the reference's. How light the whole is, is the painter's.
 void even_out(RgbBlock& study, const FloatBlock& steps, const FloatBlock& reference) {
     const Size size = study.area().size();
+    const auto luminance_at = [](float step) {
+        return std::max(1e-3, static_cast<double>(luminance_of_lightness(lightness_of_step(step))));
+    };
+    const auto place = [&](int x, int y) {
+        return std::array<double, 3>{1, static_cast<double>(x) / size.width - 0.5,
+                                     static_cast<double>(y) / size.height - 0.5};
+    };
+    const auto each = [&](const auto& act) {
+        std::size_t i = 0;
+        for (int y = 0; y < size.height; ++y)
+            for (int x = 0; x < size.width; ++x, ++i) act(x, y, i);
+    };
     cv::Mat normal = cv::Mat::zeros(3, 3, CV_64F), right = cv::Mat::zeros(3, 1, CV_64F);
-    for (int y = 0; y < size.height; ++y)
-        for (int x = 0; x < size.width; ++x) {
-            const auto i = static_cast<std::size_t>(y) * static_cast<std::size_t>(size.width) +
-                           static_cast<std::size_t>(x);
-            const double row[] = {1, static_cast<double>(x) / size.width,
-                                  static_cast<double>(y) / size.height};
-            const double off = static_cast<double>(steps.samples()[i] - reference.samples()[i]);
-            for (int a = 0; a < 3; ++a) {
-                for (int b = 0; b < 3; ++b) normal.at<double>(a, b) += row[a] * row[b];
-                right.at<double>(a) += row[a] * off;
-            }
+    each([&](int x, int y, std::size_t i) {
+        const auto row = place(x, y);
+        const double off =
+            std::log(luminance_at(steps.samples()[i]) / luminance_at(reference.samples()[i]));
+        for (int a = 0; a < 3; ++a) {
+            for (int b = 0; b < 3; ++b)
+                normal.at<double>(a, b) +=
+                    row[static_cast<std::size_t>(a)] * row[static_cast<std::size_t>(b)];
+            right.at<double>(a) += row[static_cast<std::size_t>(a)] * off;
         }
+    });
     cv::Mat plane;
     if (!cv::solve(normal, right, plane, cv::DECOMP_SVD)) return;
-    for (int y = 0; y < size.height; ++y)
-        for (int x = 0; x < size.width; ++x) {
-            const auto i = static_cast<std::size_t>(y) * static_cast<std::size_t>(size.width) +
-                           static_cast<std::size_t>(x);
-            // Its slope alone: how light the whole is, is the painter's.
-            const double off =
-                plane.at<double>(1) * (static_cast<double>(x) / size.width - 0.5) +
-                plane.at<double>(2) * (static_cast<double>(y) / size.height - 0.5);
-            const double was = static_cast<double>(steps.samples()[i]);
-            const auto grey_at = [](double step) {
-                return encoded_grey_of(
-                    lightness_of_step(static_cast<float>(std::clamp(step, 1.0, 9.0))));
-            };
-            const float before = std::max(grey_at(was), 1e-3F), after = grey_at(was - off);
-            const Rgb c = ConstRgbRow(study.all())[i];
-            const float by = after / before;
-            study.all().set(i, {std::min(1.0F, c.r * by), std::min(1.0F, c.g * by),
-                                std::min(1.0F, c.b * by)});
-        }
+    each([&](int x, int y, std::size_t i) {
+        const auto row = place(x, y);
+        const auto by = static_cast<float>(
+            std::exp(-plane.at<double>(1) * row[1] - plane.at<double>(2) * row[2]));
+        const LinearRgb c = decode(ConstRgbRow(study.all())[i]);
+        const Rgb lit = encode({c.r * by, c.g * by, c.b * by});
+        study.all().set(i, {std::min(1.0F, lit.r), std::min(1.0F, lit.g), std::min(1.0F, lit.b)});
+    });
 }
 
 }  // namespace
@@ -318,6 +318,7 @@ std::optional<StudyFigures> measure_study(Picture study, const Picture& referenc
                                           const std::stop_token& stop) {
     StudyFigures figures;
     figures.kind = kind;
+    const FloatBlock own = steps_of(study, options.reader);
     const RgbBlock small_reference = shrunk(reference, kComparedSide);
     const RgbBlock small_study = shrunk(study, kComparedSide);
     auto framed = in_frame(picture_of(small_study), small_reference, options.reader, figures, stop);
@@ -330,7 +331,7 @@ std::optional<StudyFigures> measure_study(Picture study, const Picture& referenc
     const FloatBlock study_steps = steps_of(mine, options.reader);
     switch (kind) {
         case StudyKind::two:
-        case StudyKind::three: compare_flat(figures, study_steps, reference_steps); break;
+        case StudyKind::three: compare_flat(figures, own, study_steps, reference_steps); break;
         case StudyKind::full: compare_full(figures, study_steps, reference_steps); break;
         case StudyKind::limited:
             compare_full(figures, study_steps, reference_steps);
@@ -341,7 +342,8 @@ std::optional<StudyFigures> measure_study(Picture study, const Picture& referenc
     return figures;
 }
 
-std::optional<Picture> flattened(const Picture& photograph, std::span<const Point, 4> corners) {
+std::optional<Picture> without_perspective(const Picture& photograph,
+                                           std::span<const Point, 4> corners) {
     const auto side = [&](std::size_t a, std::size_t b) {
         return std::hypot(corners[a].x - corners[b].x, corners[a].y - corners[b].y);
     };

@@ -20,11 +20,11 @@ struct StudyKindText {
     StudyKind kind;
     std::string_view id, label;
 };
-inline constexpr std::array kStudyKinds{StudyKindText{StudyKind::two, "two", "Two values"},
-                                        StudyKindText{StudyKind::three, "three", "Three values"},
-                                        StudyKindText{StudyKind::full, "full", "Full value"},
-                                        StudyKindText{StudyKind::limited, "limited",
-                                                      "Limited palette"}};
+inline constexpr std::array kStudyKinds{
+    StudyKindText{StudyKind::two, "two", "Two values"},
+    StudyKindText{StudyKind::three, "three", "Three values"},
+    StudyKindText{StudyKind::full, "full", "Full value"},
+    StudyKindText{StudyKind::limited, "limited", "Limited palette"}};
 constexpr const StudyKindText& text_of(StudyKind kind) {
     return kStudyKinds[static_cast<std::size_t>(kind)];
 }
@@ -42,8 +42,8 @@ inline const Picture kNoStudyPicture({1, 1}, Channels::rgb, Depth::bits8);
 
 struct StudyFigures {
     StudyKind kind = StudyKind::two;
-    Alignment where;       ///< of the reference in the study
-    bool surely = true;    ///< it was recognised; else it is taken as it lies
+    Alignment where;     ///< of the reference in the study
+    bool surely = true;  ///< it was recognised; else it is taken as it lies
 
     // Of two and three values.
     /// Share of pixels on the right side of the reference's best splits, once a study's value was
@@ -87,7 +87,8 @@ std::optional<StudyFigures> measure_study(Picture study, const Picture& referenc
 
 /// A photograph with the perspective of four corners taken out, clockwise from the upper left; in
 /// pixels. Nothing where they enclose no area or cross.
-std::optional<Picture> flattened(const Picture& photograph, std::span<const Point, 4> corners);
+std::optional<Picture> without_perspective(const Picture& photograph,
+                                           std::span<const Point, 4> corners);
 
 /// One or two sentences of what the figures say.
 std::string in_words(const StudyFigures& figures);

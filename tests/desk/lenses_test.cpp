@@ -4,6 +4,7 @@
 #include <string>
 
 #include "desk/view/lens_pixels.h"
+#include "files/paper_profiles.h"
 #include "palette/tubes.h"
 #include "support/desk_fixture.h"
 
@@ -50,10 +51,24 @@ TEST(Lenses, OnlyThoseThatTintPutColourIn) {
     for (const LensRecord* lens : kLenses) {
         const bool tints = lens->lens == Lens::warmth || lens->lens == Lens::intensity;
         if (lens->pixels == nullptr || lens->lens == Lens::drift) continue;
-        if (is_of_other_eyes(*lens)) continue;
+        if (is_of_other_eyes(*lens) || lens->lens == Lens::on_paper) continue;
         EXPECT_EQ(tint_of(through(*lens, {kOrange})[0]) > 0.1F, tints) << lens->id;
         EXPECT_EQ(lens->legend.has_value(), tints) << lens->id;
     }
+}
+
+TEST(Lenses, OnPaperShowsWhatThePaperHasAndThePictureUntilItIsRead) {
+    const std::vector<Rgb> colours{{1, 1, 1}, {0, 0, 0}, {0.95F, 0.1F, 0.15F}};
+    EXPECT_EQ(through(kOnPaperLens, colours), colours);
+    RgbBlock now(Rect{0, 0, 3, 1});
+    for (std::size_t i = 0; i < colours.size(); ++i) now.all().set(i, colours[i]);
+    const auto paper = *open_paper({});
+    const TubeSet tubes;
+    const RgbBlock seen =
+        kOnPaperLens.pixels({now, now, Reader::lightness, Plan{}, 1, 1, tubes, paper.get()});
+    EXPECT_NEAR(seen.all()[0].g, 1, 0.01F) << "paper white is white";
+    EXPECT_GT(seen.all()[1].g, 0.12F) << "the paper's black is light";
+    EXPECT_LT(tint_of(seen.all()[2]), tint_of(colours[2]) - 0.1F);
 }
 
 TEST(Lenses, OtherEyesSeeRedAndGreenAsOneAndKeepTheRest) {

@@ -22,7 +22,8 @@ protected:
 };
 
 TEST_F(Newcomer, TheGuideOpensAtTheBenchOneIsOn) {
-    for (const char* bench : {"brief", "values", "passes", "palette", "versions", "report"}) {
+    for (const char* bench :
+         {"brief", "values", "passes", "palette", "versions", "report", "practice"}) {
         window_->show_bench(bench);
         QTest::keyClick(window_.get(), Qt::Key_Question, Qt::ShiftModifier);
         ASSERT_NE(guide(), nullptr);
@@ -144,7 +145,8 @@ void each_accessible(QAccessibleInterface* from,
 
 TEST_F(Newcomer, EveryControlOfEveryBenchHasARoleANameAndAValue) {
     begin(testing::slipping_painting());
-    for (const char* bench : {"brief", "values", "passes", "palette", "versions", "report"}) {
+    for (const char* bench :
+         {"brief", "values", "passes", "palette", "versions", "report", "practice"}) {
         window_->show_bench(bench);
         settle();
         int nodes = 0, sliders = 0;

@@ -49,7 +49,7 @@ TEST_F(Panes, BenchesThatAreNotBuiltAreNotShown) {
     int tabs = 0;
     for (const auto* button : window_->findChildren<QPushButton*>())
         tabs += button->objectName().startsWith("bench_");
-    EXPECT_EQ(tabs, 6);
+    EXPECT_EQ(tabs, 7);
 }
 
 // --- the strength slider

@@ -57,6 +57,8 @@ public:
     /// Whether a painting that was just begun is to be worked on here.
     virtual bool suits(const Painting& painting) const = 0;
 
+    /// Whether there is something to do here without a painting.
+    virtual bool works_alone() const { return false; }
     /// Its right side of the window.
     virtual QWidget& sheet() = 0;
     /// What stands in place of the canvas and the findings; null: they do.

@@ -196,9 +196,15 @@ void Ladder::move_range(Line::Kind end, double step) {
 
 void Ladder::mousePressEvent(QMouseEvent* event) {
     const auto near = line_near(event->position());
-    if (event->button() != Qt::LeftButton || !near) return;
-    choose(*near);
-    dragging_ = true;
+    if (event->button() != Qt::LeftButton) return;
+    if (near) {
+        choose(*near);
+        dragging_ = true;
+    } else if (face_.asks && !lines().empty()) {
+        choose(lines().front());
+        dragging_ = true;
+        move(*chosen_, step_at(event->position().y()));
+    }
 }
 
 /// Beside the handles there are a double click asks for one more.

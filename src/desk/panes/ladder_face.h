@@ -46,6 +46,8 @@ struct LadderFace {
     bool plans = false;
     std::vector<LadderFigure> figures = {};
     std::vector<LadderHandle> handles = {};
+    /// A press anywhere on the scale takes the first handle there: the ladder is answered on.
+    bool asks = false;
     /// The colour at a step of a strip beside the scale; null where there is none.
     std::function<Rgb(double)> strip = {};
     std::optional<LadderPull> pull = {};

@@ -326,9 +326,9 @@ void MainWindow::enter(Bench& bench) {
     show_charts(false);
     pointer_->set_bench(bench);
     findings_->watch(bench.findings());
-    if (session_.document.has_painting() &&
-        middle_->currentIndex() != static_cast<int>(Middle::bring_in))
-        show_middle(Middle::painting);
+    if (middle_->currentIndex() == static_cast<int>(Middle::bring_in)) return;
+    const bool there = session_.document.has_painting() || bench.works_alone();
+    show_middle(there ? Middle::painting : Middle::empty);
 }
 
 /// The bench's charts in place of the picture, or the picture again.

@@ -17,7 +17,6 @@ const LensRecord kOnPaperLens{
     .id = "on_paper",
     .label = "On paper",
     .about = "As a printer puts it on paper, by the printer's profile",
-    .on_values = true,
     .on_colour = true,
     .note = "As printed",
     .pixels = as_printed,

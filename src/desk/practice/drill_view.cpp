@@ -1,0 +1,280 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/practice/drill_view.h"
+
+#include <QKeyEvent>
+#include <QLabel>
+#include <QLineEdit>
+#include <QMouseEvent>
+#include <QPainter>
+#include <cmath>
+
+#include "desk/kit/accessible.h"
+#include "desk/kit/greys.h"
+#include "desk/kit/look.h"
+#include "desk/kit/panel.h"
+#include "desk/kit/screen_image.h"
+#include "desk/kit/words.h"
+
+namespace underpaint {
+namespace {
+
+constexpr std::size_t kMostChoices = 5;
+constexpr double kBetween = 8, kCaption = 16;
+
+}  // namespace
+
+QuestionPicture::QuestionPicture(QWidget* parent) : QWidget(parent) {
+    setObjectName(QStringLiteral("question_picture"));
+    set_accessible_role(*this, QAccessible::Graphic);
+    setAccessibleName(tr("The question's picture"));
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
+}
+
+void QuestionPicture::show_question(std::shared_ptr<const DrillQuestion> question) {
+    question_ = std::move(question);
+    images_.clear();
+    if (question_) {
+        if (question_->stages.empty()) images_.push_back(image_of(question_->picture));
+        for (const RgbBlock& stage : question_->stages) images_.push_back(image_of(stage));
+    }
+    update();
+}
+
+QRectF QuestionPicture::picture_rect() const {
+    if (images_.empty()) return {};
+    const QSizeF own = images_.front().size();
+    QSizeF size = own;
+    if (size.width() > width() || size.height() > height())
+        size.scale(QSizeF(width(), height()), Qt::KeepAspectRatio);
+    QRectF place(QPointF(), size);
+    place.moveCenter(QRectF(rect()).center());
+    return place;
+}
+
+void QuestionPicture::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.fillRect(rect(), greys().ground);
+    if (images_.empty()) return;
+    if (images_.size() == 1)
+        return painter.drawImage(picture_rect().toRect(), images_.front());
+    // Several side by side, in as many rows as let them be largest.
+    const auto count = static_cast<int>(images_.size());
+    const int columns = count > 3 ? 3 : count, rows = (count + columns - 1) / columns;
+    const double gap = scaled(kBetween), caption = scaled(kCaption);
+    QSizeF size = images_.front().size();
+    size.scale(QSizeF((width() - gap * (columns - 1)) / columns,
+                      (height() - gap * (rows - 1)) / rows - caption)
+                   .boundedTo(size * 1.6),
+               Qt::KeepAspectRatio);
+    const double left = (width() - columns * size.width() - gap * (columns - 1)) / 2;
+    painter.setFont(secondary_font());
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    for (int i = 0; i < count; ++i) {
+        const QPointF at(left + i % columns * (size.width() + gap),
+                         i / columns * (size.height() + caption + gap));
+        painter.drawImage(QRectF(at, size), images_[static_cast<std::size_t>(i)]);
+        painter.setPen(greys().secondary);
+        const QString name = count == 2 ? (i == 0 ? tr("before") : tr("after"))
+                             : i == 0   ? tr("sealed")
+                                        : tr("after pass %1").arg(i);
+        painter.drawText(QRectF(at + QPointF(0, size.height()), QSizeF(size.width(), caption)),
+                         Qt::AlignLeft | Qt::AlignVCenter, name);
+    }
+}
+
+void QuestionPicture::mousePressEvent(QMouseEvent* event) {
+    const QRectF place = picture_rect();
+    if (!question_ || images_.size() != 1 || !place.contains(event->position())) return;
+    const double by = question_->picture.area().width / place.width();
+    const QPointF at = (event->position() - place.topLeft()) * by;
+    emit placed({at.x(), at.y()});
+}
+
+DrillView::DrillView(PracticeSession& session, QWidget* parent)
+    : QWidget(parent), session_(session) {
+    setObjectName(QStringLiteral("drill_view"));
+    setFocusPolicy(Qt::StrongFocus);
+    setAccessibleName(tr("The question"));
+    question_ = new QLabel;
+    question_->setObjectName(QStringLiteral("drill_question"));
+    QFont large = body_font();
+    large.setPixelSize(scaled(15));
+    question_->setFont(large);
+    how_ = new QLabel;
+    how_->setProperty("tone", "secondary");
+    place_ = new QLabel;
+    place_->setObjectName(QStringLiteral("drill_place"));
+    place_->setProperty("tone", "secondary");
+    auto* head = new QHBoxLayout;
+    head->setSpacing(scaled(18));
+    head->addWidget(question_);
+    head->addWidget(how_, 1);
+    head->addWidget(place_);
+    picture_ = new QuestionPicture;
+    connect(picture_, &QuestionPicture::placed, this, [this](Point at) {
+        if (text_of(session_.kind()).answer == AnswerKind::place)
+            session_.answer({0, at});
+    });
+    choices_ = new QWidget;
+    auto* row = new QHBoxLayout(choices_);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(scaled(8));
+    row->addStretch(1);
+    for (std::size_t i = 0; i < kMostChoices; ++i) {
+        auto* button = action_button(("drill_choice_" + std::to_string(i)).c_str(), {},
+                                     tr("Answers the question"));
+        connect(button, &QPushButton::clicked, this,
+                [this, i] { session_.answer({static_cast<double>(i), {}}); });
+        buttons_.push_back(button);
+        row->addWidget(button);
+    }
+    row->addStretch(1);
+    typing_ = new QWidget;
+    auto* line = new QHBoxLayout(typing_);
+    line->setContentsMargins(0, 0, 0, 0);
+    line->setSpacing(scaled(8));
+    line->addStretch(1);
+    typed_ = new QLineEdit;
+    typed_->setObjectName(QStringLiteral("drill_typed"));
+    typed_->setAccessibleName(tr("Your answer"));
+    typed_->setFixedWidth(scaled(60));
+    typed_->setAlignment(Qt::AlignRight);
+    typed_->setMaxLength(8);
+    unit_ = new QLabel;
+    answer_ = action_button("drill_answer", tr("Answer"), tr("Takes what stands here (Enter)"));
+    connect(answer_, &QPushButton::clicked, this, &DrillView::commit);
+    connect(typed_, &QLineEdit::returnPressed, this, &DrillView::commit);
+    connect(typed_, &QLineEdit::textEdited, this, [this](const QString& text) {
+        bool number = false;
+        const double value = step_from_words(text, &number);
+        if (number && text_of(session_.kind()).answer == AnswerKind::step && value >= 1 &&
+            value <= 9) {
+            step_ = value;
+            emit step_changed();
+        }
+    });
+    line->addWidget(typed_);
+    line->addWidget(unit_);
+    line->addWidget(answer_);
+    line->addStretch(1);
+    last_ = hint_label();
+    last_->setObjectName(QStringLiteral("drill_last"));
+    last_->setMinimumHeight(scaled(34));
+    last_->setAlignment(Qt::AlignTop);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(scaled(14), scaled(10), scaled(14), scaled(6));
+    column->setSpacing(scaled(8));
+    column->addLayout(head);
+    column->addWidget(picture_, 1);
+    column->addWidget(choices_);
+    column->addWidget(typing_);
+    column->addWidget(last_);
+    connect(&session_, &PracticeSession::changed, this, &DrillView::refresh);
+    refresh();
+}
+
+void DrillView::take_focus() {
+    const AnswerKind answer = text_of(session_.kind()).answer;
+    if (answer == AnswerKind::step || answer == AnswerKind::amount)
+        typed_->setFocus();
+    else
+        setFocus();
+}
+
+void DrillView::set_step(double step) {
+    step_ = std::clamp(step, 1.0, 9.0);
+    typed_->setText(QString::number(step_, 'f', 1));
+    emit step_changed();
+}
+
+/// What was typed is the answer; what is no number stays there to be mended.
+void DrillView::commit() {
+    const DrillText& drill = text_of(session_.kind());
+    bool number = false;
+    const double value = step_from_words(typed_->text(), &number);
+    const double least = drill.answer == AnswerKind::step ? 1 : 0,
+                 most = drill.answer == AnswerKind::step ? 9 : drill.most;
+    if (!number || value < least || value > most) {
+        last_->setText(tr("Type a number from %1 to %2.").arg(least).arg(most));
+        return;
+    }
+    session_.answer({value, {}});
+}
+
+void DrillView::keyPressEvent(QKeyEvent* event) {
+    if (text_of(session_.kind()).answer == AnswerKind::choice && session_.question() &&
+        session_.question()->choices.size() == 2 &&
+        (event->key() == Qt::Key_Left || event->key() == Qt::Key_Right))
+        return session_.answer({event->key() == Qt::Key_Left ? 0.0 : 1.0, {}});
+    QWidget::keyPressEvent(event);
+}
+
+QString DrillView::last_words() const {
+    const auto& last = session_.last();
+    if (!last) return {};
+    const DrillQuestion& question = *last->question;
+    const DrillText& drill = text_of(question.kind);
+    QString said;
+    switch (drill.answer) {
+        case AnswerKind::step:
+            said = tr("You said %1, it was %2.")
+                       .arg(last->answer.value, 0, 'f', 1)
+                       .arg(question.truth, 0, 'f', 1);
+            break;
+        case AnswerKind::amount:
+            said = tr("You said %1 %3, it was %2 %3.")
+                       .arg(last->answer.value, 0, 'f', 0)
+                       .arg(question.truth, 0, 'f', 0)
+                       .arg(from_view(drill.unit));
+            break;
+        case AnswerKind::choice:
+        case AnswerKind::place: {
+            said = last->result.right ? tr("Right.") : tr("Not so.");
+            if (!last->result.right && drill.answer == AnswerKind::choice)
+                said = tr("Not so: it was %1.")
+                           .arg(QString::fromStdString(
+                               question.choices[static_cast<std::size_t>(question.truth)]));
+            break;
+        }
+    }
+    return said + QLatin1Char(' ') + QString::fromStdString(question.fact);
+}
+
+void DrillView::show_answers(const DrillText& drill) {
+    const bool typed = drill.answer == AnswerKind::step || drill.answer == AnswerKind::amount;
+    typing_->setVisible(typed);
+    choices_->setVisible(drill.answer == AnswerKind::choice);
+    unit_->setText(from_view(drill.unit));
+    const auto& question = session_.question();
+    for (std::size_t i = 0; i < buttons_.size(); ++i) {
+        const bool there = question && i < question->choices.size();
+        // While the next question is made the buttons stay where they are.
+        if (question) buttons_[i]->setVisible(there);
+        buttons_[i]->setEnabled(there);
+        if (there) buttons_[i]->setText(QString::fromStdString(question->choices[i]));
+    }
+    answer_->setEnabled(question != nullptr);
+}
+
+void DrillView::refresh() {
+    const DrillText& drill = text_of(session_.kind());
+    question_->setText(from_view(drill.question));
+    how_->setText(from_view(drill.how));
+    place_->setText(tr("%1 of %2 · %3 min")
+                        .arg(session_.answered() % PracticeSession::kRound + 1)
+                        .arg(PracticeSession::kRound)
+                        .arg(std::lround(session_.minutes())));
+    show_answers(drill);
+    if (session_.question() != shown_ && session_.question()) {
+        shown_ = session_.question();
+        picture_->show_question(shown_);
+        typed_->clear();
+        step_ = 5;
+        emit step_changed();
+    }
+    const QString words = last_words();
+    last_->setText(!session_.trouble().isEmpty() ? session_.trouble() : words);
+    set_accessible_text(*this, question_->text() + QLatin1Char(' ') + words);
+}
+
+}  // namespace underpaint

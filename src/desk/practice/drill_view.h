@@ -1,0 +1,72 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QImage>
+#include <QWidget>
+
+#include "desk/practice/practice_session.h"
+
+class QLabel;
+class QLineEdit;
+class QPushButton;
+
+namespace underpaint {
+
+/// The pictures of a question, at their own size or smaller. A click is a place of the picture.
+class QuestionPicture : public QWidget {
+    Q_OBJECT
+public:
+    explicit QuestionPicture(QWidget* parent = nullptr);
+    void show_question(std::shared_ptr<const DrillQuestion> question);
+    QSize minimumSizeHint() const override { return {200, 140}; }
+    /// Where the picture lies.
+    QRectF picture_rect() const;
+
+signals:
+    void placed(underpaint::Point at);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+
+private:
+    std::shared_ptr<const DrillQuestion> question_;
+    std::vector<QImage> images_;
+};
+
+/// A question with what it is answered with, and what the last answer came to.
+class DrillView : public QWidget {
+    Q_OBJECT
+public:
+    explicit DrillView(PracticeSession& session, QWidget* parent = nullptr);
+    /// The step that would be answered now.
+    double step() const { return step_; }
+    void set_step(double step);
+    void commit();
+    void take_focus();
+
+signals:
+    void step_changed();
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    void refresh();
+    void show_answers(const DrillText& drill);
+    QString last_words() const;
+
+    PracticeSession& session_;
+    double step_ = 5;
+    std::shared_ptr<const DrillQuestion> shown_;
+    QLabel *question_, *how_, *place_, *last_;
+    QuestionPicture* picture_;
+    QWidget* choices_;
+    std::vector<QPushButton*> buttons_;
+    QWidget* typing_;
+    QLabel* unit_;
+    QLineEdit* typed_;
+    QPushButton* answer_;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,53 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "desk/panes/bench.h"
+
+class QButtonGroup;
+
+namespace underpaint {
+
+class DrillView;
+class PracticeSession;
+class StudiesPanel;
+
+/// The bench of practice: drills whose answers the program knows, and studies. It needs no painting.
+class PracticeBench : public Bench {
+    Q_OBJECT
+public:
+    static constexpr KeyText kKeys[] = {{"0–9  Enter", "type a step or an amount, and answer"},
+                                        {"← →", "the left side, the right side"},
+                                        {"↑ ↓", "move the mark, on the ladder; Enter answers"}};
+    static constexpr BenchText kText{"practice", "Practice",
+                                     "Drills for values, warmth and edges; studies; a logbook",
+                                     "Practice", kKeys};
+
+    PracticeBench(const Desk& desk, int key);
+
+    bool suits(const Painting&) const override { return false; }
+    bool works_alone() const override { return true; }
+    QWidget& sheet() override { return *sheet_; }
+    QWidget* middle() override { return board_; }
+    Stage stage() const override { return Stage::colour; }
+    LadderFace ladder() const override;
+    void act_on_ladder(HandleAct act, std::size_t, double step) override;
+    FindingsMeter& findings() const override;
+    QString words_for(const Probe&, QPointF) const override { return {}; }
+    void enter() override;
+    bool finished() const override;
+    bool show_page(const QString& id) override;
+    bool look(Looking) override { return true; }
+
+private:
+    QWidget* make_board();
+    QWidget* make_sheet();
+
+    Desk desk_;
+    PracticeSession* session_;
+    DrillView* drill_;
+    StudiesPanel* studies_;
+    QButtonGroup* kinds_;
+    QWidget *board_, *sheet_;
+};
+
+}  // namespace underpaint

@@ -1,0 +1,167 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desk/practice/practice_session.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "desk/kit/words.h"
+
+namespace underpaint {
+namespace {
+
+constexpr double kLongest = 120;  // seconds: somebody who went away took no longer
+constexpr std::size_t kRemembered = 400;
+constexpr auto kMonth = std::chrono::days(30);
+
+std::chrono::sys_seconds now() {
+    return std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now());
+}
+
+}  // namespace
+
+PracticeSession::PracticeSession(std::filesystem::path logbook, std::uint64_t seed,
+                                 std::function<double()> surround, QObject* parent)
+    : QObject(parent),
+      file_(std::move(logbook)),
+      seed_(seed),
+      surround_(std::move(surround)),
+      asking_(this, Urgency::figures, "a question") {
+    connect(&asking_, &LatestJob::ended, this, &PracticeSession::changed);
+}
+
+void PracticeSession::begin() {
+    if (!std::exchange(begun_, true)) {
+        auto opened = Logbook::open(file_);
+        if (opened) {
+            logbook_.emplace(std::move(*opened));
+            for (const std::string& notice : logbook_->notices())
+                trouble_ = QString::fromStdString(notice);
+        } else {
+            trouble_ = QString::fromStdString(opened.error().message()) +
+                       tr(" You can practise; answers are not kept.");
+        }
+        sitting_.start();
+        for (const DrillText& drill : kDrills) look_up(drill.kind);
+        look_up(kind_);
+    }
+    if (!question_ && !asking_.running()) ask_next();
+    emit changed();
+}
+
+/// What the logbook has of a kind.
+void PracticeSession::look_up(DrillKind kind) {
+    DrillStanding& standing = standings_[static_cast<std::size_t>(kind)];
+    if (!logbook_) return;
+    const auto answers = logbook_->answers(kind, kRemembered);
+    const auto counts = logbook_->counts();
+    if (!answers || !counts) return;
+    standing = {};
+    standing.count = (*counts)[static_cast<std::size_t>(kind)];
+    const auto figures = [](std::span<const LoggedAnswer> some) {
+        double error = 0, right = 0;
+        for (const LoggedAnswer& each : some)
+            error += std::abs(each.error), right += each.right;
+        const auto count = static_cast<double>(std::max<std::size_t>(1, some.size()));
+        return std::pair(error / count, right / count);
+    };
+    const std::span all(*answers);
+    std::tie(standing.error, standing.right) =
+        figures(all.last(std::min(kRecent, all.size())));
+    std::vector<LoggedAnswer> before;
+    for (const LoggedAnswer& each : all)
+        if (each.when <= now() - kMonth) before.push_back(each);
+    if (!before.empty())
+        std::tie(standing.error_before.emplace(), standing.right_before.emplace()) =
+            figures(std::span(before).last(std::min(kRecent, before.size())));
+    std::vector<Naming> namings;
+    std::vector<Trial> trials;
+    for (const LoggedAnswer& each : all) {
+        namings.push_back({each.cell, each.error});
+        trials.push_back({each.level, each.right});
+    }
+    if (text_of(kind).answer == AnswerKind::choice)
+        standing.threshold = threshold_of(trials, 0.5);
+    if (kind != kind_) return;
+    namings_ = std::move(namings), trials_ = std::move(trials);
+    weeks_ = logbook_->weeks(kind).value_or(std::vector<Logbook::Stretch>{});
+}
+
+void PracticeSession::choose(DrillKind kind) {
+    if (kind == kind_) return;
+    kind_ = kind;
+    last_.reset();
+    answered_ = 0;
+    namings_.clear(), trials_.clear(), weeks_.clear();
+    look_up(kind_);
+    ask_next();
+    emit changed();
+}
+
+void PracticeSession::ask_next() {
+    question_.reset();
+    std::mt19937_64 random(++seed_);
+    DrillRequest request;
+    request.seed = seed_;
+    request.surround = surround_();
+    const bool names = text_of(kind_).unit == "step";
+    request.cell = next_cell(names ? std::span<const Naming>(namings_) : std::span<const Naming>(),
+                             kind_ != DrillKind::shadows, random);
+    request.level = next_level(text_of(kind_).levels, trials_);
+    asking_.start([this, kind = kind_, request](const std::stop_token&, const Deliver& deliver) {
+        auto question = std::make_shared<const DrillQuestion>(ask(kind, request));
+        deliver([this, question] {
+            question_ = question;
+            asked_at_.start();
+            emit changed();
+        });
+    });
+}
+
+void PracticeSession::answer(const DrillAnswer& answer) {
+    // A second click, while the next question is made, answers nothing.
+    if (!question_) return;
+    const DrillResult result = judge(*question_, answer);
+    LoggedAnswer logged;
+    logged.when = now();
+    logged.kind = kind_;
+    logged.seed = question_->seed;
+    logged.cell = question_->cell;
+    logged.level = question_->level;
+    logged.truth = question_->truth;
+    logged.said = answer.value;
+    logged.error = result.error;
+    logged.right = result.right;
+    logged.seconds =
+        std::min(kLongest, static_cast<double>(asked_at_.elapsed()) / 1000);
+    last_ = Answered{question_, answer, result};
+    ++answered_;
+    if (logbook_) {
+        if (const auto added = logbook_->add(logged); !added)
+            trouble_ = QString::fromStdString(added.error().message());
+        look_up(kind_);
+    }
+    if (!logbook_) {
+        namings_.push_back({logged.cell, logged.error});
+        trials_.push_back({logged.level, logged.right});
+    }
+    ask_next();
+    emit changed();
+}
+
+QString PracticeSession::weakest() const {
+    if (text_of(kind_).unit != "step" || namings_.size() < 8) return {};
+    const auto cell = weakest_cell(namings_);
+    if (!cell) return {};
+    double sum = 0;
+    int count = 0;
+    for (const Naming& naming : namings_)
+        if (naming.cell == *cell) sum += naming.error, ++count;
+    const double bias = sum / std::max(1, count);
+    return tr("%1 about step %2, %3 too %4")
+        .arg(from_view(hue_name(cell->hue)))
+        .arg(cell->step)
+        .arg(std::abs(bias), 0, 'f', 1)
+        .arg(bias > 0 ? tr("light") : tr("dark"));
+}
+
+}  // namespace underpaint

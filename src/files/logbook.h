@@ -1,0 +1,108 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <chrono>
+#include <filesystem>
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "practice/drill.h"
+#include "practice/study.h"
+#include "terms/result.h"
+
+namespace underpaint {
+
+/// An answer to a drill, as it is kept.
+struct LoggedAnswer {
+    std::int64_t id = 0;  ///< given by the logbook
+    std::chrono::sys_seconds when{};
+    DrillKind kind = DrillKind::step_alone;
+    std::uint64_t seed = 0;  ///< of the question
+    DrillCell cell;
+    double level = 0;    ///< of choices
+    double truth = 0, said = 0, error = 0;
+    bool right = false;
+    double seconds = 0;  ///< that it took
+    friend bool operator==(const LoggedAnswer&, const LoggedAnswer&) = default;
+};
+
+/// A study that was held against its reference.
+struct LoggedStudy {
+    std::int64_t id = 0;
+    std::chrono::sys_seconds when{};
+    StudyKind kind = StudyKind::two;
+    std::string name;     ///< of its file, UTF-8
+    double minutes = 0;   ///< that it took, as the painter says; 0: not said
+    double figure = 0;    ///< agreement, or the drift's 95th percentile
+    double second = 0;    ///< what crept in, or mean CIEDE2000
+    friend bool operator==(const LoggedStudy&, const LoggedStudy&) = default;
+};
+
+/// What somebody set out to do: so many studies of a kind.
+struct StudyGoal {
+    StudyKind kind = StudyKind::two;
+    int count = 0;
+    friend bool operator==(const StudyGoal&, const StudyGoal&) = default;
+};
+
+/// Answers, studies and goals, in a SQLite database of their own. Each answer is on the disk before
+/// the next is asked; two windows may write at once. Not to be used by two threads at once.
+class Logbook {
+public:
+    /// Opens or makes it. One that is damaged is put aside under its name and ".damaged" with the
+    /// time, and what can be read of it is taken over; `notices` says so. One of a later version of
+    /// the program is trouble, and is left as it is.
+    [[nodiscard]] static Result<Logbook> open(const std::filesystem::path& file);
+    /// In the folder of a person's records.
+    static std::filesystem::path usual_file();
+
+    ~Logbook();
+    Logbook(Logbook&& other) noexcept;
+    Logbook& operator=(Logbook&& other) noexcept;
+
+    const std::vector<std::string>& notices() const { return notices_; }
+
+    [[nodiscard]] Result<std::int64_t> add(const LoggedAnswer& answer);
+    [[nodiscard]] Result<std::int64_t> add(const LoggedStudy& study);
+    /// Zero takes it away.
+    [[nodiscard]] Done set_goal(const StudyGoal& goal);
+
+    /// In the order in which they were given. \param last only so many, the newest
+    [[nodiscard]] Result<std::vector<LoggedAnswer>> answers(
+        std::optional<DrillKind> kind = {}, std::optional<std::size_t> last = {}) const;
+    [[nodiscard]] Result<std::vector<LoggedStudy>> studies() const;
+    [[nodiscard]] Result<std::vector<StudyGoal>> goals() const;
+
+    /// Mean error or share of right answers in a stretch of days, with what is needed to draw it.
+    struct Stretch {
+        std::chrono::sys_days begins{};
+        std::size_t count = 0;
+        double error = 0, low = 0, high = 0;  ///< mean size of errors, and its quartiles
+        double right = 0;                     ///< share 0..1
+        double minutes = 0;
+    };
+    /// Week by week (from Monday on), the oldest first; weeks without an answer are left out.
+    [[nodiscard]] Result<std::vector<Stretch>> weeks(DrillKind kind) const;
+    /// How many answers each kind has.
+    [[nodiscard]] Result<std::vector<std::size_t>> counts() const;
+
+    [[nodiscard]] Done remove_answer(std::int64_t id);
+    /// All answers and studies of a day, in UTC.
+    [[nodiscard]] Done remove_day(std::chrono::sys_days day);
+    [[nodiscard]] Done remove_all();
+
+    /// All answers and studies as comma-separated values (RFC 4180).
+    [[nodiscard]] Result<std::string> write_csv() const;
+    /// Adds what such a text has; lines that are there already are left out. How many were added.
+    [[nodiscard]] Result<std::size_t> read_csv(const std::string& file, std::string_view text);
+
+private:
+    struct Database;
+    explicit Logbook(std::unique_ptr<Database> database);
+    std::unique_ptr<Database> database_;
+    std::vector<std::string> notices_;
+};
+
+}  // namespace underpaint
