@@ -39,9 +39,8 @@ Json to_json(const StudyFigures& figures) {
         json["shapes"] = figures.shapes;
         json["reference_shapes"] = figures.reference_shapes;
     } else {
-        json["drift"] = {{"mean", figures.drift_mean},
-                         {"p95", figures.drift_p95},
-                         {"changed", figures.changed}};
+        json["drift"] = {
+            {"mean", figures.drift_mean}, {"p95", figures.drift_p95}, {"changed", figures.changed}};
         if (figures.kind == StudyKind::limited) json["colour_off"] = figures.colour_off;
         if (figures.beyond) json["beyond"] = *figures.beyond;
     }
@@ -87,10 +86,9 @@ int run(const LogbookRequest& request) {
         for (const LoggedAnswer& each : *answers)
             namings.push_back({each.cell, each.error}), right += each.right;
         if (drill.unit.empty())
-            std::cout << fmt::format("{}: {} answers, {:.0f}% right\n", drill.label,
-                                     answers->size(),
-                                     100.0 * static_cast<double>(right) /
-                                         static_cast<double>(answers->size()));
+            std::cout << fmt::format(
+                "{}: {} answers, {:.0f}% right\n", drill.label, answers->size(),
+                100.0 * static_cast<double>(right) / static_cast<double>(answers->size()));
         else
             std::cout << fmt::format("{}: {} answers, off by {:.2f} {}\n", drill.label,
                                      answers->size(), figures_of(namings).error, drill.unit);

@@ -58,7 +58,8 @@ struct Logbook::Database {
     ~Database() { sqlite3_close(connection); }
 
     Trouble fault(int code) const {
-        const char* what = connection != nullptr ? sqlite3_errmsg(connection) : sqlite3_errstr(code);
+        const char* what =
+            connection != nullptr ? sqlite3_errmsg(connection) : sqlite3_errstr(code);
         const bool full = (code & 0xFF) == SQLITE_FULL;
         return {file.string(), full ? "the disk is full; the answer was not kept."
                                     : fmt::format("the logbook can't be used: {}.", what)};
@@ -90,8 +91,7 @@ class Statement {
 public:
     template <class Database, class... Values>
     Statement(const Database& database, const char* text, const Values&... values) {
-        const int code =
-            sqlite3_prepare_v2(database.connection, text, -1, &statement_, nullptr);
+        const int code = sqlite3_prepare_v2(database.connection, text, -1, &statement_, nullptr);
         if (code != SQLITE_OK) throw database.fault(code);
         int at = 0;
         (bind(++at, values), ...);
@@ -111,8 +111,7 @@ public:
     double number(int column) const { return sqlite3_column_double(statement_, column); }
     std::string text(int column) const {
         const auto* bytes = sqlite3_column_text(statement_, column);
-        return bytes == nullptr ? std::string()
-                                : std::string(reinterpret_cast<const char*>(bytes));
+        return bytes == nullptr ? std::string() : std::string(reinterpret_cast<const char*>(bytes));
     }
 
 private:
@@ -149,7 +148,7 @@ std::optional<LoggedAnswer> answer_from(const Statement& row) {
 std::optional<LoggedStudy> study_from(const Statement& row) {
     const auto kind = study_kind_from_id(row.text(2));
     if (!kind) return std::nullopt;
-    return LoggedStudy{row.whole(0), moment_of(row.whole(1)), *kind,         row.text(3),
+    return LoggedStudy{row.whole(0),  moment_of(row.whole(1)), *kind,        row.text(3),
                        row.number(4), row.number(5),           row.number(6)};
 }
 
@@ -173,9 +172,8 @@ void insert(const Database& database, const LoggedAnswer& a) {
     Statement(database,
               "insert into answers (at, kind, seed, hue, step, level, truth, said, error, "
               "is_right, seconds) values (?,?,?,?,?,?,?,?,?,?,?)",
-              seconds_of(a.when), text_of(a.kind).id, static_cast<std::int64_t>(a.seed),
-              a.cell.hue, a.cell.step, a.level, a.truth, a.said, a.error,
-              static_cast<int>(a.right), a.seconds)
+              seconds_of(a.when), text_of(a.kind).id, static_cast<std::int64_t>(a.seed), a.cell.hue,
+              a.cell.step, a.level, a.truth, a.said, a.error, static_cast<int>(a.right), a.seconds)
         .next(database);
 }
 template <class Database>
@@ -214,9 +212,10 @@ Result<Logbook> Logbook::open(const fs::path& file) {
             code = sqlite3_extended_errcode(database->connection);
             return code == SQLITE_OK ? SQLITE_CORRUPT : code;
         }
-        if (version > kVersion) throw Trouble{file.string(),
-                                              "this logbook was kept by a newer version of the "
-                                              "program, and is left as it is."};
+        if (version > kVersion)
+            throw Trouble{file.string(),
+                          "this logbook was kept by a newer version of the "
+                          "program, and is left as it is."};
         database->run("pragma journal_mode = wal; pragma synchronous = full;");
         // Two windows may get here at once: one makes the tables, the other finds them.
         database->run("begin immediate");
@@ -320,8 +319,9 @@ Result<std::vector<LoggedAnswer>> Logbook::answers(std::optional<DrillKind> kind
 
 Result<std::vector<LoggedStudy>> Logbook::studies() const {
     return guarded([&] {
-        Statement rows(*database_,
-                       "select id, at, kind, name, minutes, figure, second from studies order by id");
+        Statement rows(
+            *database_,
+            "select id, at, kind, name, minutes, figure, second from studies order by id");
         std::vector<LoggedStudy> studies;
         while (rows.next(*database_))
             if (auto study = study_from(rows)) studies.push_back(*study);
@@ -342,9 +342,10 @@ Result<std::vector<StudyGoal>> Logbook::goals() const {
 
 Result<std::vector<Logbook::Stretch>> Logbook::weeks(DrillKind kind) const {
     return guarded([&] {
-        Statement rows(*database_,
-                       "select at, error, is_right, seconds from answers where kind = ? order by at",
-                       text_of(kind).id);
+        Statement rows(
+            *database_,
+            "select at, error, is_right, seconds from answers where kind = ? order by at",
+            text_of(kind).id);
         std::vector<Stretch> weeks;
         std::vector<double> sizes;
         const auto close = [&] {
@@ -389,9 +390,8 @@ Result<std::vector<std::size_t>> Logbook::counts() const {
 }
 
 Done Logbook::remove_answer(std::int64_t id) {
-    return guarded([&] {
-        Statement(*database_, "delete from answers where id = ?", id).next(*database_);
-    });
+    return guarded(
+        [&] { Statement(*database_, "delete from answers where id = ?", id).next(*database_); });
 }
 
 Done Logbook::remove_day(sys_days day) {
@@ -407,8 +407,9 @@ Done Logbook::remove_day(sys_days day) {
 }
 
 Done Logbook::remove_all() {
-    return guarded(
-        [&] { database_->run("begin immediate; delete from answers; delete from studies; commit"); });
+    return guarded([&] {
+        database_->run("begin immediate; delete from answers; delete from studies; commit");
+    });
 }
 
 Result<std::string> Logbook::write_csv() const {
@@ -454,13 +455,21 @@ Result<std::size_t> Logbook::read_csv(const std::string& file, std::string_view 
                                 "select 1 from answers where at = ? and kind = ? and seed = ?",
                                 whole(row[1]), text_of(*kind).id, static_cast<std::int64_t>(seed));
                 if (known.next(*database_)) continue;
-                insert(*database_,
-                       LoggedAnswer{0, moment_of(whole(row[1])), *kind, seed,
-                                    {static_cast<int>(std::clamp<std::int64_t>(
-                                         whole(row[4]), DrillCell::kNeutral, DrillCell::kHues - 1)),
-                                     static_cast<int>(std::clamp<std::int64_t>(whole(row[5]), 1, 9))},
-                                    number(row[6]), number(row[7]), number(row[8]), number(row[9]),
-                                    whole(row[10]) != 0, std::max(0.0, number(row[11]))});
+                insert(
+                    *database_,
+                    LoggedAnswer{0,
+                                 moment_of(whole(row[1])),
+                                 *kind,
+                                 seed,
+                                 {static_cast<int>(std::clamp<std::int64_t>(
+                                      whole(row[4]), DrillCell::kNeutral, DrillCell::kHues - 1)),
+                                  static_cast<int>(std::clamp<std::int64_t>(whole(row[5]), 1, 9))},
+                                 number(row[6]),
+                                 number(row[7]),
+                                 number(row[8]),
+                                 number(row[9]),
+                                 whole(row[10]) != 0,
+                                 std::max(0.0, number(row[11]))});
                 ++added;
             } else if (const auto study = study_kind_from_id(row[2]); row[0] == "study" && study) {
                 Statement known(*database_,

@@ -21,7 +21,7 @@ struct LoggedAnswer {
     DrillKind kind = DrillKind::step_alone;
     std::uint64_t seed = 0;  ///< of the question
     DrillCell cell;
-    double level = 0;    ///< of choices
+    double level = 0;  ///< of choices
     double truth = 0, said = 0, error = 0;
     bool right = false;
     double seconds = 0;  ///< that it took
@@ -33,10 +33,10 @@ struct LoggedStudy {
     std::int64_t id = 0;
     std::chrono::sys_seconds when{};
     StudyKind kind = StudyKind::two;
-    std::string name;     ///< of its file, UTF-8
-    double minutes = 0;   ///< that it took, as the painter says; 0: not said
-    double figure = 0;    ///< agreement, or the drift's 95th percentile
-    double second = 0;    ///< what crept in, or mean CIEDE2000
+    std::string name;    ///< of its file, UTF-8
+    double minutes = 0;  ///< that it took, as the painter says; 0: not said
+    double figure = 0;   ///< agreement, or the drift's 95th percentile
+    double second = 0;   ///< what crept in, or mean CIEDE2000
     friend bool operator==(const LoggedStudy&, const LoggedStudy&) = default;
 };
 

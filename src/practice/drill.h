@@ -44,6 +44,7 @@ struct DrillText {
     DrillKind kind;
     std::string_view id;     ///< in the logbook and in object names
     std::string_view label;  ///< on screen
+    std::string_view tab;    ///< the same where there is little room
     std::string_view question, how;
     AnswerKind answer;
     std::string_view unit = {};  ///< of errors: "step"; empty: right or wrong counts
@@ -52,13 +53,16 @@ struct DrillText {
     std::string_view level_unit = {};
 };
 inline constexpr std::array kDrills{
-    DrillText{DrillKind::step_alone, "step", "Name the step", "Which step is the disc?",
-              "answer on the ladder, or type it", AnswerKind::step, "step"},
-    DrillText{DrillKind::step_in_colour, "step-in-colour", "In colour", "Which step is the disc?",
-              "answer on the ladder, or type it", AnswerKind::step, "step"},
+    DrillText{DrillKind::step_alone, "step", "Name the step", "Name the step",
+              "Which step is the disc?", "answer on the ladder, or type it", AnswerKind::step,
+              "step"},
+    DrillText{DrillKind::step_in_colour, "step-in-colour", "In colour", "In colour",
+              "Which step is the disc?", "answer on the ladder, or type it", AnswerKind::step,
+              "step"},
     DrillText{DrillKind::lighter,
               "lighter",
               "Lighter or darker",
+              "Lighter",
               "Which side is lighter?",
               "← or →",
               AnswerKind::choice,
@@ -68,6 +72,7 @@ inline constexpr std::array kDrills{
               "step"},
     DrillText{DrillKind::warmer,
               "warmer",
+              "Warmer",
               "Warmer",
               "Which side is warmer?",
               "← or →",
@@ -79,6 +84,7 @@ inline constexpr std::array kDrills{
     DrillText{DrillKind::which_pass,
               "pass",
               "Which pass",
+              "Which pass",
               "Which pass moved the values?",
               "1 to 5, or click it",
               AnswerKind::choice,
@@ -89,6 +95,7 @@ inline constexpr std::array kDrills{
     DrillText{DrillKind::leads,
               "leads",
               "Where it leads",
+              "Leads",
               "Where is the strongest contrast?",
               "click the place",
               AnswerKind::place,
@@ -96,10 +103,11 @@ inline constexpr std::array kDrills{
               0,
               {0.03, 1, 0.5},
               "lead"},
-    DrillText{DrillKind::edge, "edge", "How hard an edge", "How wide is the edge?",
+    DrillText{DrillKind::edge, "edge", "How hard an edge", "Edge", "How wide is the edge?",
               "in pixels: 0 is a cut", AnswerKind::amount, "px", 24},
     DrillText{DrillKind::shadows,
               "shadows",
+              "Shadows",
               "Shadows",
               "What darkened the shadow?",
               "black, or colour",
@@ -108,12 +116,13 @@ inline constexpr std::array kDrills{
               0,
               {2, 70, 40},
               "degrees"},
-    DrillText{DrillKind::reach, "reach", "How far it reaches",
+    DrillText{DrillKind::reach, "reach", "How far it reaches", "Reach",
               "How much of the picture has the strongest colour?", "in percent", AnswerKind::amount,
               "%", 60},
     DrillText{DrillKind::intent,
               "intent",
               "Keep, deepen, lift",
+              "Intent",
               "What did the pass do to values?",
               "from left to right",
               AnswerKind::choice,

@@ -58,7 +58,8 @@ TEST_F(PracticeDesk, AStepIsTypedAndKeptWithoutAPainting) {
     ASSERT_EQ(kept().size(), 1U);
     EXPECT_NEAR(kept().front().said, 4.5, 1e-9);
     EXPECT_NEAR(kept().front().error, 4.5 - truth, 1e-9);
-    EXPECT_TRUE(last().contains(QString("it was %1").arg(truth, 0, 'f', 1))) << last().toStdString();
+    EXPECT_TRUE(last().contains(QString("it was %1").arg(truth, 0, 'f', 1)))
+        << last().toStdString();
     EXPECT_EQ(find<DrillsTable>("drills")->item(0, 3)->text(), "1");
     EXPECT_TRUE(find<ErrorChart>("error_chart")->accessibleDescription().contains("week of"));
 }
@@ -152,8 +153,9 @@ TEST_F(PracticeDesk, AStudyIsBroughtInMeasuredAndCounted) {
         std::vector<float> row(120);
         for (int y = 0; y < 80; ++y) {
             for (int x = 0; x < 120; ++x)
-                row[static_cast<std::size_t>(x)] = static_cast<float>(
-                    x < 40 + y / 4 ? dark : light) + 0.02F * static_cast<float>(y % 7) / 7;
+                row[static_cast<std::size_t>(x)] =
+                    static_cast<float>(x < 40 + y / 4 ? dark : light) +
+                    0.02F * static_cast<float>(y % 7) / 7;
             picture.write_channel(0, 0, y, row);
         }
         return picture;

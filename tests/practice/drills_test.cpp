@@ -26,8 +26,8 @@ double step_of_pixel(Rgb c) {
 }
 Rgb pixel(const DrillQuestion& question, double x, double y) {
     const Size size = question.picture.area().size();
-    return question.picture.row(static_cast<int>(y * size.height))[static_cast<std::size_t>(
-        x * size.width)];
+    return question.picture.row(
+        static_cast<int>(y * size.height))[static_cast<std::size_t>(x * size.width)];
 }
 
 TEST(Drills, TheSameSeedAsksTheSameAndAnotherAsksSomethingElse) {
@@ -49,8 +49,10 @@ TEST(Drills, WhatIsShownIsWithinSrgbAndOnItsLevels) {
     for (const DrillText& drill : kDrills)
         for (std::uint64_t seed = 0; seed < 6; ++seed) {
             const DrillQuestion question =
-                ask(drill.kind, {seed, {static_cast<int>(seed) - 1, 2 + static_cast<int>(seed)},
-                                 drill.levels.begin, 5});
+                ask(drill.kind, {seed,
+                                 {static_cast<int>(seed) - 1, 2 + static_cast<int>(seed)},
+                                 drill.levels.begin,
+                                 5});
             for (const float v : question.picture.all().r) {
                 ASSERT_GE(v, 0) << drill.id;
                 ASSERT_LE(v, 1) << drill.id;
@@ -63,8 +65,8 @@ TEST(Drills, TheStepIsThatOfTheDisc) {
     for (const DrillKind kind : {DrillKind::step_alone, DrillKind::step_in_colour})
         for (int hue = DrillCell::kNeutral; hue < DrillCell::kHues; ++hue)
             for (int step = DrillCell::kDarkest; step <= DrillCell::kLightest; ++step) {
-                const DrillQuestion question =
-                    ask(kind, {static_cast<std::uint64_t>(hue * 31 + step + 40), {hue, step}, 0, 5});
+                const DrillQuestion question = ask(
+                    kind, {static_cast<std::uint64_t>(hue * 31 + step + 40), {hue, step}, 0, 5});
                 EXPECT_NEAR(question.truth, step_of_pixel(pixel(question, 0.5, 0.5)), 0.01);
                 EXPECT_NEAR(question.truth, step, 0.62) << hue;
             }
@@ -73,9 +75,9 @@ TEST(Drills, TheStepIsThatOfTheDisc) {
 TEST(Drills, TheLighterSideIsLighter) {
     for (std::uint64_t seed = 0; seed < 60; ++seed) {
         const double level = 0.03 + 0.03 * static_cast<double>(seed);
-        const DrillQuestion question = ask(
-            DrillKind::lighter, {seed, {static_cast<int>(seed % 8), 3 + static_cast<int>(seed % 5)},
-                                 level, 5});
+        const DrillQuestion question =
+            ask(DrillKind::lighter,
+                {seed, {static_cast<int>(seed % 8), 3 + static_cast<int>(seed % 5)}, level, 5});
         const double left = step_of_pixel(pixel(question, 0.2, 0.5)),
                      right = step_of_pixel(pixel(question, 0.8, 0.5));
         EXPECT_EQ(question.truth, left >= right ? 0 : 1) << seed;
@@ -88,8 +90,9 @@ TEST(Drills, NoSideIsTheLikelierOne) {
     for (const DrillKind kind : {DrillKind::lighter, DrillKind::warmer, DrillKind::shadows}) {
         int left = 0;
         for (std::uint64_t seed = 0; seed < 200; ++seed)
-            left += ask(kind, {seed, {static_cast<int>(seed % 8), 5}, text_of(kind).levels.begin, 5})
-                        .truth == 0;
+            left +=
+                ask(kind, {seed, {static_cast<int>(seed % 8), 5}, text_of(kind).levels.begin, 5})
+                    .truth == 0;
         EXPECT_NEAR(left, 100, 35) << text_of(kind).id;
     }
 }

@@ -18,7 +18,8 @@ namespace {
 using std::chrono::sys_days;
 constexpr std::chrono::sys_seconds kBegin{sys_days(std::chrono::year(2026) / 3 / 2)};  // a Monday
 
-LoggedAnswer answer(std::int64_t hours, DrillKind kind = DrillKind::step_alone, double error = 0.5) {
+LoggedAnswer answer(std::int64_t hours, DrillKind kind = DrillKind::step_alone,
+                    double error = 0.5) {
     LoggedAnswer a;
     a.when = kBegin + std::chrono::hours(hours);
     a.kind = kind;
@@ -46,7 +47,8 @@ TEST_F(LogbookTest, WhatIsAddedIsThereWhenItIsOpenedAgain) {
         Logbook book = open();
         for (int i = 0; i < 5; ++i) ASSERT_TRUE(book.add(answer(i)));
         ASSERT_TRUE(book.add(answer(9, DrillKind::lighter)));
-        ASSERT_TRUE(book.add(LoggedStudy{0, kBegin, StudyKind::two, "Fog, \"at six\"", 28, 0.92, 0.03}));
+        ASSERT_TRUE(
+            book.add(LoggedStudy{0, kBegin, StudyKind::two, "Fog, \"at six\"", 28, 0.92, 0.03}));
         ASSERT_TRUE(book.set_goal({StudyKind::two, 15}));
         ASSERT_TRUE(book.set_goal({StudyKind::full, 5}));
         ASSERT_TRUE(book.set_goal({StudyKind::full, 0}));
@@ -91,7 +93,8 @@ TEST_F(LogbookTest, OneADayOrAllAreDeleted) {
     for (const int hours : {1, 2, 25, 49}) ASSERT_TRUE(book.add(answer(hours)));
     ASSERT_TRUE(book.remove_answer(book.answers()->front().id));
     EXPECT_EQ(book.answers()->size(), 3U);
-    ASSERT_TRUE(book.remove_day(std::chrono::floor<std::chrono::days>(kBegin) + std::chrono::days(1)));
+    ASSERT_TRUE(
+        book.remove_day(std::chrono::floor<std::chrono::days>(kBegin) + std::chrono::days(1)));
     EXPECT_EQ(book.answers()->size(), 2U);
     ASSERT_TRUE(book.remove_all());
     EXPECT_TRUE(book.answers()->empty());
@@ -111,7 +114,8 @@ TEST_F(LogbookTest, GoesOutAsCsvAndComesBackOnce) {
     for (const char* wrong : {"", "name,hex\r\nred,#ff0000\r\n", "\"", "what\r\n"})
         EXPECT_FALSE(other->read_csv("x.csv", wrong)) << wrong;
     // Lines that are cut, or hold nonsense, take nothing else along.
-    EXPECT_TRUE(other->read_csv("x.csv", csv.substr(0, csv.size() / 2) + "\r\nanswer,1e99,nothing,"));
+    EXPECT_TRUE(
+        other->read_csv("x.csv", csv.substr(0, csv.size() / 2) + "\r\nanswer,1e99,nothing,"));
     EXPECT_EQ(other->answers()->size(), 7U);
 }
 
@@ -194,7 +198,8 @@ TEST_F(LogbookTest, WhatIsNoLogbookIsPutAsideAndALaterOneIsLeft) {
     }
     // user_version stands at byte 60 of the header, most significant first.
     {
-        std::fstream file(folder_ / "later.sqlite", std::ios::in | std::ios::out | std::ios::binary);
+        std::fstream file(folder_ / "later.sqlite",
+                          std::ios::in | std::ios::out | std::ios::binary);
         file.seekp(60);
         file.write("\0\0\0\x63", 4);
     }

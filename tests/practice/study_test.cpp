@@ -34,8 +34,7 @@ bool light(double x, double y) {
 }
 Picture reference(Size size = {400, 300}) {
     return scene(size, [](double x, double y) {
-        return static_cast<float>((light(x, y) ? 0.75 : 0.25) + 0.08 * std::sin(6 * x) +
-                                  0.05 * y);
+        return static_cast<float>((light(x, y) ? 0.75 : 0.25) + 0.08 * std::sin(6 * x) + 0.05 * y);
     });
 }
 
@@ -50,8 +49,8 @@ TEST(Study, APerfectTwoValueStudyAgreesAtEverySizeAndWayItLies) {
         EXPECT_TRUE(figures->added.empty());
         EXPECT_EQ(figures->shapes, figures->reference_shapes);
     }
-    const auto turned_study = measure_study(turned(scene({400, 300}, perfect), Turn::left),
-                                            reference(), StudyKind::two);
+    const auto turned_study =
+        measure_study(turned(scene({400, 300}, perfect), Turn::left), reference(), StudyKind::two);
     ASSERT_TRUE(turned_study);
     EXPECT_GT(turned_study->agreement, 0.97) << "photographed lying";
 }
@@ -154,7 +153,9 @@ TEST(Study, PerspectiveIsTakenOut) {
             const double left = 60 - 30 * v, right = 340 + 20 * v;
             const double u = (x - left) / (right - left);
             const bool inside = u >= 0 && u < 1 && v >= 0 && v < 1;
-            row[static_cast<std::size_t>(x)] = !inside ? 0.5F : (u < 0.5) == (v < 0.5) ? 0.9F : 0.1F;
+            row[static_cast<std::size_t>(x)] = !inside                  ? 0.5F
+                                               : (u < 0.5) == (v < 0.5) ? 0.9F
+                                                                        : 0.1F;
         }
         photograph.write_channel(0, 0, y, row);
     }
@@ -177,8 +178,8 @@ TEST(Study, PerspectiveIsTakenOut) {
 }
 
 TEST(Study, OddPicturesEndNothing) {
-    const Picture white({50, 40}, Channels::grey, Depth::bits8, 1), dot({1, 1}, Channels::grey,
-                                                                        Depth::bits16, 0.3F);
+    const Picture white({50, 40}, Channels::grey, Depth::bits8, 1),
+        dot({1, 1}, Channels::grey, Depth::bits16, 0.3F);
     for (const StudyKindText& kind : kStudyKinds) {
         for (const Picture* study : {&white, &dot}) {
             const auto figures = measure_study(*study, reference({120, 90}), kind.kind);

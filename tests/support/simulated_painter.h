@@ -28,7 +28,11 @@ public:
             const bool right = uniform() < chance(question);
             const auto count = static_cast<int>(question.choices.size());
             const int truth = static_cast<int>(std::lround(question.truth));
-            answer.value = right ? truth : (truth + 1 + static_cast<int>(random_() % static_cast<unsigned>(count - 1))) % count;
+            answer.value =
+                right
+                    ? truth
+                    : (truth + 1 + static_cast<int>(random_() % static_cast<unsigned>(count - 1))) %
+                          count;
             return answer;
         }
         const double more = question.cell == habits_.weak ? habits_.weak_bias : 0;

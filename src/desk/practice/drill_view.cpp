@@ -55,8 +55,7 @@ void QuestionPicture::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.fillRect(rect(), greys().ground);
     if (images_.empty()) return;
-    if (images_.size() == 1)
-        return painter.drawImage(picture_rect().toRect(), images_.front());
+    if (images_.size() == 1) return painter.drawImage(picture_rect().toRect(), images_.front());
     // Several side by side, in as many rows as let them be largest.
     const auto count = static_cast<int>(images_.size());
     const int columns = count > 3 ? 3 : count, rows = (count + columns - 1) / columns;
@@ -112,8 +111,7 @@ DrillView::DrillView(PracticeSession& session, QWidget* parent)
     head->addWidget(place_);
     picture_ = new QuestionPicture;
     connect(picture_, &QuestionPicture::placed, this, [this](Point at) {
-        if (text_of(session_.kind()).answer == AnswerKind::place)
-            session_.answer({0, at});
+        if (text_of(session_.kind()).answer == AnswerKind::place) session_.answer({0, at});
     });
     choices_ = new QWidget;
     auto* row = new QHBoxLayout(choices_);
@@ -123,8 +121,9 @@ DrillView::DrillView(PracticeSession& session, QWidget* parent)
     for (std::size_t i = 0; i < kMostChoices; ++i) {
         auto* button = action_button(("drill_choice_" + std::to_string(i)).c_str(), {},
                                      tr("Answers the question"));
-        connect(button, &QPushButton::clicked, this,
-                [this, i] { session_.answer({static_cast<double>(i), {}}); });
+        connect(button, &QPushButton::clicked, this, [this, i] {
+            session_.answer({static_cast<double>(i), {}});
+        });
         buttons_.push_back(button);
         row->addWidget(button);
     }

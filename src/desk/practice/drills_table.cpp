@@ -33,7 +33,7 @@ DrillsTable::DrillsTable(PracticeSession& session, QWidget* parent)
     setAccessibleName(tr("Drills"));
     setHorizontalHeaderLabels({tr("Drills"), tr("error"), tr("a month ago"), tr("answers")});
     horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
-    for (const auto& [column, width] : {std::pair(1, 92), {2, 78}, {3, 62}})
+    for (const auto& [column, width] : {std::pair(1, 82), {2, 92}, {3, 62}})
         setColumnWidth(column, scaled(width));
     horizontalHeader()->setHighlightSections(false);
     horizontalHeaderItem(0)->setTextAlignment(Qt::AlignLeft | Qt::AlignVCenter);

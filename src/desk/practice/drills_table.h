@@ -7,8 +7,8 @@
 
 namespace underpaint {
 
-/// The drills, each with how well it goes, how it went a month ago, and how many answers it has. The
-/// chosen row is what is asked.
+/// The drills, each with how well it goes, how it went a month ago, and how many answers it has.
+/// The chosen row is what is asked.
 class DrillsTable : public QTableWidget {
     Q_OBJECT
 public:

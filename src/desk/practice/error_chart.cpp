@@ -37,7 +37,7 @@ ErrorChart::ErrorChart(const PracticeSession& session, QWidget* parent)
     setObjectName(QStringLiteral("error_chart"));
     set_accessible_role(*this, QAccessible::Chart);
     setAccessibleName(tr("Your error over the weeks"));
-    setFixedHeight(scaled(190));
+    setFixedHeight(scaled(200));
     connect(&session_, &PracticeSession::changed, this, [this] {
         say();
         update();
@@ -47,8 +47,9 @@ ErrorChart::ErrorChart(const PracticeSession& session, QWidget* parent)
 void ErrorChart::say() {
     QStringList weeks;
     for (const Logbook::Stretch& week : session_.weeks())
-        weeks << tr("week of %1: %2").arg(day_of(week.begins)).arg(
-            value_of(week, session_.kind()), 0, 'f', 2);
+        weeks << tr("week of %1: %2")
+                     .arg(day_of(week.begins))
+                     .arg(value_of(week, session_.kind()), 0, 'f', 2);
     set_accessible_text(*this, weeks.join(QStringLiteral("; ")));
 }
 
@@ -58,8 +59,9 @@ void ErrorChart::draw(QPainter& painter, const QRectF& place) const {
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setFont(body_font(true));
     painter.setPen(greys().strong);
-    const QString title = named(drill.kind) ? tr("Your error, in %1").arg(from_view(drill.unit))
-                                            : tr("Right answers, in percent");
+    const QString title = drill.unit == "step" ? tr("Your error, in steps")
+                          : named(drill.kind)  ? tr("Your error, in %1").arg(from_view(drill.unit))
+                                               : tr("Right answers, in percent");
     painter.drawText(place.topLeft() + QPointF(0, scaled(14)), title);
     const double after = painter.fontMetrics().horizontalAdvance(title) + scaled(18);
     painter.setFont(secondary_font());
@@ -67,7 +69,7 @@ void ErrorChart::draw(QPainter& painter, const QRectF& place) const {
     if (named(drill.kind))
         painter.drawText(place.topLeft() + QPointF(after, scaled(14)),
                          tr("half of the answers lie within the band"));
-    const QRectF plot = place.adjusted(scaled(30), scaled(34), -scaled(8), -scaled(34));
+    const QRectF plot = place.adjusted(scaled(30), scaled(34), -scaled(8), -scaled(44));
     if (weeks.empty()) {
         painter.drawText(plot, Qt::AlignCenter,
                          tr("Each week that you practise in becomes a point here."));
@@ -83,17 +85,18 @@ void ErrorChart::draw(QPainter& painter, const QRectF& place) const {
     // Weeks stand where they are in time.
     const double first = static_cast<double>(weeks.front().begins.time_since_epoch().count()),
                  span = std::max(
-                     1.0, static_cast<double>(weeks.back().begins.time_since_epoch().count()) -
-                              first);
+                     1.0,
+                     static_cast<double>(weeks.back().begins.time_since_epoch().count()) - first);
     const auto x_of = [&](const Logbook::Stretch& week) {
         if (weeks.size() == 1) return plot.center().x();
-        return plot.left() +
-               (static_cast<double>(week.begins.time_since_epoch().count()) - first) / span *
-                   plot.width();
+        return plot.left() + (static_cast<double>(week.begins.time_since_epoch().count()) - first) /
+                                 span * plot.width();
     };
     painter.setFont(figure_font());
-    for (int line = 0; line <= 3; ++line) {
-        const double value = most * line / 3;
+    // Half units where there is room for a line each.
+    const int lines = named(drill.kind) && most <= 2.5 ? qRound(most / 0.5) : 4;
+    for (int line = 0; line <= lines; ++line) {
+        const double value = most * line / lines;
         painter.setPen(QPen(greys().rule, 1));
         painter.drawLine(QPointF(plot.left(), y_of(value)), QPointF(plot.right(), y_of(value)));
         painter.setPen(greys().secondary);
@@ -142,9 +145,8 @@ void ErrorChart::paintEvent(QPaintEvent*) {
     const QString label = tr("Weakest now: ");
     painter.drawText(QPointF(scaled(14), y), label);
     painter.setPen(greys().text);
-    painter.drawText(
-        QPointF(scaled(14) + painter.fontMetrics().horizontalAdvance(label), y),
-        tr("%1. The next questions lean that way.").arg(weakest));
+    painter.drawText(QPointF(scaled(14) + painter.fontMetrics().horizontalAdvance(label), y),
+                     tr("%1. The next questions lean that way.").arg(weakest));
 }
 
 }  // namespace underpaint

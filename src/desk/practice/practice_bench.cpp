@@ -41,7 +41,7 @@ QWidget* PracticeBench::make_board() {
     kinds_ = new QButtonGroup(this);
     for (const DrillText& drill : kDrills) {
         auto* button = action_button(("drill_" + std::string(drill.id)).c_str(),
-                                     from_view(drill.label), from_view(drill.question));
+                                     from_view(drill.tab), from_view(drill.question));
         button->setProperty("role", "lens");
         button->setCheckable(true);
         button->setChecked(drill.kind == session_->kind());
@@ -78,7 +78,10 @@ QWidget* PracticeBench::make_sheet() {
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     auto* table = new DrillsTable(*session_);
-    column->addWidget(table);
+    auto* drills = new QVBoxLayout;
+    drills->setContentsMargins(scaled(10), 0, scaled(10), 0);
+    drills->addWidget(table);
+    column->addLayout(drills);
     column->addWidget(rule_line());
     studies_ = new StudiesPanel(desk_, *session_);
     column->addWidget(studies_);
@@ -106,8 +109,7 @@ LadderFace PracticeBench::ladder() const {
     if (standing.count == 0) return face;
     const DrillText& drill = text_of(kind);
     if (drill.unit.empty())
-        face.figures = {
-            {tr("Over your last forty"), tr("%1%").arg(qRound(100 * standing.right))}};
+        face.figures = {{tr("Over your last forty"), tr("%1%").arg(qRound(100 * standing.right))}};
     else
         face.figures = {{tr("Over your last forty"), QString::number(standing.error, 'f', 2)}};
     if (standing.threshold)

@@ -11,7 +11,8 @@ class DrillView;
 class PracticeSession;
 class StudiesPanel;
 
-/// The bench of practice: drills whose answers the program knows, and studies. It needs no painting.
+/// The bench of practice: drills whose answers the program knows, and studies. It needs no
+/// painting.
 class PracticeBench : public Bench {
     Q_OBJECT
 public:

@@ -59,14 +59,12 @@ void PracticeSession::look_up(DrillKind kind) {
     standing.count = (*counts)[static_cast<std::size_t>(kind)];
     const auto figures = [](std::span<const LoggedAnswer> some) {
         double error = 0, right = 0;
-        for (const LoggedAnswer& each : some)
-            error += std::abs(each.error), right += each.right;
+        for (const LoggedAnswer& each : some) error += std::abs(each.error), right += each.right;
         const auto count = static_cast<double>(std::max<std::size_t>(1, some.size()));
         return std::pair(error / count, right / count);
     };
     const std::span all(*answers);
-    std::tie(standing.error, standing.right) =
-        figures(all.last(std::min(kRecent, all.size())));
+    std::tie(standing.error, standing.right) = figures(all.last(std::min(kRecent, all.size())));
     std::vector<LoggedAnswer> before;
     for (const LoggedAnswer& each : all)
         if (each.when <= now() - kMonth) before.push_back(each);
@@ -79,8 +77,7 @@ void PracticeSession::look_up(DrillKind kind) {
         namings.push_back({each.cell, each.error});
         trials.push_back({each.level, each.right});
     }
-    if (text_of(kind).answer == AnswerKind::choice)
-        standing.threshold = threshold_of(trials, 0.5);
+    if (text_of(kind).answer == AnswerKind::choice) standing.threshold = threshold_of(trials, 0.5);
     if (kind != kind_) return;
     namings_ = std::move(namings), trials_ = std::move(trials);
     weeks_ = logbook_->weeks(kind).value_or(std::vector<Logbook::Stretch>{});
@@ -131,8 +128,7 @@ void PracticeSession::answer(const DrillAnswer& answer) {
     logged.said = answer.value;
     logged.error = result.error;
     logged.right = result.right;
-    logged.seconds =
-        std::min(kLongest, static_cast<double>(asked_at_.elapsed()) / 1000);
+    logged.seconds = std::min(kLongest, static_cast<double>(asked_at_.elapsed()) / 1000);
     last_ = Answered{question_, answer, result};
     ++answered_;
     if (logbook_) {

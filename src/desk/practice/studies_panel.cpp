@@ -43,7 +43,10 @@ QString figure_in_words(StudyKind kind, double figure) {
 }  // namespace
 
 StudiesPanel::StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* parent)
-    : QWidget(parent), desk_(desk), session_(session), measuring_(this, Urgency::figures, "a study") {
+    : QWidget(parent),
+      desk_(desk),
+      session_(session),
+      measuring_(this, Urgency::figures, "a study") {
     auto* head = new QHBoxLayout;
     head->addWidget(group_title(tr("Studies")));
     head->addStretch(1);
@@ -61,6 +64,7 @@ StudiesPanel::StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* 
         Row& made = rows_[static_cast<std::size_t>(row)];
         made.bar = new QProgressBar;
         made.bar->setTextVisible(false);
+        made.bar->setFixedHeight(scaled(6));
         made.bar->setAccessibleName(from_view(kind.label));
         made.goal = choice_button(("study_goal_" + id).c_str(), {},
                                   tr("How many of them you set out to do"));
@@ -74,7 +78,10 @@ StudiesPanel::StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* 
         grid->addWidget(made.figure, row, 3);
     }
     title_ = group_title(tr("Last study"));
-    auto* pictures = new QHBoxLayout;
+    shown_ = new QWidget;
+    shown_->hide();  // until there is one
+    auto* pictures = new QHBoxLayout(shown_);
+    pictures->setContentsMargins(0, 0, 0, 0);
     pictures->setSpacing(scaled(8));
     const QString names[] = {tr("yours"), tr("the reference"), tr("where they differ")};
     for (std::size_t i = 0; i < pictures_.size(); ++i) {
@@ -85,6 +92,7 @@ StudiesPanel::StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* 
         pictures_[i]->setAlignment(Qt::AlignCenter);
         auto* box = new QVBoxLayout;
         box->setSpacing(scaled(2));
+        box->setContentsMargins(0, 0, 0, 0);
         box->addWidget(pictures_[i]);
         auto* name = new QLabel(names[i]);
         name->setProperty("tone", "secondary");
@@ -101,12 +109,13 @@ StudiesPanel::StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* 
     column->addLayout(grid);
     column->addWidget(rule_line());
     column->addWidget(title_);
-    column->addLayout(pictures);
+    column->addWidget(shown_);
     column->addWidget(words_);
     connect(&session_, &PracticeSession::changed, this, &StudiesPanel::refresh);
-    words_->setText(tr("None yet. Paint something in two values from a photograph or a master, and "
-                       "bring both in: it is said how far the shapes agree, what greys crept in, "
-                       "and what is missing."));
+    words_->setText(
+        tr("None yet. Paint something in two values from a photograph or a master, and "
+           "bring both in: it is said how far the shapes agree, what greys crept in, "
+           "and what is missing."));
     refresh();
 }
 
@@ -156,8 +165,9 @@ void StudiesPanel::measure(StudyKind kind, const std::filesystem::path& study,
         auto figures =
             measure_study(std::move(mine->picture), theirs->picture, kind, options, stop);
         if (!figures) return;
-        deliver([this, figures = std::move(*figures),
-                 name = shown(study.stem().string())] { take(figures, name); });
+        deliver([this, figures = std::move(*figures), name = shown(study.stem().string())] {
+            take(figures, name);
+        });
     });
 }
 
@@ -166,9 +176,10 @@ void StudiesPanel::take(const StudyFigures& figures, const QString& name) {
     const Picture* shown_pictures[] = {&figures.study, &figures.reference, &figures.differ};
     for (std::size_t i = 0; i < pictures_.size(); ++i) {
         const QImage image = image_of(shrunk(*shown_pictures[i], scaled(kPictureWide) * 2));
-        pictures_[i]->setPixmap(QPixmap::fromImage(image.scaled(
-            pictures_[i]->size(), Qt::KeepAspectRatio, Qt::SmoothTransformation)));
+        pictures_[i]->setPixmap(QPixmap::fromImage(
+            image.scaled(pictures_[i]->size(), Qt::KeepAspectRatio, Qt::SmoothTransformation)));
     }
+    shown_->show();
     words_->setText(QString::fromStdString(in_words(figures)));
     // One that shows something else is no study of it.
     if (!figures.surely) return;

@@ -39,6 +39,7 @@ private:
         QLabel* figure;
     };
     std::array<Row, kStudyKinds.size()> rows_{};
+    QWidget* shown_;
     QLabel *title_, *words_;
     std::array<QLabel*, 3> pictures_{};
 };

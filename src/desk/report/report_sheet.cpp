@@ -153,15 +153,13 @@ QWidget* ReportSheet::about_row() {
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(scaled(4));
     about_ = hint_label();
+    about_->setMinimumHeight(scaled(28));
     row->addWidget(about_, 1);
     keep_ = action_button("keep_preset", tr("Keep so"),
                           tr("These sections, their order and the sheet, from now on"));
     first_ = action_button("first_preset", tr("As at first"),
                            tr("Sections, order and sheet as the program has them"));
-    for (QPushButton* button : {keep_, first_}) {
-        keep_place(*button);
-        row->addWidget(button);
-    }
+    for (QPushButton* button : {keep_, first_}) row->addWidget(button);
     connect(keep_, &QPushButton::clicked, &edits_, &ReportEdits::keep);
     connect(first_, &QPushButton::clicked, &edits_, &ReportEdits::back_to_first);
     return box;
