@@ -321,7 +321,9 @@ TEST_F(CalmDesk, NoButtonAndNoWordIsCutInASmallWindow) {
     const std::pair<const char*, std::vector<const char*>> benches[] = {
         {"brief", {""}},
         {"values", {"shapes", "plan", "passes", "seals"}},
-        {"passes", {"pass", "also", "temperature", "ramps", "balance", "stages"}}};
+        {"passes", {"pass", "also", "temperature", "ramps", "balance", "stages"}},
+        {"report", {"pages", "contact"}},
+        {"practice", {"step", "lighter"}}};
     int seen = 0;
     for (const auto& [bench, pages] : benches) {
         window_->show_bench(bench);

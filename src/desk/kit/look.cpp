@@ -61,6 +61,7 @@ QPushButton[role="main"]:disabled { background: @chosen; color: @secondary; bord
 QPushButton[role="tab"], QPushButton[role="lens"] { border: none; border-radius: 0; color: @secondary;
   padding: 0 #11#px; }
 QPushButton[role="tab"] { border-top: #3#px solid transparent; padding-bottom: #3#px; }
+QPushButton[role="tab"][narrow="true"] { padding: 0 #3#px; padding-bottom: #3#px; }
 QPushButton[role="tab"]:hover, QPushButton[role="lens"]:hover { color: @strong; }
 QPushButton[role="tab"]:focus, QPushButton[role="lens"]:focus { color: @strong;
   text-decoration: underline; }

@@ -6,6 +6,7 @@
 #include <QMenu>
 #include <QPushButton>
 #include <QSettings>
+#include <QStyle>
 
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
@@ -84,6 +85,18 @@ void TopBar::refresh_step() {
     }
     rest_->setVisible(time_.rest_due());
     rest_->setText(tr("%1 min at a stretch").arg(time_.at_a_stretch().count()));
+}
+
+/// In a narrow window the tabs stand closer, so that no word is cut.
+void TopBar::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    const bool narrow = width() < scaled(1180);
+    for (const auto& [bench, tab] : tabs_) {
+        if (tab->property("narrow").toBool() == narrow) continue;
+        tab->setProperty("narrow", narrow);
+        tab->style()->unpolish(tab);
+        tab->style()->polish(tab);
+    }
 }
 
 void TopBar::add_benches(const std::vector<Bench*>& benches) {

@@ -33,6 +33,9 @@ signals:
     /// With another step of the route, which is taken in hand.
     void step_wanted(const QString& id);
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
     void refresh();
     void refresh_step();

@@ -99,7 +99,7 @@ DrillView::DrillView(PracticeSession& session, QWidget* parent)
     QFont large = body_font();
     large.setPixelSize(scaled(15));
     question_->setFont(large);
-    how_ = new QLabel;
+    how_ = new ElidedLabel;
     how_->setProperty("tone", "secondary");
     place_ = new QLabel;
     place_->setObjectName(QStringLiteral("drill_place"));
@@ -258,7 +258,7 @@ void DrillView::show_answers(const DrillText& drill) {
 void DrillView::refresh() {
     const DrillText& drill = text_of(session_.kind());
     question_->setText(from_view(drill.question));
-    how_->setText(from_view(drill.how));
+    how_->say(from_view(drill.how));
     place_->setText(tr("%1 of %2 · %3 min")
                         .arg(session_.answered() % PracticeSession::kRound + 1)
                         .arg(PracticeSession::kRound)

@@ -4,6 +4,7 @@
 #include <QImage>
 #include <QWidget>
 
+#include "desk/kit/elided_label.h"
 #include "desk/practice/practice_session.h"
 
 class QLabel;
@@ -59,7 +60,8 @@ private:
     PracticeSession& session_;
     double step_ = 5;
     std::shared_ptr<const DrillQuestion> shown_;
-    QLabel *question_, *how_, *place_, *last_;
+    QLabel *question_, *place_, *last_;
+    ElidedLabel* how_;
     QuestionPicture* picture_;
     QWidget* choices_;
     std::vector<QPushButton*> buttons_;
