@@ -1,14 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The commands study and logbook.
-#include <fmt/format.h>
-
+// The command study.
 #include <iostream>
 
 #include "cli/commands.h"
 #include "files/flat_picture.h"
 #include "files/json.h"
-#include "files/logbook.h"
-#include "practice/naming.h"
 
 namespace underpaint {
 namespace {
@@ -36,6 +32,7 @@ Json to_json(const StudyFigures& figures) {
         json["added"] = to_json(figures.added);
         json["values"] = figures.flats;
         json["reference_values"] = figures.reference_flats;
+        json["same_order"] = figures.same_order;
         json["shapes"] = figures.shapes;
         json["reference_shapes"] = figures.reference_shapes;
     } else {
@@ -65,41 +62,6 @@ int run(const StudyRequest& request) {
     else
         std::cout << in_words(figures) << "\n";
     return figures.surely ? kHeldStatus : kSlippedStatus;
-}
-
-int run(const LogbookRequest& request) {
-    const auto book = Logbook::open(request.file.empty() ? Logbook::usual_file() : request.file);
-    if (!book) return report(book.error());
-    for (const std::string& notice : book->notices()) std::cerr << notice << "\n";
-    if (request.csv) {
-        const auto text = book->write_csv();
-        if (!text) return report(text.error());
-        std::cout << *text;
-        return kHeldStatus;
-    }
-    for (const DrillText& drill : kDrills) {
-        const auto answers = book->answers(drill.kind);
-        if (!answers) return report(answers.error());
-        if (answers->empty()) continue;
-        std::vector<Naming> namings;
-        std::size_t right = 0;
-        for (const LoggedAnswer& each : *answers)
-            namings.push_back({each.cell, each.error}), right += each.right;
-        if (drill.unit.empty())
-            std::cout << fmt::format(
-                "{}: {} answers, {:.0f}% right\n", drill.label, answers->size(),
-                100.0 * static_cast<double>(right) / static_cast<double>(answers->size()));
-        else
-            std::cout << fmt::format("{}: {} answers, off by {:.2f} {}\n", drill.label,
-                                     answers->size(), figures_of(namings).error, drill.unit);
-    }
-    const auto studies = book->studies();
-    if (!studies) return report(studies.error());
-    for (const StudyKindText& kind : kStudyKinds) {
-        const auto count = std::ranges::count(*studies, kind.kind, &LoggedStudy::kind);
-        if (count > 0) std::cout << fmt::format("{}: {} studies\n", kind.label, count);
-    }
-    return kHeldStatus;
 }
 
 }  // namespace underpaint

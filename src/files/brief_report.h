@@ -35,9 +35,7 @@ struct BriefSetting {
     std::vector<PastPainting> past;
     Date today;
 };
-/// \param known figures of the painting on every pixel, with that reader and these rules; null:
-/// they
-///              are measured
+/// \param known  figures of every pixel, by that reader and these rules; null: they are measured
 BriefReport report_brief(const Painting& painting, Reader reader, const BriefSetting& setting,
                          const Audit* known = nullptr);
 

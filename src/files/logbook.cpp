@@ -10,6 +10,7 @@
 
 #include "files/csv.h"
 #include "files/user_folders.h"
+#include "practice/naming.h"
 
 namespace underpaint {
 namespace {
@@ -152,6 +153,28 @@ std::optional<LoggedStudy> study_from(const Statement& row) {
                        row.number(4), row.number(5),           row.number(6)};
 }
 
+/// All of it, or nothing where a statement fails: then no other window is kept out.
+template <class Database>
+class Transaction {
+public:
+    explicit Transaction(const Database& database) : database_(database) {
+        database_.run("begin immediate");
+    }
+    Transaction(const Transaction&) = delete;
+    Transaction& operator=(const Transaction&) = delete;
+    ~Transaction() {
+        if (open_) sqlite3_exec(database_.connection, "rollback", nullptr, nullptr, nullptr);
+    }
+    void commit() {
+        database_.run("commit");
+        open_ = false;
+    }
+
+private:
+    const Database& database_;
+    bool open_ = true;
+};
+
 /// Calls something that may throw a Trouble, and gives that back.
 template <class Do>
 auto guarded(const Do& act) -> Result<decltype(act())> {
@@ -186,6 +209,16 @@ void insert(const Database& database, const LoggedStudy& s) {
 
 }  // namespace
 
+AnswerFigures figures_of(std::span<const LoggedAnswer> answers) {
+    AnswerFigures figures{answers.size(), 0, 0};
+    for (const LoggedAnswer& each : answers)
+        figures.error += std::abs(each.error), figures.right += each.right;
+    if (answers.empty()) return figures;
+    figures.error /= static_cast<double>(answers.size());
+    figures.right /= static_cast<double>(answers.size());
+    return figures;
+}
+
 Logbook::Logbook(std::unique_ptr<Database> database) : database_(std::move(database)) {}
 Logbook::~Logbook() = default;
 Logbook::Logbook(Logbook&& other) noexcept = default;
@@ -218,11 +251,11 @@ Result<Logbook> Logbook::open(const fs::path& file) {
                           "program, and is left as it is."};
         database->run("pragma journal_mode = wal; pragma synchronous = full;");
         // Two windows may get here at once: one makes the tables, the other finds them.
-        database->run("begin immediate");
+        Transaction making(*database);
         Statement again(*database, "pragma user_version");
         const bool fresh = again.next(*database) && again.whole(0) == 0;
         if (fresh) database->run(fmt::format("{}pragma user_version = {};", kTables, kVersion));
-        database->run("commit");
+        making.commit();
         return SQLITE_OK;
     };
     return guarded([&]() -> Logbook {
@@ -259,10 +292,10 @@ Result<Logbook> Logbook::open(const fs::path& file) {
         for (const char* beside : {"-wal", "-shm"}) fs::remove(file.string() + beside, error);
         code = connected(database);
         if (code != SQLITE_OK) throw database->fault(code);
-        database->run("begin");
+        Transaction taking_over(*database);
         for (const LoggedAnswer& answer : answers) insert(*database, answer);
         for (const LoggedStudy& study : studies) insert(*database, study);
-        database->run("commit");
+        taking_over.commit();
         Logbook logbook(std::move(database));
         logbook.notices_.push_back(
             fmt::format("The logbook was damaged and is kept as {}. {} answers and {} studies "
@@ -347,20 +380,15 @@ Result<std::vector<Logbook::Stretch>> Logbook::weeks(DrillKind kind) const {
             "select at, error, is_right, seconds from answers where kind = ? order by at",
             text_of(kind).id);
         std::vector<Stretch> weeks;
-        std::vector<double> sizes;
+        std::vector<Naming> namings;
         const auto close = [&] {
-            if (weeks.empty() || sizes.empty()) return;
+            if (namings.empty()) return;
+            const NamingFigures figures = figures_of(namings);
             Stretch& week = weeks.back();
-            std::ranges::sort(sizes);
-            const auto at = [&](double share) {
-                return sizes[static_cast<std::size_t>(
-                    std::lround(share * static_cast<double>(sizes.size() - 1)))];
-            };
-            for (const double size : sizes) week.error += size / static_cast<double>(sizes.size());
-            week.low = at(0.25), week.high = at(0.75);
-            week.count = sizes.size();
-            week.right /= static_cast<double>(sizes.size());
-            sizes.clear();
+            week.count = figures.count, week.error = figures.error;
+            week.low = figures.low, week.high = figures.high;
+            week.right /= static_cast<double>(figures.count);
+            namings.clear();
         };
         while (rows.next(*database_)) {
             const sys_days begins =
@@ -369,7 +397,7 @@ Result<std::vector<Logbook::Stretch>> Logbook::weeks(DrillKind kind) const {
                 close();
                 weeks.push_back({.begins = begins});
             }
-            sizes.push_back(std::abs(rows.number(1)));
+            namings.push_back({{}, rows.number(1)});
             weeks.back().right += rows.whole(2) != 0;
             weeks.back().minutes += rows.number(3) / 60;
         }
@@ -398,17 +426,19 @@ Done Logbook::remove_day(sys_days day) {
     return guarded([&] {
         const std::int64_t from = seconds_of(sys_seconds(day)),
                            to = seconds_of(sys_seconds(day + std::chrono::days(1)));
-        database_->run("begin immediate");
+        Transaction removing(*database_);
         for (const char* text : {"delete from answers where at >= ? and at < ?",
                                  "delete from studies where at >= ? and at < ?"})
             Statement(*database_, text, from, to).next(*database_);
-        database_->run("commit");
+        removing.commit();
     });
 }
 
 Done Logbook::remove_all() {
     return guarded([&] {
-        database_->run("begin immediate; delete from answers; delete from studies; commit");
+        Transaction removing(*database_);
+        database_->run("delete from answers; delete from studies");
+        removing.commit();
     });
 }
 
@@ -444,7 +474,7 @@ Result<std::size_t> Logbook::read_csv(const std::string& file, std::string_view 
     };
     return guarded([&] {
         std::size_t added = 0;
-        database_->run("begin immediate");
+        Transaction adding(*database_);
         for (std::size_t i = 1; i < rows.size(); ++i) {
             const auto& row = rows[i];
             if (row.size() != 16) continue;
@@ -481,7 +511,7 @@ Result<std::size_t> Logbook::read_csv(const std::string& file, std::string_view 
                 ++added;
             }
         }
-        database_->run("commit");
+        adding.commit();
         return added;
     });
 }

@@ -5,6 +5,7 @@
 #include <filesystem>
 #include <memory>
 #include <optional>
+#include <span>
 #include <string>
 #include <vector>
 
@@ -27,6 +28,14 @@ struct LoggedAnswer {
     double seconds = 0;  ///< that it took
     friend bool operator==(const LoggedAnswer&, const LoggedAnswer&) = default;
 };
+
+/// How well drills went.
+struct AnswerFigures {
+    std::size_t count = 0;
+    double error = 0;  ///< mean of the errors' sizes
+    double right = 0;  ///< share 0..1
+};
+AnswerFigures figures_of(std::span<const LoggedAnswer> answers);
 
 /// A study that was held against its reference.
 struct LoggedStudy {
@@ -51,9 +60,9 @@ struct StudyGoal {
 /// the next is asked; two windows may write at once. Not to be used by two threads at once.
 class Logbook {
 public:
-    /// Opens or makes it. One that is damaged is put aside under its name and ".damaged" with the
-    /// time, and what can be read of it is taken over; `notices` says so. One of a later version of
-    /// the program is trouble, and is left as it is.
+    /// Opens or makes it. One that is damaged is put aside under its name and ".damaged", and a
+    /// number where there is such a file, and what can be read of it is taken over; `notices` says
+    /// so. One of a later version of the program is trouble, and is left as it is.
     [[nodiscard]] static Result<Logbook> open(const std::filesystem::path& file);
     /// In the folder of a person's records.
     static std::filesystem::path usual_file();

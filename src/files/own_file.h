@@ -15,7 +15,7 @@ namespace underpaint {
 // How the program keeps what is the painter's own: texts that a function
 // `Result<T> parse(std::string file, std::string_view text)` reads.
 
-/// \throws nothing; trouble when it can't be read, or is longer than such a text ever is
+/// Trouble when it can't be read, or is longer than such a text ever is.
 template <class Parse>
 auto read_with(const std::filesystem::path& path, Parse parse)
     -> decltype(parse(std::string(), std::string_view())) {

@@ -37,6 +37,13 @@ std::vector<fs::path> data_folders() {
     return folders;
 }
 
+Result<Bytes> read_profile(const fs::path& file) {
+    std::error_code error;
+    if (const auto size = fs::file_size(file, error); !error && size > kMaxProfile)
+        return trouble(file.string(), "it is larger than a profile ever is.");
+    return read_file(file);
+}
+
 /// Only the header is read: 128 bytes (ICC.1, 7.2).
 bool is_printers(const fs::path& file) {
     std::error_code error;
@@ -56,10 +63,7 @@ Result<std::shared_ptr<const PrintProof>> open_paper(const fs::path& file, Print
         const auto profile = generic_paper_profile();
         return PrintProof::for_paper("the paper of the program", profile, intent);
     }
-    std::error_code error;
-    if (const auto size = fs::file_size(file, error); !error && size > kMaxProfile)
-        return trouble(file.string(), "it is larger than a profile ever is.");
-    const auto bytes = read_file(file);
+    const auto bytes = read_profile(file);
     if (!bytes) return tl::unexpected(bytes.error());
     return PrintProof::for_paper(file.string(), *bytes, intent);
 }
@@ -79,8 +83,10 @@ std::vector<PaperProfile> paper_profiles() {
                 continue;
             ++seen;
             if (!is_printers(at->path())) continue;
-            if (const auto paper = open_paper(at->path()))
-                found.push_back({(*paper)->name(), at->path()});
+            const auto bytes = read_profile(at->path());
+            const auto name = bytes ? PrintProof::name_of_paper(*bytes) : std::nullopt;
+            if (!name) continue;
+            found.push_back({name->empty() ? at->path().stem().string() : *name, at->path()});
         }
     }
     std::ranges::sort(found, {}, &PaperProfile::name);

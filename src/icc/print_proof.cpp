@@ -31,6 +31,10 @@ std::string name_of(cmsHPROFILE profile) {
     return size > 1 ? std::string(text.data()) : std::string();
 }
 
+bool can_print(cmsHPROFILE paper) {
+    return cmsIsIntentSupported(paper, INTENT_RELATIVE_COLORIMETRIC, LCMS_USED_AS_OUTPUT) != 0;
+}
+
 void convert(cmsHTRANSFORM transform, const PrintProof::Row& in, const PrintProof::OutRow& out) {
     constexpr std::size_t stretch = 1024;
     std::array<float, 3 * stretch> pixels{};
@@ -53,6 +57,12 @@ void convert(cmsHTRANSFORM transform, const PrintProof::Row& in, const PrintProo
 
 }  // namespace
 
+std::optional<std::string> PrintProof::name_of_paper(std::span<const std::byte> bytes) {
+    const icc::Profile paper = icc::open(bytes);
+    if (!paper || !can_print(paper.get())) return std::nullopt;
+    return name_of(paper.get());
+}
+
 struct PrintProof::Engine {
     icc::Transform print, reproduce;
 };
@@ -64,8 +74,7 @@ Result<std::shared_ptr<const PrintProof>> PrintProof::for_paper(const std::strin
     if (!paper) return trouble(file, "this is not an ICC profile, or a damaged one.");
     const auto wanted =
         intent == PrintIntent::perceptual ? INTENT_PERCEPTUAL : INTENT_RELATIVE_COLORIMETRIC;
-    const bool prints =
-        cmsIsIntentSupported(paper.get(), INTENT_RELATIVE_COLORIMETRIC, LCMS_USED_AS_OUTPUT) != 0;
+    const bool prints = can_print(paper.get());
     const icc::Profile srgb = icc::srgb();
     auto print = prints ? proof(srgb.get(), paper.get(), static_cast<cmsUInt32Number>(wanted),
                                 intent == PrintIntent::colorimetric)

@@ -3,6 +3,7 @@
 
 #include <cstddef>
 #include <memory>
+#include <optional>
 #include <span>
 #include <string>
 
@@ -24,6 +25,10 @@ public:
     /// For the ICC profile of a printer; `file` is what trouble calls it.
     [[nodiscard]] static Result<std::shared_ptr<const PrintProof>> for_paper(
         const std::string& file, std::span<const std::byte> icc, PrintIntent intent);
+
+    /// What a profile calls itself, UTF-8; nothing where it is not for a printer. Costs little, as
+    /// nothing is made ready for converting.
+    static std::optional<std::string> name_of_paper(std::span<const std::byte> icc);
 
     /// What the profile calls itself; UTF-8.
     const std::string& name() const { return name_; }

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <map>
 #include <opencv2/imgproc.hpp>
 
 #include "audit/shapes.h"
@@ -130,14 +131,17 @@ std::vector<StudyPlace> shapes_lacking(const std::vector<std::size_t>& of,
         std::vector<std::uint8_t> inside(of.size());
         for (std::size_t i = 0; i < of.size(); ++i) inside[i] = of[i] == value;
         const Regions regions = find_regions(size, inside);
+        // What the other has where this one has that value, of each region.
+        std::map<int, std::pair<std::int64_t, double>> other_there;
+        for (std::size_t i = 0; i < of.size(); ++i) {
+            if (of[i] != value || in[i] == value) continue;
+            auto& [count, sum] = other_there[regions.labels[i]];
+            ++count, sum += static_cast<double>(in[i]);
+        }
         for (const Region& region : regions.regions) {
             const double share = static_cast<double>(region.area) / static_cast<double>(of.size());
             if (share < kLeastShapeShare) break;
-            std::int64_t differs = 0;
-            double others = 0;
-            for (std::size_t i = 0; i < of.size(); ++i)
-                if (regions.labels[i] == region.label && in[i] != value)
-                    ++differs, others += static_cast<double>(in[i]);
+            const auto& [differs, others] = other_there[region.label];
             if (static_cast<double>(differs) < kShapeDiffers * static_cast<double>(region.area))
                 continue;
             places.push_back({place_in_words(region.bounds, size), share,
@@ -185,7 +189,7 @@ void compare_flat(StudyFigures& figures, const FloatBlock& own, const FloatBlock
     const Splits splits =
         best_splits(histogram_of(reference), count == 2 ? ShapeCount::two : ShapeCount::three);
     std::vector<std::size_t> mine, theirs;
-    std::vector<double> sums(count, 0), counts(count, 0);
+    std::vector<double> sums(count, 0), counts(count, 0), means(count, 0);
     std::size_t same = 0;
     for (std::size_t i = 0; i < study.samples().size(); ++i) {
         const double step = static_cast<double>(study.samples()[i]);
@@ -193,6 +197,7 @@ void compare_flat(StudyFigures& figures, const FloatBlock& own, const FloatBlock
         const auto was = static_cast<double>(reference.samples()[i]);
         theirs.push_back(shape_of_step(splits, was));
         sums[theirs.back()] += was, ++counts[theirs.back()];
+        means[theirs.back()] += step;  // of the study, in each shape of the reference
         same += mine.back() == theirs.back();
     }
     const auto all = static_cast<double>(mine.size());
@@ -203,7 +208,8 @@ void compare_flat(StudyFigures& figures, const FloatBlock& own, const FloatBlock
     figures.added = shapes_lacking(mine, theirs, count, size);
     figures.shapes = shapes_in(mine, count, size);
     figures.reference_shapes = shapes_in(theirs, count, size);
-    figures.same_order = figures.agreement > 0.5;
+    for (std::size_t i = 0; i < count; ++i) means[i] /= std::max(1.0, counts[i]);
+    figures.same_order = std::ranges::is_sorted(means);
     figures.study = flat_picture(mine, figures.flats, size);
     figures.reference = flat_picture(theirs, figures.reference_flats, size);
     RgbBlock differ(rect_of(size));
@@ -406,6 +412,7 @@ std::string in_words(const StudyFigures& figures) {
         case StudyKind::three:
             text += fmt::format("{} of the shapes agree. {:.1f}% of other greys crept in.",
                                 percent(figures.agreement), 100 * figures.crept_in);
+            if (!figures.same_order) text += " Light and dark have changed places.";
             if (!figures.missing.empty()) text += " Missing: " + listed(figures.missing) + ".";
             if (!figures.added.empty()) text += " Added: " + listed(figures.added) + ".";
             break;

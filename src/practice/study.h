@@ -53,7 +53,7 @@ struct StudyFigures {
     std::vector<double> flats, reference_flats;  ///< steps, dark to light
     std::vector<StudyPlace> missing, added;      ///< the largest first
     int shapes = 0, reference_shapes = 0;        ///< counted from kLeastShapeShare on
-    bool same_order = true;                      ///< lightest and darkest lie alike
+    bool same_order = true;  ///< what is lighter in the reference is lighter in the study
 
     // Of full values: steps of the study less those of the reference.
     double drift_mean = 0, drift_p95 = 0, changed = 0;

@@ -26,9 +26,13 @@ constexpr double kWorthSaying = 0.01;
 /// What of a picture may lie beyond the paper without a word.
 constexpr double kFewBeyond = 0.02;
 
-std::optional<RgbBlock> finished(const Painting& painting, int side, const std::stop_token& stop) {
+std::optional<RgbBlock> small_copy(const Painting& painting, std::size_t passes, int side,
+                                   const std::stop_token& stop) {
     const View view = whole_at(painting.size(), shrink_within(painting.size(), side));
-    return render_view(painting, painting.passes.size(), view, stop);
+    return render_view(painting, passes, view, stop);
+}
+std::optional<RgbBlock> finished(const Painting& painting, int side, const std::stop_token& stop) {
+    return small_copy(painting, painting.passes.size(), side, stop);
 }
 
 /// The printed picture, of every pixel, laid over the painting.
@@ -139,8 +143,7 @@ std::optional<double> drift_of_copy(const Painting& painting, const PrintProof& 
                                     Reader reader, const std::stop_token& stop) {
     const auto pixels = finished(painting, kTriedSide, stop);
     if (!pixels) return std::nullopt;
-    View seal = whole_at(painting.size(), shrink_within(painting.size(), kTriedSide));
-    const auto sealed = render_view(painting, 0, seal, stop);
+    const auto sealed = small_copy(painting, 0, kTriedSide, stop);
     if (!sealed) return std::nullopt;
     return steps_apart(printed(*pixels, proof), *sealed, reader);
 }

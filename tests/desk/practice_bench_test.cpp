@@ -144,6 +144,7 @@ TEST_F(PracticeDesk, ADamagedLogbookIsToldOfAndPracticeGoesOn) {
     click("drill_answer");
     asked();
     EXPECT_EQ(kept().size(), 1U);
+    EXPECT_TRUE(last().contains("You said")) << "what was read gives way to the answer";
     std::filesystem::remove(Logbook::usual_file().string() + ".damaged");
 }
 

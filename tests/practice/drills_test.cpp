@@ -261,6 +261,28 @@ TEST(Thresholds, ThreeRightMakeItHarderAndOneWrongEasier) {
     EXPECT_TRUE(threshold_of(trials, 0.5)) << "all right";
 }
 
+TEST(Thresholds, AGuessAmongFiveIsWorthLessThanAmongTwo) {
+    for (const DrillText& drill : kDrills) {
+        const DrillQuestion question = ask(drill.kind, {7, {3, 5}, drill.levels.begin, 5});
+        EXPECT_EQ(question.choices.size(), static_cast<std::size_t>(drill.choices)) << drill.id;
+    }
+    double mean = 0;
+    for (std::uint64_t seed = 1; seed <= 5; ++seed) {
+        testing::SimulatedPainter painter({.threshold = 0.4}, seed);
+        std::vector<Trial> trials;
+        DrillQuestion question;
+        question.kind = DrillKind::which_pass;
+        question.choices.assign(5, "");
+        for (int i = 0; i < 400; ++i) {
+            question.level = next_level(text_of(question.kind).levels, trials);
+            question.truth = i % 5;
+            trials.push_back({question.level, judge(question, painter.answer(question)).right});
+        }
+        mean += threshold_of(trials, 1.0 / text_of(question.kind).choices)->level / 5;
+    }
+    EXPECT_NEAR(mean / 0.4, 1, 0.15);
+}
+
 // --- namings
 
 TEST(Namings, ASimulatedPaintersBiasIsFoundWithinATenthOfAStep) {

@@ -4,6 +4,7 @@
 
 #include <gtest/gtest.h>
 #include <signal.h>
+#include <sqlite3.h>
 #include <sys/wait.h>
 #include <unistd.h>
 
@@ -209,6 +210,21 @@ TEST_F(LogbookTest, WhatIsNoLogbookIsPutAsideAndALaterOneIsLeft) {
     EXPECT_NE(opened.error().message().find("newer version"), std::string::npos);
     EXPECT_EQ(*read_file(folder_ / "later.sqlite"), before);
     EXPECT_FALSE(Logbook::open(folder_.path())) << "a folder";
+}
+
+TEST_F(LogbookTest, WhatFailsHalfwayIsTakenBackAndKeepsNobodyOut) {
+    Logbook book = open();
+    for (const int hours : {1, 2, 30}) ASSERT_TRUE(book.add(answer(hours)));
+    sqlite3* other = nullptr;
+    ASSERT_EQ(sqlite3_open(file_.c_str(), &other), SQLITE_OK);
+    ASSERT_EQ(sqlite3_exec(other, "drop table studies", nullptr, nullptr, nullptr), SQLITE_OK);
+    EXPECT_FALSE(book.remove_day(std::chrono::floor<std::chrono::days>(kBegin)));
+    EXPECT_EQ(book.answers()->size(), 3U) << "the answers of that day are still there";
+    EXPECT_EQ(sqlite3_exec(other, "update answers set step = 4", nullptr, nullptr, nullptr),
+              SQLITE_OK)
+        << "another window can write";
+    sqlite3_close(other);
+    EXPECT_TRUE(book.add(answer(31)));
 }
 
 TEST_F(LogbookTest, AClockThatWasSetBackReordersNothing) {

@@ -96,6 +96,20 @@ TEST(Study, MissingAndAddedShapesAreNamedByTheirPlace) {
     EXPECT_NE(in_words(*figures).find("a light upper right"), std::string::npos);
 }
 
+TEST(Study, LightAndDarkThatChangedPlacesAreTold) {
+    const auto inverted = measure_study(
+        scene({400, 300}, [](double x, double y) { return light(x, y) ? 0.1F : 0.9F; }),
+        reference(), StudyKind::two);
+    ASSERT_TRUE(inverted);
+    EXPECT_FALSE(inverted->same_order);
+    EXPECT_LT(inverted->agreement, 0.05);
+    EXPECT_NE(in_words(*inverted).find("changed places"), std::string::npos);
+    const auto right = measure_study(
+        scene({400, 300}, [](double x, double y) { return light(x, y) ? 0.6F : 0.4F; }),
+        reference(), StudyKind::two);
+    EXPECT_TRUE(right->same_order);
+}
+
 TEST(Study, AFullStudysDriftIsHowMuchLighterItIs) {
     const auto lifted = [](double x, double y) {
         const double v = (light(x, y) ? 0.75 : 0.25) + 0.08 * std::sin(6 * x) + 0.05 * y;

@@ -23,13 +23,11 @@ public:
 
     BriefBench(const Desk& desk, int key);
 
-    bool suits(const Painting&) const override { return false; }
     QWidget& sheet() override;
     QWidget* middle() override;
     Stage stage() const override { return Stage::values; }
     LadderFace ladder() const override;
     FindingsMeter& findings() const override;
-    QString words_for(const Probe&, QPointF) const override { return {}; }
     bool says_chosen_scale() const override { return true; }
     void enter() override;
     bool finished() const override;

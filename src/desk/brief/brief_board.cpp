@@ -65,13 +65,8 @@ QWidget* BriefBoard::board(const Desk& desk) {
     column->addWidget(rule_line());
     column->addWidget(next_);
     column->addStretch(1);
-    auto* scroll = new QScrollArea;
+    auto* scroll = scrolled(inner);
     scroll->setObjectName(QStringLiteral("brief_scroll"));
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setWidget(inner);
     return scroll;
 }
 

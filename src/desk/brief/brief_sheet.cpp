@@ -36,12 +36,7 @@ BriefSheet::BriefSheet(const Desk& desk, QWidget* parent)
     panels->addWidget(route);
     panels->addStretch(1);
     inner->setAutoFillBackground(false);
-    auto* scroll = new QScrollArea;
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setWidget(inner);
+    auto* scroll = scrolled(inner);
     auto* foot = new QHBoxLayout;
     foot->setContentsMargins(scaled(12), scaled(8), scaled(12), scaled(12));
     foot->addWidget(main_);

@@ -28,20 +28,17 @@ GuidePage page_from(const QString& file) {
 
 }  // namespace
 
-const QList<GuidePage>& guide_pages(const QStringList& first) {
-    static const QList<GuidePage> pages = [&] {
-        register_guide_files();
-        QList<GuidePage> all;
-        for (const QString& file : QDir(QStringLiteral(":/guide")).entryList({"*.md"}))
-            all.append(page_from(file));
-        const auto place = [&](const GuidePage& page) {
-            const auto at = first.indexOf(page.id);
-            return at < 0 ? first.size() : at;
-        };
-        std::ranges::stable_sort(all, {}, place);
-        return all;
-    }();
-    return pages;
+QList<GuidePage> guide_pages(const QStringList& first) {
+    register_guide_files();
+    QList<GuidePage> all;
+    for (const QString& file : QDir(QStringLiteral(":/guide")).entryList({"*.md"}))
+        all.append(page_from(file));
+    const auto place = [&](const GuidePage& page) {
+        const auto at = first.indexOf(page.id);
+        return at < 0 ? first.size() : at;
+    };
+    std::ranges::stable_sort(all, {}, place);
+    return all;
 }
 
 }  // namespace underpaint

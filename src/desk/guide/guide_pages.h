@@ -13,8 +13,7 @@ struct GuidePage {
     QString markdown;  ///< without pictures: the window itself is there to be looked at
 };
 
-/// All pages: the benches' in their order, then the others'.
-/// \param first ids of those that come first
-const QList<GuidePage>& guide_pages(const QStringList& first);
+/// All pages; those of these ids come first, in their order.
+QList<GuidePage> guide_pages(const QStringList& first);
 
 }  // namespace underpaint

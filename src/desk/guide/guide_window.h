@@ -40,7 +40,7 @@ private:
     /// Headings and spaces that the text's own format has not.
     void set_type();
 
-    const QList<GuidePage>& pages_;
+    const QList<GuidePage> pages_;
     QString shown_;
     QStringList before_;
     QLineEdit* find_;

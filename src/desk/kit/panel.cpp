@@ -4,6 +4,7 @@
 #include <QIcon>
 #include <QMenu>
 #include <QPainter>
+#include <QScrollArea>
 
 #include "colour/reader.h"
 #include "colour/value_scale.h"
@@ -58,6 +59,30 @@ QLabel* hint_label(const QString& text) {
     label->setProperty("tone", "secondary");
     label->setWordWrap(true);
     return label;
+}
+
+QPushButton* switch_button(const char* name, const QString& label, const QString& about) {
+    QPushButton* button = action_button(name, label, about);
+    button->setProperty("role", "lens");
+    button->setCheckable(true);
+    return button;
+}
+
+void add_choice(QMenu& menu, const QString& label, bool now, const std::function<void()>& choose) {
+    QAction* action = menu.addAction(label);
+    action->setCheckable(true);
+    action->setChecked(now);
+    QObject::connect(action, &QAction::triggered, &menu, choose);
+}
+
+QScrollArea* scrolled(QWidget* inner) {
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    scroll->setWidget(inner);
+    return scroll;
 }
 
 QHBoxLayout* button_row(std::initializer_list<QWidget*> widgets) {

@@ -7,6 +7,7 @@
 #include <functional>
 
 class QMenu;
+class QScrollArea;
 
 namespace underpaint {
 
@@ -16,10 +17,14 @@ namespace underpaint {
 QPushButton* action_button(const char* name, const QString& label, const QString& about);
 /// One that opens a menu.
 QPushButton* choice_button(const char* name, const QString& label, const QString& about);
+/// One of several of which one is on, or one that is on or off, as the lenses are.
+QPushButton* switch_button(const char* name, const QString& label, const QString& about);
 /// Takes all out of a menu that is filled anew, and the menus within it, which would stay.
 void empty(QMenu& menu);
 /// Gives a button a menu that is filled anew each time it opens.
 void set_menu(QPushButton* button, std::function<void(QMenu&)> fill);
+/// An entry of a menu that is ticked where it is what is so now.
+void add_choice(QMenu& menu, const QString& label, bool now, const std::function<void()>& choose);
 /// What a button that opens a menu has chosen.
 void show_choice(QPushButton* button, const QString& text);
 /// Bold, above a group.
@@ -28,6 +33,8 @@ QLabel* group_title(const QString& text);
 QLabel* hint_label(const QString& text = {});
 /// A row with the design's spacing.
 QHBoxLayout* button_row(std::initializer_list<QWidget*> widgets);
+/// Something that is moved up and down where it is higher than its place.
+QScrollArea* scrolled(QWidget* inner);
 /// A thin line across, between two groups.
 QWidget* rule_line();
 /// The name of a setting above what sets it.

@@ -28,14 +28,11 @@ public:
 
     PaletteBench(const Desk& desk, int key);
 
-    bool suits(const Painting&) const override { return false; }
     QWidget& sheet() override;
     QWidget* middle() override;
-    Stage stage() const override { return Stage::colour; }
     LadderFace ladder() const override;
     void act_on_ladder(HandleAct act, std::size_t handle, double step) override;
     FindingsMeter& findings() const override;
-    QString words_for(const Probe&, QPointF) const override { return {}; }
     void enter() override;
     void leave() override;
     bool finished() const override;

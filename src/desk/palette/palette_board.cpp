@@ -38,16 +38,6 @@ constexpr std::array kTabs{
     TabText{"palette_plan", QT_TR_NOOP("As planned"), QT_TR_NOOP("Planned"),
             QT_TR_NOOP("The picture as it would be, and what would be measured of it")}};
 
-QScrollArea* scrolled(QWidget* inner) {
-    auto* scroll = new QScrollArea;
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setWidget(inner);
-    return scroll;
-}
-
 QLabel* small_label(const QString& text) {
     auto* label = new QLabel(text);
     label->setFont(secondary_font());
@@ -107,9 +97,7 @@ QWidget* PaletteBoard::head() {
     tabs_ = new QButtonGroup(this);
     int page = 0;
     for (const TabText& tab : kTabs) {
-        QPushButton* button = action_button(tab.name, tr(tab.label), tr(tab.about));
-        button->setProperty("role", "lens");
-        button->setCheckable(true);
+        QPushButton* button = switch_button(tab.name, tr(tab.label), tr(tab.about));
         tabs_->addButton(button, page++);
         row->addWidget(button);
     }

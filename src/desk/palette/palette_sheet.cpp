@@ -61,13 +61,8 @@ PaletteSheet::PaletteSheet(const Desk& desk, PaletteEdits& edits, PaletteMeter& 
     column->addWidget(plan_head());
     column->addWidget(plan_);
     column->addStretch(1);
-    scroll_ = new QScrollArea;
+    scroll_ = scrolled(inner);
     scroll_->setObjectName(QStringLiteral("palette_scroll"));
-    scroll_->setWidgetResizable(true);
-    scroll_->setFrameShape(QFrame::NoFrame);
-    scroll_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll_->setFocusPolicy(Qt::NoFocus);
-    scroll_->setWidget(inner);
     inner->setAutoFillBackground(false);  // the sheet shows through
     connect(list_, &PaletteList::wants_seen, this, [this](const QRect& row) {
         if (list_->hasFocus())

@@ -55,7 +55,7 @@ public:
     const BenchText& text() const { return text_; }
     int key() const { return key_; }
     /// Whether a painting that was just begun is to be worked on here.
-    virtual bool suits(const Painting& painting) const = 0;
+    virtual bool suits(const Painting&) const { return false; }
 
     /// Whether there is something to do here without a painting.
     virtual bool works_alone() const { return false; }
@@ -66,13 +66,13 @@ public:
     /// What can stand in place of the picture and its lenses, above the findings; null: nothing.
     virtual QWidget* charts() { return nullptr; }
     /// The side of the seal line that the canvas shows, and so the lenses that there are.
-    virtual Stage stage() const = 0;
+    virtual Stage stage() const { return Stage::colour; }
     virtual LadderFace ladder() const = 0;
     /// Something is done to a handle of that face, or asked for at a step.
     virtual void act_on_ladder(HandleAct, std::size_t, double) {}
     virtual FindingsMeter& findings() const = 0;
     /// What is said of a spot of the picture, besides the part it belongs to.
-    virtual QString words_for(const Probe& spot, QPointF picture) const = 0;
+    virtual QString words_for(const Probe&, QPointF) const { return {}; }
     /// Whether steps are said on the scale that the painter chose.
     virtual bool says_chosen_scale() const { return false; }
 

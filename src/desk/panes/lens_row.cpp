@@ -102,10 +102,7 @@ void LensRow::fill_side(QMenu& menu, bool left) {
     menu.clear();
     const TwinSide now = left ? canvas_.twin_left() : canvas_.twin_right();
     const auto add = [&](const QString& label, const TwinSide& side) {
-        QAction* action = menu.addAction(label);
-        action->setCheckable(true);
-        action->setChecked(side == now);
-        connect(action, &QAction::triggered, this, [this, left, side] { set_side(left, side); });
+        add_choice(menu, label, side == now, [this, left, side] { set_side(left, side); });
     };
     for (const LensRecord* record : kLenses)
         if (record->lens != Lens::twin && record->on_colour)

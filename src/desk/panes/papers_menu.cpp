@@ -3,26 +3,22 @@
 
 #include <QObject>
 
+#include "desk/kit/panel.h"
 #include "desk/kit/words.h"
 #include "files/paper_profiles.h"
 
 namespace underpaint {
 
 void fill_papers(QMenu& menu, PaperChoice& paper, const AskForFile& ask) {
-    const auto add = [&](const QString& label, bool now, const std::function<void()>& choose) {
-        QAction* action = menu.addAction(label);
-        action->setCheckable(true);
-        action->setChecked(now);
-        QObject::connect(action, &QAction::triggered, &menu, choose);
-    };
     bool listed = false;
     for (const PaperProfile& each : paper_profiles()) {
         const bool now = each.file == paper.file();
         listed = listed || now;
-        add(shown_on_button(each.name), now,
-            [&paper, file = each.file] { paper.use(file, paper.intent()); });
+        add_choice(menu, shown_on_button(each.name), now,
+                   [&paper, file = each.file] { paper.use(file, paper.intent()); });
     }
-    if (!listed && paper.proof()) add(shown_on_button(paper.proof()->name()), true, [] {});
+    if (!listed && paper.proof())
+        add_choice(menu, shown_on_button(paper.proof()->name()), true, [] {});
     QObject::connect(
         menu.addAction(QObject::tr("From a file…")), &QAction::triggered, &menu, [&paper, ask] {
             const auto file = ask.to_open(QObject::tr("The profile of a printer's paper"),
@@ -34,8 +30,8 @@ void fill_papers(QMenu& menu, PaperChoice& paper, const AskForFile& ask) {
          {std::pair(QObject::tr("Keep what the paper has (colorimetric)"),
                     PrintIntent::colorimetric),
           {QObject::tr("Keep the look of the whole (perceptual)"), PrintIntent::perceptual}})
-        add(label, intent == paper.intent(),
-            [&paper, intent = intent] { paper.use(paper.file(), intent); });
+        add_choice(menu, label, intent == paper.intent(),
+                   [&paper, intent = intent] { paper.use(paper.file(), intent); });
 }
 
 }  // namespace underpaint

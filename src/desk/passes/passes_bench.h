@@ -27,7 +27,6 @@ public:
     bool suits(const Painting& painting) const override { return painting.sealed(); }
     QWidget& sheet() override;
     QWidget* charts() override;
-    Stage stage() const override { return Stage::colour; }
     LadderFace ladder() const override;
     FindingsMeter& findings() const override;
     QString words_for(const Probe& spot, QPointF picture) const override;

@@ -139,6 +139,7 @@ DrillView::DrillView(PracticeSession& session, QWidget* parent)
     typed_->setFixedWidth(scaled(60));
     typed_->setAlignment(Qt::AlignRight);
     typed_->setMaxLength(8);
+    typed_->setInputMethodHints(Qt::ImhFormattedNumbersOnly);
     unit_ = new QLabel;
     answer_ = action_button("drill_answer", tr("Answer"), tr("Takes what stands here (Enter)"));
     connect(answer_, &QPushButton::clicked, this, &DrillView::commit);

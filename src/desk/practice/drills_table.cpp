@@ -13,16 +13,15 @@ constexpr double kRowHigh = 26;
 
 /// What the drill's figure says: its error, the threshold, or how many were right.
 QString figure_of(const DrillText& drill, const DrillStanding& standing, bool before) {
-    const auto error = before ? standing.error_before : std::optional(standing.error);
-    const auto right = before ? standing.right_before : std::optional(standing.right);
-    if (standing.count == 0 || !error || !right) return QStringLiteral("–");
+    const auto figures = before ? standing.before : std::optional(standing.recent);
+    if (standing.count == 0 || !figures) return QStringLiteral("–");
     if (!drill.unit.empty())
         return QStringLiteral("%1 %2")
-            .arg(*error, 0, 'f', drill.unit == "step" ? 2 : 1)
+            .arg(figures->error, 0, 'f', drill.unit == "step" ? 2 : 1)
             .arg(before ? QString() : from_view(drill.unit))
             .trimmed();
-    return before ? QObject::tr("%1%").arg(qRound(100 * *right))
-                  : QObject::tr("%1% right").arg(qRound(100 * *right));
+    return before ? QObject::tr("%1%").arg(qRound(100 * figures->right))
+                  : QObject::tr("%1% right").arg(qRound(100 * figures->right));
 }
 
 }  // namespace

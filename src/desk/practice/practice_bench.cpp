@@ -40,10 +40,8 @@ QWidget* PracticeBench::make_board() {
     tabs->setSpacing(0);
     kinds_ = new QButtonGroup(this);
     for (const DrillText& drill : kDrills) {
-        auto* button = action_button(("drill_" + std::string(drill.id)).c_str(),
+        auto* button = switch_button(("drill_" + std::string(drill.id)).c_str(),
                                      from_view(drill.tab), from_view(drill.question));
-        button->setProperty("role", "lens");
-        button->setCheckable(true);
         button->setChecked(drill.kind == session_->kind());
         kinds_->addButton(button, static_cast<int>(drill.kind));
         tabs->addWidget(button);
@@ -54,14 +52,9 @@ QWidget* PracticeBench::make_board() {
         drill_->take_focus();
     });
     // In a narrow window the row is moved along.
-    auto* strip = new QScrollArea;
-    strip->setWidget(row);
-    strip->setWidgetResizable(true);
-    strip->setFrameShape(QFrame::NoFrame);
+    auto* strip = scrolled(row);
     strip->setFixedHeight(scaled(36));
     strip->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    strip->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    strip->setFocusPolicy(Qt::NoFocus);
     drill_ = new DrillView(*session_);
     auto* column = new QVBoxLayout(board);
     column->setContentsMargins(0, 0, 0, 0);
@@ -86,12 +79,7 @@ QWidget* PracticeBench::make_sheet() {
     studies_ = new StudiesPanel(desk_, *session_);
     column->addWidget(studies_);
     column->addStretch(1);
-    auto* scroll = new QScrollArea;
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setWidget(inner);
+    auto* scroll = scrolled(inner);
     inner->setAutoFillBackground(false);
     return scroll;
 }
@@ -109,9 +97,11 @@ LadderFace PracticeBench::ladder() const {
     if (standing.count == 0) return face;
     const DrillText& drill = text_of(kind);
     if (drill.unit.empty())
-        face.figures = {{tr("Over your last forty"), tr("%1%").arg(qRound(100 * standing.right))}};
+        face.figures = {
+            {tr("Over your last forty"), tr("%1%").arg(qRound(100 * standing.recent.right))}};
     else
-        face.figures = {{tr("Over your last forty"), QString::number(standing.error, 'f', 2)}};
+        face.figures = {
+            {tr("Over your last forty"), QString::number(standing.recent.error, 'f', 2)}};
     if (standing.threshold)
         face.figures.push_back(
             {tr("You tell apart"), QString::number(standing.threshold->level, 'f', 2)});

@@ -25,15 +25,12 @@ public:
 
     PracticeBench(const Desk& desk, int key);
 
-    bool suits(const Painting&) const override { return false; }
     bool works_alone() const override { return true; }
     QWidget& sheet() override { return *sheet_; }
     QWidget* middle() override { return board_; }
-    Stage stage() const override { return Stage::colour; }
     LadderFace ladder() const override;
     void act_on_ladder(HandleAct act, std::size_t, double step) override;
     FindingsMeter& findings() const override;
-    QString words_for(const Probe&, QPointF) const override { return {}; }
     void enter() override;
     bool finished() const override;
     bool show_page(const QString& id) override;

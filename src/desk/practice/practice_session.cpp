@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "desk/kit/words.h"
+#include "desk/work/time_keeper.h"
 
 namespace underpaint {
 namespace {
@@ -12,10 +13,6 @@ namespace {
 constexpr double kLongest = 120;  // seconds: somebody who went away took no longer
 constexpr std::size_t kRemembered = 400;
 constexpr auto kMonth = std::chrono::days(30);
-
-std::chrono::sys_seconds now() {
-    return std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now());
-}
 
 }  // namespace
 
@@ -57,27 +54,21 @@ void PracticeSession::look_up(DrillKind kind) {
     if (!answers || !counts) return;
     standing = {};
     standing.count = (*counts)[static_cast<std::size_t>(kind)];
-    const auto figures = [](std::span<const LoggedAnswer> some) {
-        double error = 0, right = 0;
-        for (const LoggedAnswer& each : some) error += std::abs(each.error), right += each.right;
-        const auto count = static_cast<double>(std::max<std::size_t>(1, some.size()));
-        return std::pair(error / count, right / count);
-    };
     const std::span all(*answers);
-    std::tie(standing.error, standing.right) = figures(all.last(std::min(kRecent, all.size())));
+    standing.recent = figures_of(all.last(std::min(kRecent, all.size())));
     std::vector<LoggedAnswer> before;
     for (const LoggedAnswer& each : all)
-        if (each.when <= now() - kMonth) before.push_back(each);
+        if (each.when <= moment_now() - kMonth) before.push_back(each);
     if (!before.empty())
-        std::tie(standing.error_before.emplace(), standing.right_before.emplace()) =
-            figures(std::span(before).last(std::min(kRecent, before.size())));
+        standing.before = figures_of(std::span(before).last(std::min(kRecent, before.size())));
     std::vector<Naming> namings;
     std::vector<Trial> trials;
     for (const LoggedAnswer& each : all) {
         namings.push_back({each.cell, each.error});
         trials.push_back({each.level, each.right});
     }
-    if (text_of(kind).answer == AnswerKind::choice) standing.threshold = threshold_of(trials, 0.5);
+    if (const int choices = text_of(kind).choices; choices > 0)
+        standing.threshold = threshold_of(trials, 1.0 / choices);
     if (kind != kind_) return;
     namings_ = std::move(namings), trials_ = std::move(trials);
     weeks_ = logbook_->weeks(kind).value_or(std::vector<Logbook::Stretch>{});
@@ -118,8 +109,9 @@ void PracticeSession::answer(const DrillAnswer& answer) {
     // A second click, while the next question is made, answers nothing.
     if (!question_) return;
     const DrillResult result = judge(*question_, answer);
+    trouble_.clear();  // it was read by now
     LoggedAnswer logged;
-    logged.when = now();
+    logged.when = moment_now();
     logged.kind = kind_;
     logged.seed = question_->seed;
     logged.cell = question_->cell;

@@ -17,8 +17,8 @@ namespace underpaint {
 /// What one kind of drill came to.
 struct DrillStanding {
     std::size_t count = 0;
-    double error = 0, right = 0;                       ///< over the last kRecent answers
-    std::optional<double> error_before, right_before;  ///< over as many, a month ago
+    AnswerFigures recent;                 ///< over the last kRecent answers
+    std::optional<AnswerFigures> before;  ///< over as many, up to a month ago
     std::optional<Threshold> threshold;
 };
 

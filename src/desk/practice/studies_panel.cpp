@@ -11,6 +11,7 @@
 #include "desk/kit/panel.h"
 #include "desk/kit/screen_image.h"
 #include "desk/kit/words.h"
+#include "desk/work/time_keeper.h"
 #include "files/flat_picture.h"
 #include "raster/shrink.h"
 
@@ -185,7 +186,7 @@ void StudiesPanel::take(const StudyFigures& figures, const QString& name) {
     if (!figures.surely) return;
     if (Logbook* book = session_.logbook()) {
         LoggedStudy logged;
-        logged.when = std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now());
+        logged.when = moment_now();
         logged.kind = figures.kind;
         logged.name = name.toStdString();
         logged.figure = figure_of(figures);

@@ -27,13 +27,10 @@ public:
 
     ReportBench(const Desk& desk, int key);
 
-    bool suits(const Painting&) const override { return false; }
     QWidget& sheet() override;
     QWidget* middle() override;
-    Stage stage() const override { return Stage::colour; }
     LadderFace ladder() const override;
     FindingsMeter& findings() const override;
-    QString words_for(const Probe&, QPointF) const override { return {}; }
     void enter() override;
     void leave() override;
     bool finished() const override;

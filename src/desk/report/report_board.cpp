@@ -10,16 +10,6 @@
 #include "desk/panes/save_drawing.h"
 
 namespace underpaint {
-namespace {
-
-QPushButton* switch_button(const char* name, const QString& label, const QString& about) {
-    QPushButton* button = action_button(name, label, about);
-    button->setProperty("role", "lens");
-    button->setCheckable(true);
-    return button;
-}
-
-}  // namespace
 
 ReportBoard::ReportBoard(const Desk& desk, ReportMaker& maker, ReportSaving& saving,
                          QWidget* parent)

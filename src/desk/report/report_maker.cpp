@@ -99,7 +99,7 @@ bool ReportMaker::whole() const {
 
 std::vector<ReportSection> ReportMaker::wanted() const {
     std::vector<ReportSection> all = edits_.settings().chosen();
-    if (also_) all.push_back(*also_);
+    if (also_ && std::ranges::count(all, *also_) == 0) all.push_back(*also_);
     return all;
 }
 

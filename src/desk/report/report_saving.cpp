@@ -4,6 +4,7 @@
 #include "desk/kit/words.h"
 #include "desk/report/print_pages.h"
 #include "desk/work/paths.h"
+#include "desk/work/time_keeper.h"
 #include "files/disk.h"
 #include "files/zip_container.h"
 #include "pages/pdf.h"
@@ -70,9 +71,7 @@ void ReportSaving::ended(const Done& done, const QString& words,
                          const std::filesystem::path& file) {
     if (!done) return say(QString::fromStdString(done.error().message()));
     if (!file.empty()) {
-        MadeReport made{file.filename().string(),
-                        std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now()),
-                        {}};
+        MadeReport made{file.filename().string(), moment_now(), {}};
         const auto& audit = desk_.meters.passes.audit();
         if (audit && !audit->passes.empty()) made.drift = audit->passes.back().value.running.p95;
         desk_.session.document.keep_report(std::move(made));

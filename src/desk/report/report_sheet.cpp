@@ -85,12 +85,7 @@ ReportSheet::ReportSheet(const Desk& desk, ReportEdits& edits, ReportMaker& make
     last_->setObjectName(QStringLiteral("last_report"));
     indented(last_);
     column->addStretch(1);
-    auto* scroll = new QScrollArea;
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setWidget(inner);
+    auto* scroll = scrolled(inner);
     inner->setAutoFillBackground(false);  // the sheet shows through
 
     said_ = hint_label();
@@ -134,9 +129,7 @@ QWidget* ReportSheet::for_row() {
     for (const ReportPreset& preset : report_presets()) {
         const std::string name = "report_for_" + std::string(preset.id);
         QPushButton* button =
-            action_button(name.c_str(), from_view(preset.label), from_view(preset.about));
-        button->setProperty("role", "lens");
-        button->setCheckable(true);
+            switch_button(name.c_str(), from_view(preset.label), from_view(preset.about));
         for_->addButton(button);
         connect(button, &QPushButton::clicked, this,
                 [this, id = std::string(preset.id)] { edits_.use(id); });
@@ -208,18 +201,6 @@ QWidget* ReportSheet::paper_row() {
     row->addStretch(1);
     return box;
 }
-
-namespace {
-
-/// An entry that is ticked where it is what is so now.
-void add_choice(QMenu& menu, const QString& label, bool now, const std::function<void()>& choose) {
-    QAction* action = menu.addAction(label);
-    action->setCheckable(true);
-    action->setChecked(now);
-    QObject::connect(action, &QAction::triggered, &menu, choose);
-}
-
-}  // namespace
 
 void ReportSheet::fill_paper(QMenu& menu) {
     const PageSetup setup = edits_.settings().setup;

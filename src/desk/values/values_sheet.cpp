@@ -38,12 +38,7 @@ ValuesSheet::ValuesSheet(const Desk& desk, QWidget* parent)
     auto* lower = new QVBoxLayout;
     lower->setContentsMargins(scaled(12), scaled(4), scaled(12), scaled(12));
     lower->setSpacing(scaled(10));
-    auto* scroll = new QScrollArea;  // in a low window a page is seen in pieces, but whole
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setWidget(pages_);
+    auto* scroll = scrolled(pages_);       // in a low window a page is seen in pieces, but whole
     pages_->setAutoFillBackground(false);  // the sheet shows through
     lower->addWidget(scroll, 1);
     lower->addWidget(main_);
@@ -75,9 +70,7 @@ QWidget* ValuesSheet::tabs() {
     tab_group_ = new QButtonGroup(this);
     for (const PageText& text : kValuesPages) {
         auto* tab =
-            action_button((std::string("page_") + text.id).c_str(), tr(text.label), tr(text.about));
-        tab->setProperty("role", "lens");
-        tab->setCheckable(true);
+            switch_button((std::string("page_") + text.id).c_str(), tr(text.label), tr(text.about));
         tab_group_->addButton(tab, static_cast<int>(text.page));
         row->addWidget(tab);
     }

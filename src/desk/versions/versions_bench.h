@@ -29,13 +29,10 @@ public:
 
     VersionsBench(const Desk& desk, int key);
 
-    bool suits(const Painting&) const override { return false; }
     QWidget& sheet() override;
     QWidget* middle() override;
-    Stage stage() const override { return Stage::colour; }
     LadderFace ladder() const override;
     FindingsMeter& findings() const override;
-    QString words_for(const Probe&, QPointF) const override { return {}; }
     void enter() override;
     void leave() override;
     bool finished() const override;

@@ -16,13 +16,6 @@ namespace {
 constexpr std::array kShownLenses{Lens::colour, Lens::grey,   Lens::squint,
                                   Lens::drift,  Lens::warmth, Lens::intensity};
 
-QPushButton* switch_button(const char* name, const QString& label, const QString& about) {
-    QPushButton* button = action_button(name, label, about);
-    button->setProperty("role", "lens");
-    button->setCheckable(true);
-    return button;
-}
-
 }  // namespace
 
 VersionsBoard::VersionsBoard(const Desk& desk, VersionEdits& edits, const VersionsMeter& meter,

@@ -97,12 +97,8 @@ VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const Versio
     seen_row->addStretch(1);
     indented(seen_by);
     column->addStretch(1);
-    auto* scroll = new QScrollArea;
-    scroll->setWidgetResizable(true);
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setWidget(inner);
+    auto* scroll = scrolled(inner);
+    inner->setAutoFillBackground(false);  // the sheet shows through
     go_on_ = action_button("go_on_with_version", {}, tr("Choose it, and lay passes on it"));
     go_on_->setProperty("role", "main");
     connect(go_on_, &QPushButton::clicked, this, [this] {

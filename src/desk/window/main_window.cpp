@@ -430,8 +430,12 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
                release = event->type() == QEvent::KeyRelease;
     if (!press && !release) return false;
     auto* key = static_cast<QKeyEvent*>(event);
-    const auto takes_text = [](const QObject* widget) {
-        return qobject_cast<const QLineEdit*>(widget) != nullptr ||
+    const auto takes_text = [key](const QObject* widget) {
+        const auto* field = qobject_cast<const QLineEdit*>(widget);
+        // A field for numbers has no use for a question mark.
+        const bool numbers =
+            field != nullptr && (field->inputMethodHints() & Qt::ImhFormattedNumbersOnly) != 0;
+        return (field != nullptr && !(numbers && key->key() == Qt::Key_Question)) ||
                qobject_cast<const QPlainTextEdit*>(widget) != nullptr;
     };
     const bool typing = takes_text(watched) || takes_text(QApplication::focusWidget());

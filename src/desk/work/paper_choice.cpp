@@ -32,24 +32,20 @@ void PaperChoice::use(const std::filesystem::path& file, PrintIntent intent) {
 void PaperChoice::read(const std::filesystem::path& file, PrintIntent intent) {
     reading_.start([this, file, intent](const std::stop_token&, const Deliver& deliver) {
         auto paper = open_paper(file, intent);
-        const bool gone = !paper && !file.empty();
         if (!paper) {
-            deliver([this, said = paper.error().message()] {
+            deliver([this, said = paper.error().message(), file, intent] {
                 emit troubled(QString::fromStdString(said));
-            });
-            if (!gone) return;
-        }
-        deliver([this, file, intent, paper] {
-            if (paper) {
-                proof_ = *paper, file_ = file, intent_ = intent;
-                QSettings settings;
-                settings.setValue(kFile, text_of(file));
-                settings.setValue(kIntent, intent == PrintIntent::perceptual);
-                emit changed();
-            } else if (!proof_) {
                 // The one that was used last is gone: there is always one.
-                read({}, intent);
-            }
+                if (!proof_ && !file.empty()) read({}, intent);
+            });
+            return;
+        }
+        deliver([this, file, intent, proof = std::move(*paper)] {
+            proof_ = proof, file_ = file, intent_ = intent;
+            QSettings settings;
+            settings.setValue(kFile, text_of(file));
+            settings.setValue(kIntent, intent == PrintIntent::perceptual);
+            emit changed();
         });
     });
 }
