@@ -21,14 +21,18 @@ double median(std::vector<double> values) {
 
 double estimate(const Route& route, const RouteStep& step, const std::string& id,
                 const std::vector<PastPainting>& past) {
-    std::vector<double> taken;
-    for (auto painting = past.rbegin(); painting != past.rend(); ++painting) {
-        if (painting->route != route.name || painting->id == id) continue;
-        const auto found = painting->minutes.find(step.id);
-        if (found != painting->minutes.end() && found->second > 0) taken.push_back(found->second);
-        if (taken.size() == kPaintingsBack) break;
+    for (const std::string& of : {route.name, std::string(kStudies)}) {
+        std::vector<double> taken;
+        for (auto painting = past.rbegin(); painting != past.rend(); ++painting) {
+            if (painting->route != of || painting->id == id) continue;
+            const auto found = painting->minutes.find(step.id);
+            if (found != painting->minutes.end() && found->second > 0)
+                taken.push_back(found->second);
+            if (taken.size() == kPaintingsBack) break;
+        }
+        if (!taken.empty()) return median(std::move(taken));
     }
-    return taken.empty() ? step.usual : median(std::move(taken));
+    return step.usual;
 }
 
 std::vector<StepToGo> to_go(const Brief& brief, const WorkLog& log, const std::vector<bool>& done,

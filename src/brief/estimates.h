@@ -10,20 +10,23 @@
 
 namespace underpaint {
 
-/// What the steps of an earlier painting took.
+/// What the steps of an earlier painting took, or a study of such a step.
 struct PastPainting {
     std::string id;                         ///< WorkLog::id
-    std::string route;                      ///< its name
+    std::string route;                      ///< its name; kStudies of a study
     std::map<std::string, double> minutes;  ///< of the steps that were done
     friend bool operator==(const PastPainting&, const PastPainting&) = default;
 };
+
+/// In place of a route's name: what a study took counts for the steps of every route.
+inline constexpr const char* kStudies = "";
 
 /// How many paintings back one's own pace is looked for.
 inline constexpr std::size_t kPaintingsBack = 5;
 
 /// Minutes that a step takes: the median of what it took in the painter's last paintings of the
-/// route that had it, `id` itself left out; or else what the route says. `past` is in the order
-/// they were worked.
+/// route that had it, `id` itself left out; or else of studies that are like it; or else what the
+/// route says. `past` is in the order they were worked.
 double estimate(const Route& route, const RouteStep& step, const std::string& id,
                 const std::vector<PastPainting>& past);
 

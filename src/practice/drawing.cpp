@@ -16,6 +16,7 @@ namespace underpaint {
 namespace {
 
 constexpr int kPoints = 4;  // across a pixel
+constexpr double kPaleChroma = 0.03;
 
 float on_level(float v) {
     return std::round(255 * std::clamp(v, 0.0F, 1.0F)) / 255;
@@ -29,6 +30,17 @@ Rgb on_levels(Rgb colour) {
 
 Rgb neutral_of(double step) {
     return on_levels(grey(encoded_grey_of(lightness_of_step(static_cast<float>(step)))));
+}
+
+DrillCell cell_of(Rgb colour) {
+    const OkLch c = oklch(oklab(decode(colour)));
+    const int step = static_cast<int>(std::lround(step_of_colour(colour)));
+    const auto hue =
+        static_cast<int>(std::floor(static_cast<double>(c.h) * DrillCell::kHues / 360));
+    return {static_cast<double>(c.c) < kPaleChroma
+                ? DrillCell::kNeutral
+                : (hue % DrillCell::kHues + DrillCell::kHues) % DrillCell::kHues,
+            std::clamp(step, DrillCell::kDarkest, DrillCell::kLightest)};
 }
 
 double step_of_colour(Rgb colour) {

@@ -36,6 +36,8 @@ Rgb colour_of(double step, double hue, double intensity);
 Rgb on_levels(Rgb colour);
 /// Of a step.
 Rgb neutral_of(double step);
+/// Where a colour lies; neutral below an OKLCh chroma of 0.03.
+DrillCell cell_of(Rgb colour);
 /// Lightness as steps, 1-9, without any reader but L*.
 double step_of_colour(Rgb colour);
 

@@ -12,8 +12,8 @@ namespace {
 using Ask = void (*)(DrillQuestion&, const DrillRequest&, DrillDice&);
 /// In the order of DrillKind.
 constexpr std::array<Ask, kDrills.size()> kAsk{
-    ask_step_alone, ask_step_in_colour, ask_lighter, ask_warmer, ask_which_pass,
-    ask_leads,      ask_edge,           ask_shadows, ask_reach,  ask_intent};
+    ask_step_alone, ask_step_in_colour, ask_lighter, ask_warmer, ask_which_pass, ask_leads,
+    ask_edge,       ask_shadows,        ask_reach,   ask_intent, ask_here};
 
 constexpr std::array<std::string_view, DrillCell::kHues> kHueNames{
     "pinks", "oranges", "yellows", "greens", "teals", "azures", "blues", "violets"};

@@ -3,6 +3,7 @@
 
 #include <array>
 #include <cstdint>
+#include <memory>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -25,6 +26,7 @@ enum class DrillKind {
     shadows,
     reach,
     intent,
+    here,
 };
 
 /// What is answered with.
@@ -147,7 +149,19 @@ inline constexpr std::array kDrills{
               .choices = 3,
               .levels = {0.05, 1.5, 0.6},
               .level_unit = "step"},
+    DrillText{.kind = DrillKind::here,
+              .id = "here",
+              .label = "In your picture",
+              .tab = "Here",
+              .question = "Which step is inside the ring?",
+              .how = "on the ladder, or typed; a click asks elsewhere",
+              .answer = AnswerKind::step,
+              .unit = "step"},
 };
+/// Whether its questions are asked about a picture of the painter's own.
+constexpr bool needs_picture(DrillKind kind) {
+    return kind == DrillKind::here;
+}
 constexpr const DrillText& text_of(DrillKind kind) {
     return kDrills[static_cast<std::size_t>(kind)];
 }
@@ -174,8 +188,9 @@ struct DrillQuestion {
     std::vector<RgbBlock> stages;      ///< which_pass: after each pass; intent: before and after
     std::vector<std::string> choices;  ///< of AnswerKind::choice, from left to right
     double truth = 0;                  ///< step, amount, or index of the right choice
-    Point place;                       ///< of AnswerKind::place, in pixels of the picture
-    double radius = 0;                 ///< how far off is still right
+    Point place;                       ///< of AnswerKind::place, and the ring of DrillKind::here;
+                                       ///< in pixels of the picture
+    double radius = 0;                 ///< how far off is still right; of the ring
     std::string fact;                  ///< one sentence of why it looks as it does; may be empty
 };
 struct DrillRequest {
@@ -183,6 +198,9 @@ struct DrillRequest {
     DrillCell cell;
     double level = 0;     ///< brought into the kind's range
     double surround = 5;  ///< the step around a patch that stands alone
+    /// Of DrillKind::here, encoded sRGB, of any size from one pixel on; null: a plain middle grey.
+    std::shared_ptr<const RgbBlock> picture = nullptr;
+    std::optional<Point> at = {};  ///< the spot that is asked about; else one is looked for
 };
 DrillQuestion ask(DrillKind kind, const DrillRequest& request);
 

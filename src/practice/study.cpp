@@ -7,13 +7,16 @@
 #include <array>
 #include <cmath>
 #include <map>
-#include <opencv2/imgproc.hpp>
 
 #include "audit/shapes.h"
 #include "audit/step_histogram.h"
 #include "colour/ciede2000.h"
+#include "colour/intensity.h"
 #include "colour/lab.h"
 #include "colour/srgb.h"
+#include "practice/drawing.h"
+#include "practice/even_light.h"
+#include "practice/study_pixels.h"
 #include "raster/regions.h"
 #include "raster/shrink.h"
 #include "render/readings.h"
@@ -26,22 +29,6 @@ constexpr double kShapeDiffers = 0.7;  // of a shape that is missing
 constexpr std::size_t kMostPlaces = 6;
 constexpr double kWithinPalette = 3;  // CIEDE2000
 constexpr int kRounds = 60;           // of the means, at the most
-
-Picture picture_of(const RgbBlock& block) {
-    RgbBlock upright(rect_of(block.area().size()));
-    std::ranges::copy(block.all().r, upright.all().r.begin());
-    std::ranges::copy(block.all().g, upright.all().g.begin());
-    std::ranges::copy(block.all().b, upright.all().b.begin());
-    Picture picture(block.area().size(), Channels::rgb, Depth::bits8);
-    picture.write_rgb(upright);
-    return picture;
-}
-
-RgbBlock pixels_of(const Picture& picture) {
-    RgbBlock block(rect_of(picture.size()));
-    picture.read_rgb(block);
-    return block;
-}
 
 /// The study in the frame of the reference, whichever way it lies.
 std::optional<Picture> in_frame(Picture study, const RgbBlock& reference, Reader reader,
@@ -175,8 +162,9 @@ Picture flat_picture(const std::vector<std::size_t>& values, const std::vector<d
 }
 
 /// \param own every pixel of the study as it came: what a change of its size mixes did not creep in
+/// \param theirs the reference's best shapes
 void compare_flat(StudyFigures& figures, const FloatBlock& own, const FloatBlock& study,
-                  const FloatBlock& reference) {
+                  const FloatBlock& reference, const std::vector<std::size_t>& theirs) {
     const std::size_t count = figures.kind == StudyKind::two ? 2 : 3;
     const Size size = study.area().size();
     figures.flats = flat_values(own, count);
@@ -186,19 +174,16 @@ void compare_flat(StudyFigures& figures, const FloatBlock& own, const FloatBlock
                           figures.flats[nearest_to(figures.flats, static_cast<double>(step))]) >
                  kFlatWithin;
     figures.crept_in = static_cast<double>(crept) / static_cast<double>(own.samples().size());
-    const Splits splits =
-        best_splits(histogram_of(reference), count == 2 ? ShapeCount::two : ShapeCount::three);
-    std::vector<std::size_t> mine, theirs;
+    std::vector<std::size_t> mine;
     std::vector<double> sums(count, 0), counts(count, 0), means(count, 0);
     std::size_t same = 0;
     for (std::size_t i = 0; i < study.samples().size(); ++i) {
         const double step = static_cast<double>(study.samples()[i]);
         mine.push_back(nearest_to(figures.flats, step));
         const auto was = static_cast<double>(reference.samples()[i]);
-        theirs.push_back(shape_of_step(splits, was));
-        sums[theirs.back()] += was, ++counts[theirs.back()];
-        means[theirs.back()] += step;  // of the study, in each shape of the reference
-        same += mine.back() == theirs.back();
+        sums[theirs[i]] += was, ++counts[theirs[i]];
+        means[theirs[i]] += step;  // of the study, in each shape of the reference
+        same += mine.back() == theirs[i];
     }
     const auto all = static_cast<double>(mine.size());
     figures.agreement = static_cast<double>(same) / all;
@@ -272,44 +257,15 @@ void compare_colours(StudyFigures& figures, const RgbBlock& study, const RgbBloc
     figures.differ = picture_of(differ);
 }
 
-/// Takes out the slope of the light that a study was photographed in: the plane that best fits the
-/// logarithm of its luminance over the reference's. How light the whole is, is the painter's.
-void even_out(RgbBlock& study, const FloatBlock& steps, const FloatBlock& reference) {
-    const Size size = study.area().size();
-    const auto luminance_at = [](float step) {
-        return std::max(1e-3, static_cast<double>(luminance_of_lightness(lightness_of_step(step))));
-    };
-    const auto place = [&](int x, int y) {
-        return std::array<double, 3>{1, static_cast<double>(x) / size.width - 0.5,
-                                     static_cast<double>(y) / size.height - 0.5};
-    };
-    const auto each = [&](const auto& act) {
-        std::size_t i = 0;
-        for (int y = 0; y < size.height; ++y)
-            for (int x = 0; x < size.width; ++x, ++i) act(x, y, i);
-    };
-    cv::Mat normal = cv::Mat::zeros(3, 3, CV_64F), right = cv::Mat::zeros(3, 1, CV_64F);
-    each([&](int x, int y, std::size_t i) {
-        const auto row = place(x, y);
-        const double off =
-            std::log(luminance_at(steps.samples()[i]) / luminance_at(reference.samples()[i]));
-        for (int a = 0; a < 3; ++a) {
-            for (int b = 0; b < 3; ++b)
-                normal.at<double>(a, b) +=
-                    row[static_cast<std::size_t>(a)] * row[static_cast<std::size_t>(b)];
-            right.at<double>(a) += row[static_cast<std::size_t>(a)] * off;
-        }
-    });
-    cv::Mat plane;
-    if (!cv::solve(normal, right, plane, cv::DECOMP_SVD)) return;
-    each([&](int x, int y, std::size_t i) {
-        const auto row = place(x, y);
-        const auto by = static_cast<float>(
-            std::exp(-plane.at<double>(1) * row[1] - plane.at<double>(2) * row[2]));
-        const LinearRgb c = decode(ConstRgbRow(study.all())[i]);
-        const Rgb lit = encode({c.r * by, c.g * by, c.b * by});
-        study.all().set(i, {std::min(1.0F, lit.r), std::min(1.0F, lit.g), std::min(1.0F, lit.b)});
-    });
+/// The reference's best two or three values, pixel by pixel; empty of a kind that has full values.
+std::vector<std::size_t> best_shapes(const FloatBlock& reference, StudyKind kind) {
+    if (kind != StudyKind::two && kind != StudyKind::three) return {};
+    const Splits splits = best_splits(histogram_of(reference),
+                                      kind == StudyKind::two ? ShapeCount::two : ShapeCount::three);
+    std::vector<std::size_t> shapes;
+    for (const float step : reference.samples())
+        shapes.push_back(shape_of_step(splits, static_cast<double>(step)));
+    return shapes;
 }
 
 }  // namespace
@@ -332,101 +288,58 @@ std::optional<StudyFigures> measure_study(Picture study, const Picture& referenc
     RgbBlock mine = pixels_of(*framed);
     const RgbBlock theirs = pixels_of(picture_of(small_reference));
     const FloatBlock reference_steps = steps_of(theirs, options.reader);
-    if (options.even_out_light) even_out(mine, steps_of(mine, options.reader), reference_steps);
+    const std::vector<std::size_t> shapes = best_shapes(reference_steps, kind);
+    if (options.even_out_light) even_out(mine, options.reader, reference_steps, shapes);
     figures.study = picture_of(mine), figures.reference = picture_of(theirs);
     const FloatBlock study_steps = steps_of(mine, options.reader);
     switch (kind) {
         case StudyKind::two:
-        case StudyKind::three: compare_flat(figures, own, study_steps, reference_steps); break;
+        case StudyKind::three:
+            // The light of a photograph is taken out at the size that is compared.
+            compare_flat(figures, options.even_out_light ? study_steps : own, study_steps,
+                         reference_steps, shapes);
+            break;
         case StudyKind::full: compare_full(figures, study_steps, reference_steps); break;
         case StudyKind::limited:
             compare_full(figures, study_steps, reference_steps);
             compare_colours(figures, mine, theirs, options.palette);
+            break;
+        case StudyKind::widened:
+            compare_full(figures, study_steps, reference_steps);
+            compare_colours(figures, mine, theirs, {});
+            figures.hues = hues_of(mine), figures.reference_hues = hues_of(theirs);
             break;
     }
     if (stop.stop_requested()) return std::nullopt;
     return figures;
 }
 
-std::optional<Picture> without_perspective(const Picture& photograph,
-                                           std::span<const Point, 4> corners) {
-    const auto side = [&](std::size_t a, std::size_t b) {
-        return std::hypot(corners[a].x - corners[b].x, corners[a].y - corners[b].y);
-    };
-    // Each turn the same way round: convex, and no two sides cross.
-    int turns = 0;
-    for (std::size_t i = 0; i < 4; ++i) {
-        const Point a = corners[i], b = corners[(i + 1) % 4], c = corners[(i + 2) % 4];
-        const double cross = (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x);
-        if (!(std::abs(cross) > 1)) return std::nullopt;
-        turns += cross > 0 ? 1 : -1;
+std::vector<int> hues_of(const RgbBlock& picture) {
+    std::array<std::size_t, DrillCell::kHues> counts{};
+    const ConstRgbRow pixels = picture.all();
+    for (std::size_t i = 0; i < pixels.r.size(); ++i) {
+        const Rgb colour = pixels[i];
+        if (static_cast<double>(strength(colour)) < kLeastHueStrength) continue;
+        if (const int hue = cell_of(colour).hue; hue != DrillCell::kNeutral)
+            ++counts[static_cast<std::size_t>(hue)];
     }
-    if (std::abs(turns) != 4) return std::nullopt;
-    const int width = static_cast<int>(std::lround((side(0, 1) + side(3, 2)) / 2)),
-              height = static_cast<int>(std::lround((side(0, 3) + side(1, 2)) / 2));
-    if (width < 1 || height < 1) return std::nullopt;
-    const RgbBlock pixels = pixels_of(photograph);
-    const Size size = photograph.size();
-    cv::Mat from(size.height, size.width, CV_32FC3);
-    for (int y = 0; y < size.height; ++y)
-        for (int x = 0; x < size.width; ++x) {
-            const Rgb c = pixels.row(y)[static_cast<std::size_t>(x)];
-            from.at<cv::Vec3f>(y, x) = {c.r, c.g, c.b};
-        }
-    std::vector<cv::Point2f> source, target{{0, 0},
-                                            {static_cast<float>(width), 0},
-                                            {static_cast<float>(width), static_cast<float>(height)},
-                                            {0, static_cast<float>(height)}};
-    for (const Point& each : corners)
-        source.emplace_back(static_cast<float>(each.x), static_cast<float>(each.y));
-    cv::Mat to;
-    cv::warpPerspective(from, to, cv::getPerspectiveTransform(source, target), {width, height},
-                        cv::INTER_LINEAR, cv::BORDER_REPLICATE);
-    RgbBlock made(rect_of({width, height}));
-    for (int y = 0; y < height; ++y)
-        for (int x = 0; x < width; ++x) {
-            const cv::Vec3f c = to.at<cv::Vec3f>(y, x);
-            made.row(y).set(static_cast<std::size_t>(x), {c[0], c[1], c[2]});
-        }
-    return picture_of(made);
+    std::vector<int> hues;
+    for (std::size_t hue = 0; hue < counts.size(); ++hue)
+        if (static_cast<double>(counts[hue]) >=
+            kLeastHueShare * static_cast<double>(pixels.r.size()))
+            hues.push_back(static_cast<int>(hue));
+    return hues;
 }
 
-namespace {
-
-std::string listed(const std::vector<StudyPlace>& places) {
-    std::string text;
-    for (const StudyPlace& place : places)
-        text += fmt::format("{}{} {}", text.empty() ? "" : ", ", place.light ? "a light" : "a dark",
-                            place.where);
-    return text;
-}
-
-}  // namespace
-
-std::string in_words(const StudyFigures& figures) {
-    const auto percent = [](double share) { return fmt::format("{:.0f}%", 100 * share); };
-    std::string text =
-        figures.surely ? "" : "The reference was not recognised; the study is taken as it lies. ";
+double main_figure(const StudyFigures& figures) {
     switch (figures.kind) {
         case StudyKind::two:
-        case StudyKind::three:
-            text += fmt::format("{} of the shapes agree. {:.1f}% of other greys crept in.",
-                                percent(figures.agreement), 100 * figures.crept_in);
-            if (!figures.same_order) text += " Light and dark have changed places.";
-            if (!figures.missing.empty()) text += " Missing: " + listed(figures.missing) + ".";
-            if (!figures.added.empty()) text += " Added: " + listed(figures.added) + ".";
-            break;
-        case StudyKind::full:
+        case StudyKind::three: return figures.agreement;
+        case StudyKind::full: return figures.drift_p95;
         case StudyKind::limited:
-            text += fmt::format("95% within {:.2f} step of the reference, {:+.2f} on the whole.",
-                                figures.drift_p95, figures.drift_mean);
-            if (figures.kind == StudyKind::limited)
-                text += fmt::format(" Colours are {:.1f} off (CIEDE2000).", figures.colour_off);
-            if (figures.beyond)
-                text += fmt::format(" {} lies beyond the palette.", percent(*figures.beyond));
-            break;
+        case StudyKind::widened: return figures.colour_off;
     }
-    return text;
+    return 0;
 }
 
 }  // namespace underpaint

@@ -15,16 +15,19 @@
 namespace underpaint {
 
 /// A practice picture that is held against its reference.
-enum class StudyKind { two, three, full, limited };
+enum class StudyKind { two, three, full, limited, widened };
 struct StudyKindText {
     StudyKind kind;
     std::string_view id, label;
+    int usual_goal;             ///< offered to somebody who has set none
+    std::string_view prepares;  ///< the step of a route whose work it is like
 };
 inline constexpr std::array kStudyKinds{
-    StudyKindText{StudyKind::two, "two", "Two values"},
-    StudyKindText{StudyKind::three, "three", "Three values"},
-    StudyKindText{StudyKind::full, "full", "Full value"},
-    StudyKindText{StudyKind::limited, "limited", "Limited palette"}};
+    StudyKindText{StudyKind::two, "two", "Two values", 15, "thumbnails"},
+    StudyKindText{StudyKind::three, "three", "Three values", 10, "check"},
+    StudyKindText{StudyKind::full, "full", "Full value", 5, "values"},
+    StudyKindText{StudyKind::limited, "limited", "Limited palette", 8, "few"},
+    StudyKindText{StudyKind::widened, "widened", "Colour, widened", 10, "widen"}};
 constexpr const StudyKindText& text_of(StudyKind kind) {
     return kStudyKinds[static_cast<std::size_t>(kind)];
 }
@@ -58,10 +61,13 @@ struct StudyFigures {
     // Of full values: steps of the study less those of the reference.
     double drift_mean = 0, drift_p95 = 0, changed = 0;
 
-    // Of a limited palette: mean CIEDE2000 from the reference; colours that a set of tubes can't
-    // mix, where one was given.
+    // Of colours: mean CIEDE2000 from the reference. Of a limited palette: the share of colours
+    // that it can't mix, where one was given.
     double colour_off = 0;
     std::optional<double> beyond;
+
+    // Of a widened palette: hues (eighths of the OKLCh circle, see DrillCell) that either has.
+    std::vector<int> hues, reference_hues;
 
     // What was compared, of one size: the study's own flat values, the reference's best ones, and
     // where they differ (white); of the others the pictures themselves and how far they are apart.
@@ -85,10 +91,16 @@ std::optional<StudyFigures> measure_study(Picture study, const Picture& referenc
                                           const StudyOptions& options = {},
                                           const std::stop_token& stop = {});
 
-/// A photograph with the perspective of four corners taken out, clockwise from the upper left; in
-/// pixels. Nothing where they enclose no area or cross.
-std::optional<Picture> without_perspective(const Picture& photograph,
-                                           std::span<const Point, 4> corners);
+/// Eighths of the OKLCh circle, in order, in which at least kLeastHueShare of the picture lies with
+/// a strength of kLeastHueStrength or more.
+std::vector<int> hues_of(const RgbBlock& picture);
+inline constexpr double kLeastHueShare = 0.01, kLeastHueStrength = 0.15;
+
+/// The one figure that a study of its kind is judged by: agreement, the 95th percentile of drift,
+/// or mean CIEDE2000.
+double main_figure(const StudyFigures& figures);
+/// The same with its unit: "92%", "0.42 step".
+std::string main_figure_in_words(StudyKind kind, double figure);
 
 /// One or two sentences of what the figures say.
 std::string in_words(const StudyFigures& figures);

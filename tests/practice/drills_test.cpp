@@ -40,7 +40,9 @@ TEST(Drills, TheSameSeedAsksTheSameAndAnotherAsksSomethingElse) {
         DrillRequest other = request;
         other.seed = 43;
         const DrillQuestion third = ask(drill.kind, other);
-        EXPECT_FALSE(std::ranges::equal(one.picture.all().g, third.picture.all().g)) << drill.id;
+        EXPECT_FALSE(std::ranges::equal(one.picture.all().g, third.picture.all().g) &&
+                     one.place.x == third.place.x)
+            << drill.id;
         EXPECT_FALSE(one.fact.empty() && drill.answer == AnswerKind::choice) << drill.id;
     }
 }
@@ -321,6 +323,58 @@ TEST(Namings, QuestionsLeanToTheWeakestCellAndAFifthStaysRandom) {
     EXPECT_GT(at_weak, 3 * 600 / 63) << "more often than one cell of 63 would be";
     EXPECT_GT(cells.size(), 55U) << "no cell is forgotten";
     EXPECT_FALSE(weakest_cell({}));
+}
+
+TEST(Here, AsksAboutASpotOfAPictureThatIsOneValue) {
+    // Four flat quarters, whose levels have known steps, with a noisy seam between.
+    auto picture = std::make_shared<RgbBlock>(Rect{0, 0, 640, 400});
+    const float levels[] = {0.1F, 0.35F, 0.6F, 0.9F};
+    std::mt19937 noise(3);
+    for (int y = 0; y < 400; ++y)
+        for (int x = 0; x < 640; ++x) {
+            const bool seam = std::abs(x - 320) < 60 || std::abs(y - 200) < 40;
+            const float v = seam ? static_cast<float>(noise() % 256) / 255
+                                 : levels[(x > 320 ? 1 : 0) + (y > 200 ? 2 : 0)];
+            picture->row(y).set(static_cast<std::size_t>(x), {v, v, v});
+        }
+    std::set<int> quarters;
+    for (std::uint64_t seed = 1; seed <= 40; ++seed) {
+        DrillRequest request;
+        request.seed = seed;
+        request.cell = {DrillCell::kNeutral, 2 + static_cast<int>(seed % 7)};
+        request.picture = picture;
+        const DrillQuestion question = ask(DrillKind::here, request);
+        const Point at = question.place;
+        const int quarter = (at.x > 320 ? 1 : 0) + (at.y > 200 ? 2 : 0);
+        const double v = static_cast<double>(levels[quarter]);
+        const double linear = std::pow((v + 0.055) / 1.055, 2.4);
+        EXPECT_NEAR(question.truth, 1 + (116 * std::cbrt(linear) - 16) / 12.5, 0.02) << seed;
+        EXPECT_EQ(question.cell.hue, DrillCell::kNeutral);
+        quarters.insert(quarter);
+        EXPECT_EQ(question.picture.area().width, 640);
+    }
+    EXPECT_EQ(quarters.size(), 4U) << "it goes where the cell is";
+}
+
+TEST(Here, AsksWhereItIsToldToOnAnyPicture) {
+    for (const Size size : {Size{1, 1}, Size{3, 700}, Size{900, 2}, Size{64, 48}}) {
+        auto picture = std::make_shared<RgbBlock>(rect_of(size));
+        for (int y = 0; y < size.height; ++y)
+            for (int x = 0; x < size.width; ++x)
+                picture->row(y).set(static_cast<std::size_t>(x), {0.8F, 0.5F, 0.2F});
+        DrillRequest request;
+        request.picture = picture;
+        for (const Point at : {Point{0, 0}, Point{size.width - 0.01, size.height - 0.01}}) {
+            request.at = at;
+            const DrillQuestion question = ask(DrillKind::here, request);
+            EXPECT_EQ(question.place.x, at.x);
+            EXPECT_EQ(question.cell.hue, 1) << "an orange";
+            EXPECT_TRUE(std::isfinite(question.truth));
+        }
+        request.at.reset();
+        EXPECT_TRUE(std::isfinite(ask(DrillKind::here, request).truth));
+    }
+    EXPECT_NEAR(ask(DrillKind::here, {}).truth, 5, 0.05) << "without a picture";
 }
 
 }  // namespace

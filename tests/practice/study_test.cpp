@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Studies held against references whose answers are known.
 #include "practice/study.h"
+#include "practice/photograph.h"
 
 #include <gtest/gtest.h>
 
@@ -207,6 +208,55 @@ TEST(Study, OddPicturesEndNothing) {
         EXPECT_FALSE(measure_study(reference({120, 90}), reference({120, 90}), kind.kind, {},
                                    stop.get_token()));
     }
+}
+
+/// Stripes of the middle of so many eighths of the hue circle, as one reads them from a table.
+Picture stripes(std::span<const std::array<float, 3>> colours) {
+    Picture picture({400, 300}, Channels::rgb, Depth::bits8);
+    for (int channel = 0; channel < 3; ++channel)
+        for (int y = 0; y < 300; ++y) {
+            std::vector<float> row(400);
+            for (std::size_t x = 0; x < row.size(); ++x)
+                row[x] =
+                    colours[x * colours.size() / row.size()][static_cast<std::size_t>(channel)];
+            picture.write_channel(channel, 0, y, row);
+        }
+    return picture;
+}
+
+TEST(Study, AWidenedPaletteHasTheHuesOfItsReference) {
+    // Orange 55, yellow 100, green 142, blue 264 (an azure) degrees; a grey has none.
+    constexpr std::array<float, 3> orange{0.9F, 0.5F, 0.2F}, yellow{0.85F, 0.8F, 0.2F},
+        green{0.2F, 0.7F, 0.2F}, blue{0.15F, 0.25F, 0.8F}, grey{0.5F, 0.5F, 0.5F};
+    const std::array all{orange, yellow, green, blue, grey};
+    const std::array few{orange, yellow, orange, orange, grey};
+    const auto whole = measure_study(stripes(all), stripes(all), StudyKind::widened);
+    ASSERT_TRUE(whole);
+    EXPECT_EQ(whole->hues.size(), 4U);
+    EXPECT_EQ(whole->hues, whole->reference_hues);
+    EXPECT_LT(whole->colour_off, 0.2);
+    EXPECT_NE(in_words(*whole).find("4 of 4 hues"), std::string::npos) << in_words(*whole);
+    const auto narrow = measure_study(stripes(few), stripes(all), StudyKind::widened);
+    ASSERT_TRUE(narrow);
+    EXPECT_EQ(narrow->hues.size(), 2U);
+    EXPECT_GT(narrow->colour_off, 5);
+    EXPECT_NE(in_words(*narrow).find("2 of 4 hues"), std::string::npos) << in_words(*narrow);
+    EXPECT_NE(in_words(*narrow).find("missing: greens, azures"), std::string::npos)
+        << in_words(*narrow);
+}
+
+TEST(Study, APhotographWhoseLightIsEvenedOutHasNoGreysOfItsOwn) {
+    const auto lit = [](double x, double y) {
+        const double linear = (light(x, y) ? 0.75 : 0.02) * (1.25 - 0.5 * x);
+        return static_cast<float>(1.055 * std::pow(std::min(1.0, linear), 1 / 2.4) - 0.055);
+    };
+    StudyOptions evened;
+    evened.even_out_light = true;
+    const auto as_it_is = measure_study(scene({400, 300}, lit), reference(), StudyKind::two),
+               even = measure_study(scene({400, 300}, lit), reference(), StudyKind::two, evened);
+    ASSERT_TRUE(as_it_is && even);
+    EXPECT_GT(as_it_is->crept_in, 0.05);
+    EXPECT_LT(even->crept_in, 0.02);
 }
 
 }  // namespace

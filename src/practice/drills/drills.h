@@ -18,5 +18,10 @@ void ask_edge(DrillQuestion& question, const DrillRequest& request, DrillDice& d
 void ask_shadows(DrillQuestion& question, const DrillRequest& request, DrillDice& dice);
 void ask_reach(DrillQuestion& question, const DrillRequest& request, DrillDice& dice);
 void ask_intent(DrillQuestion& question, const DrillRequest& request, DrillDice& dice);
+void ask_here(DrillQuestion& question, const DrillRequest& request, DrillDice& dice);
+
+/// Why a colour looks otherwise than its step: strong ones glow, and a surround of another step
+/// pushes away. Empty where neither is worth saying.
+std::string why_it_looks_so(Rgb colour, double surround);
 
 }  // namespace underpaint

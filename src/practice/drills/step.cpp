@@ -25,20 +25,6 @@ Rgb disc_colour(const DrillCell& cell, DrillDice& dice) {
     return colour_of(step, hue, dice.between(0.35, 0.95));
 }
 
-/// What makes it look otherwise than it is: strong colours glow, and a surround pushes away.
-std::string fact_of(Rgb disc, double surround) {
-    const double step = step_of_colour(disc);
-    const double glow = static_cast<double>(step_of(read(Reader::glow, disc))) - step;
-    std::string fact;
-    if (glow >= kWorthSaying)
-        fact = fmt::format("So strong a colour reads about {:.1f} step lighter than its L*.", glow);
-    const double apart = step - surround;
-    if (std::abs(apart) >= 1)
-        fact += fmt::format("{}A {} surround makes it look {}.", fact.empty() ? "" : " ",
-                            apart > 0 ? "darker" : "lighter", apart > 0 ? "lighter" : "darker");
-    return fact;
-}
-
 void draw_disc(DrillQuestion& question, Rgb disc, Rgb ground) {
     const double x0 = kDrillSize.width / 2.0, y0 = kDrillSize.height / 2.0;
     question.picture = drawn(kDrillSize, [&](double x, double y) {
@@ -49,10 +35,23 @@ void draw_disc(DrillQuestion& question, Rgb disc, Rgb ground) {
 
 }  // namespace
 
+std::string why_it_looks_so(Rgb colour, double surround) {
+    const double step = step_of_colour(colour);
+    const double glow = static_cast<double>(step_of(read(Reader::glow, colour))) - step;
+    std::string fact;
+    if (glow >= kWorthSaying)
+        fact = fmt::format("So strong a colour reads about {:.1f} step lighter than its L*.", glow);
+    const double apart = step - surround;
+    if (std::abs(apart) >= 1)
+        fact += fmt::format("{}A {} surround makes it look {}.", fact.empty() ? "" : " ",
+                            apart > 0 ? "darker" : "lighter", apart > 0 ? "lighter" : "darker");
+    return fact;
+}
+
 void ask_step_alone(DrillQuestion& question, const DrillRequest& request, DrillDice& dice) {
     const Rgb disc = disc_colour(request.cell, dice);
     draw_disc(question, disc, neutral_of(request.surround));
-    question.fact = fact_of(disc, request.surround);
+    question.fact = why_it_looks_so(disc, request.surround);
 }
 
 void ask_step_in_colour(DrillQuestion& question, const DrillRequest& request, DrillDice& dice) {
@@ -60,7 +59,7 @@ void ask_step_in_colour(DrillQuestion& question, const DrillRequest& request, Dr
     const double step = std::clamp(request.cell.step + dice.between(-2, 2), 2.0, 8.0);
     const Rgb ground = colour_of(step, dice.between(0, 360), dice.between(0.3, 0.8));
     draw_disc(question, disc, ground);
-    question.fact = fact_of(disc, step_of_colour(ground));
+    question.fact = why_it_looks_so(disc, step_of_colour(ground));
 }
 
 }  // namespace underpaint
