@@ -40,12 +40,6 @@ std::int64_t seconds_of(sys_seconds when) {
 sys_seconds moment_of(std::int64_t seconds) {
     return sys_seconds(std::chrono::seconds(seconds));
 }
-/// Monday of the week that a day is in.
-sys_days monday_of(sys_days day) {
-    const unsigned after = (std::chrono::weekday(day).c_encoding() + 6) % 7;
-    return day - std::chrono::days(after);
-}
-
 }  // namespace
 
 /// The connection; statements throw a Trouble, which the public functions give back.
@@ -208,6 +202,11 @@ void insert(const Database& database, const LoggedStudy& s) {
 }
 
 }  // namespace
+
+sys_days monday_of(sys_days day) {
+    const unsigned after = (std::chrono::weekday(day).c_encoding() + 6) % 7;
+    return day - std::chrono::days(after);
+}
 
 AnswerFigures figures_of(std::span<const LoggedAnswer> answers) {
     AnswerFigures figures{answers.size(), 0, 0};
@@ -406,6 +405,35 @@ Result<std::vector<Logbook::Stretch>> Logbook::weeks(DrillKind kind) const {
     });
 }
 
+Result<std::vector<Logbook::Stretch>> Logbook::minutes_by_week() const {
+    return guarded([&] {
+        // Day 0 was a Thursday.
+        Statement rows(*database_,
+                       "select at / 86400 - (at / 86400 + 3) % 7 as week, count(*), sum(seconds) "
+                       "from (select at, seconds from answers union all "
+                       "select at, minutes * 60 from studies) group by week order by week");
+        std::vector<Stretch> weeks;
+        while (rows.next(*database_))
+            weeks.push_back({.begins = sys_days(std::chrono::days(rows.whole(0))),
+                             .count = static_cast<std::size_t>(rows.whole(1)),
+                             .minutes = rows.number(2) / 60});
+        return weeks;
+    });
+}
+
+Result<double> Logbook::minutes_between(sys_days from, sys_days to) const {
+    return guarded([&] {
+        double minutes = 0;
+        for (const char* text : {"select sum(seconds) / 60 from answers where at >= ? and at < ?",
+                                 "select sum(minutes) from studies where at >= ? and at < ?"}) {
+            Statement sum(*database_, text, seconds_of(sys_seconds(from)),
+                          seconds_of(sys_seconds(to)));
+            if (sum.next(*database_)) minutes += sum.number(0);
+        }
+        return minutes;
+    });
+}
+
 Result<std::vector<std::size_t>> Logbook::counts() const {
     return guarded([&] {
         std::vector<std::size_t> counts(kDrills.size(), 0);
@@ -420,6 +448,11 @@ Result<std::vector<std::size_t>> Logbook::counts() const {
 Done Logbook::remove_answer(std::int64_t id) {
     return guarded(
         [&] { Statement(*database_, "delete from answers where id = ?", id).next(*database_); });
+}
+
+Done Logbook::remove_study(std::int64_t id) {
+    return guarded(
+        [&] { Statement(*database_, "delete from studies where id = ?", id).next(*database_); });
 }
 
 Done Logbook::remove_day(sys_days day) {

@@ -56,6 +56,12 @@ struct StudyGoal {
     friend bool operator==(const StudyGoal&, const StudyGoal&) = default;
 };
 
+/// No logbook's text is longer: over two million answers.
+inline constexpr std::size_t kMostLogbookCsv = std::size_t{256} << 20;
+
+/// Monday of the week that a day is in.
+std::chrono::sys_days monday_of(std::chrono::sys_days day);
+
 /// Answers, studies and goals, in a SQLite database of their own. Each answer is on the disk before
 /// the next is asked; two windows may write at once. Not to be used by two threads at once.
 class Logbook {
@@ -94,10 +100,16 @@ public:
     };
     /// Week by week (from Monday on), the oldest first; weeks without an answer are left out.
     [[nodiscard]] Result<std::vector<Stretch>> weeks(DrillKind kind) const;
+    /// The same of minutes alone, of all drills and of what studies took.
+    [[nodiscard]] Result<std::vector<Stretch>> minutes_by_week() const;
+    /// Minutes of answers and studies from a day on, up to another, in UTC.
+    [[nodiscard]] Result<double> minutes_between(std::chrono::sys_days from,
+                                                 std::chrono::sys_days to) const;
     /// How many answers each kind has.
     [[nodiscard]] Result<std::vector<std::size_t>> counts() const;
 
     [[nodiscard]] Done remove_answer(std::int64_t id);
+    [[nodiscard]] Done remove_study(std::int64_t id);
     /// All answers and studies of a day, in UTC.
     [[nodiscard]] Done remove_day(std::chrono::sys_days day);
     [[nodiscard]] Done remove_all();

@@ -21,8 +21,8 @@ GoalStanding goal_standing(std::span<const StudyDone> studies, int wanted,
     if (!minutes.empty()) {
         std::ranges::sort(minutes);
         const std::size_t middle = minutes.size() / 2;
-        standing.minutes = minutes.size() % 2 == 1 ? minutes[middle]
-                                                   : (minutes[middle - 1] + minutes[middle]) / 2;
+        standing.minutes =
+            minutes.size() % 2 == 1 ? minutes[middle] : (minutes[middle - 1] + minutes[middle]) / 2;
     }
     if (lately > 0 && standing.done < standing.wanted) {
         const double days =

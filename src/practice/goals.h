@@ -16,8 +16,8 @@ struct StudyDone {
 /// How studies of one kind stand to a goal.
 struct GoalStanding {
     int done = 0;
-    int wanted = 0;                       ///< 0: no goal
-    std::optional<double> minutes;        ///< median of those that were said
+    int wanted = 0;                 ///< 0: no goal
+    std::optional<double> minutes;  ///< median of those that were said
     /// When the goal is reached at the pace of the last kPaceDays; nothing where there was no study
     /// in them, no goal, or it is reached.
     std::optional<std::chrono::sys_days> through;

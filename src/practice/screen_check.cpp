@@ -19,7 +19,6 @@ namespace underpaint {
 namespace {
 
 constexpr double kTwoSides = 0.5;
-constexpr double kFieldDisc = 0.16;       // radius, of the field's width
 constexpr double kBeginsAt = 0.035;  // OKLab, of a match
 constexpr double kGreyStep = 5;
 
@@ -41,24 +40,20 @@ ScreenQuestion ask_screen(ScreenEnd end, double level, std::uint64_t seed) {
     question.right = dice.one_of(2) == 1;
     const double begins = end == ScreenEnd::dark ? 1 : 9, way = end == ScreenEnd::dark ? 1 : -1;
     const LevelRange range = levels_of(end);
-    const Rgb ground = neutral_of(begins);
-    Rgb disc = neutral_of(begins + way * std::clamp(level, range.least, range.most));
+    question.ground = neutral_of(begins);
+    question.disc = neutral_of(begins + way * std::clamp(level, range.least, range.most));
     // At the least one of 256 levels.
-    if (disc.r == ground.r) disc = grey(ground.r + static_cast<float>(way) / 255);
-    question.level = std::abs(step_of_colour(disc) - begins);
-    const double x0 = kDrillSize.width * (question.right ? 0.75 : 0.25),
-                 y0 = kDrillSize.height / 2.0, radius = kFieldDisc * kDrillSize.width;
-    question.picture = drawn(kDrillSize, [&](double x, double y) {
-        return std::hypot(x - x0, y - y0) < radius ? disc : ground;
-    });
+    if (question.disc.r == question.ground.r)
+        question.disc = grey(question.ground.r + static_cast<float>(way) / 255);
+    question.level = std::abs(step_of_colour(question.disc) - begins);
     return question;
 }
 
 Rgb colour_of(const GreyMatch& match) {
     const Rgb neutral = grey(encoded_grey_of(lightness_of_step(static_cast<float>(kGreyStep))));
     const float l = oklab(decode(neutral)).l;
-    return on_levels(encode(
-        linear_rgb(OkLab{l, static_cast<float>(match.a), static_cast<float>(match.b)})));
+    return on_levels(
+        encode(linear_rgb(OkLab{l, static_cast<float>(match.a), static_cast<float>(match.b)})));
 }
 
 GreyMatch tinted_grey(std::uint64_t seed) {

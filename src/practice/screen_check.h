@@ -20,12 +20,12 @@ constexpr LevelRange levels_of(ScreenEnd end) {
     return end == ScreenEnd::dark ? LevelRange{0.04, 0.6, 0.4} : LevelRange{0.04, 0.4, 0.3};
 }
 
-/// A field of black or white with a disc in one half that is so much lighter or darker.
+/// A field of black or white, and a disc in one half of it that is so much lighter or darker.
 struct ScreenQuestion {
     ScreenEnd end = ScreenEnd::dark;
     double level = 0;    ///< as it came out on 256 levels, steps
     bool right = false;  ///< the half that has the disc
-    RgbBlock picture;
+    Rgb ground, disc;    ///< encoded sRGB
 };
 /// The same for the same seed and level.
 ScreenQuestion ask_screen(ScreenEnd end, double level, std::uint64_t seed);
@@ -53,7 +53,8 @@ struct ScreenCheck {
     std::string screen;   ///< which one, and by which profile it is driven
     std::string profile;  ///< empty: as sRGB says
     std::chrono::sys_seconds when{};
-    Threshold dark, light;  ///< steps from 1, and from 9, that can be told in four of five questions
+    Threshold dark,
+        light;  ///< steps from 1, and from 9, that can be told in four of five questions
     std::optional<GreyMatch> grey;
     friend bool operator==(const ScreenCheck& a, const ScreenCheck& b);
 
@@ -68,7 +69,8 @@ const ScreenCheck* last_check(const std::vector<ScreenCheck>& checks, const std:
                               const std::string& profile);
 
 /// What became of the room's light between two checks of one screen: more of it lies over the
-/// screen's black as a veil, and hides the darkest steps. Only where the 90 % intervals do not meet.
+/// screen's black as a veil, and hides the darkest steps. Only where the 90 % intervals do not
+/// meet.
 enum class RoomLight { same, lighter, darker };
 RoomLight room_since(const ScreenCheck& before, const ScreenCheck& now);
 

@@ -1,45 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The Practice bench, as somebody practises on it: without a painting, with the ladder, keys and
 // clicks; what was answered is in the logbook.
-#include <QLabel>
 #include <fstream>
 
-#include "desk/practice/drill_view.h"
 #include "desk/practice/drills_table.h"
 #include "desk/practice/error_chart.h"
-#include "files/logbook.h"
-#include "support/desk_fixture.h"
+#include "desk/practice/practice_foot.h"
+#include "support/practice_desk.h"
 
 namespace underpaint {
 namespace {
 
-class PracticeDesk : public testing::DeskTest {
-protected:
-    void SetUp() override {
-        std::error_code error;
-        for (const char* more : {"", "-wal", "-shm"})
-            std::filesystem::remove(Logbook::usual_file().string() + more, error);
-        window_->show_bench("practice");
-        asked();
-    }
-    void asked() const {
-        ASSERT_TRUE(wait([&] { return window_->bench().finished() && question() != nullptr; }));
-    }
-    DrillView& view() const { return *find<DrillView>("drill_view"); }
-    const DrillQuestion* question() const {
-        return window_->bench().findChild<PracticeSession*>()->question().get();
-    }
-    std::vector<LoggedAnswer> kept() const {
-        auto book = Logbook::open(Logbook::usual_file());
-        EXPECT_TRUE(book);
-        return *book->answers();
-    }
-    QString last() const { return find<QLabel>("drill_last")->text(); }
-    void choose_drill(const char* id) const {
-        click((std::string("drill_") + id).c_str());
-        asked();
-    }
-};
+using testing::PracticeDesk;
 
 TEST_F(PracticeDesk, AStepIsTypedAndKeptWithoutAPainting) {
     EXPECT_FALSE(session().document.has_painting());
@@ -91,6 +63,7 @@ TEST_F(PracticeDesk, SidesAreAnsweredByArrowsAndASecondPressAnswersNothing) {
 
 TEST_F(PracticeDesk, EveryDrillAsksTakesAnAnswerAndSaysWhy) {
     for (const DrillText& drill : kDrills) {
+        if (needs_picture(drill.kind)) continue;
         choose_drill(std::string(drill.id).c_str());
         SCOPED_TRACE(std::string(drill.id));
         EXPECT_EQ(find<QLabel>("drill_question")->text().toStdString(), drill.question);
@@ -121,11 +94,7 @@ TEST_F(PracticeDesk, EveryDrillAsksTakesAnAnswerAndSaysWhy) {
 }
 
 TEST_F(PracticeDesk, WhatWasAnsweredIsThereInTheNextSitting) {
-    for (int i = 0; i < 3; ++i) {
-        QTest::keyClicks(find<QLineEdit>("drill_typed"), "5");
-        click("drill_answer");
-        asked();
-    }
+    for (int i = 0; i < 3; ++i) answer_with("5");
     window_.reset();
     start();
     window_->show_bench("practice");
@@ -148,35 +117,116 @@ TEST_F(PracticeDesk, ADamagedLogbookIsToldOfAndPracticeGoesOn) {
     std::filesystem::remove(Logbook::usual_file().string() + ".damaged");
 }
 
-TEST_F(PracticeDesk, AStudyIsBroughtInMeasuredAndCounted) {
-    const auto split = [](double dark, double light) {
-        Picture picture({120, 80}, Channels::grey, Depth::bits8);
-        std::vector<float> row(120);
-        for (int y = 0; y < 80; ++y) {
-            for (int x = 0; x < 120; ++x)
-                row[static_cast<std::size_t>(x)] =
-                    static_cast<float>(x < 40 + y / 4 ? dark : light) +
-                    0.02F * static_cast<float>(y % 7) / 7;
-            picture.write_channel(0, 0, y, row);
-        }
-        return picture;
-    };
-    ASSERT_TRUE(save_png(folder_ / "study.png", split(0.1, 0.9)));
-    ASSERT_TRUE(save_png(folder_ / "reference.png", split(0.3, 0.7)));
-    std::vector<std::filesystem::path> files{folder_ / "reference.png", folder_ / "study.png"};
-    const auto next = [&](const QString&, const QString&, const std::filesystem::path&) {
-        const auto file = files.back();
-        files.pop_back();
-        return file;
-    };
-    window_->files().set_picker({next, next, next});
-    choose("study_goal_two", "15 of them");
-    EXPECT_EQ(find<QPushButton>("study_goal_two")->text(), "0 of 15 ▾");
-    choose("bring_in_study", "Two values…");
+TEST_F(PracticeDesk, SpotsOfOnesOwnPictureAreNamed) {
+    EXPECT_FALSE(practice().has_picture());
+    click("drill_here");
     ASSERT_TRUE(wait([&] { return window_->bench().finished(); }));
-    const QString words = find<QLabel>("study_words")->text();
-    EXPECT_TRUE(words.contains("100% of the shapes agree")) << words.toStdString();
-    EXPECT_EQ(find<QPushButton>("study_goal_two")->text(), "1 of 15 ▾");
+    EXPECT_EQ(question(), nullptr);
+    EXPECT_TRUE(last().contains("Open a painting")) << last().toStdString();
+    // Left half at a level whose step is known, right half at another.
+    begin(testing::sealed(
+        testing::grey_picture({300, 200}, [](int x, int) { return x < 150 ? 0.2 : 0.8; })));
+    window_->show_bench("practice");
+    asked();
+    auto* shown = find<QuestionPicture>("question_picture");
+    const auto step_at = [](double level) {
+        const double linear = std::pow((level + 0.055) / 1.055, 2.4);
+        return 1 + (116 * std::cbrt(linear) - 16) / 12.5;
+    };
+    for (const auto& [x, level] : {std::pair(0.25, 0.2), {0.75, 0.8}}) {
+        const QRectF place = shown->picture_rect();
+        QTest::mouseClick(
+            shown, Qt::LeftButton, {},
+            (place.topLeft() + QPointF(x * place.width(), place.height() / 2)).toPoint());
+        asked();
+        EXPECT_NEAR(question()->truth, step_at(level), 0.06) << "where the click was";
+        EXPECT_NEAR(question()->place.x, x * 300, 2);
+    }
+    const std::size_t before = kept().size();
+    EXPECT_EQ(before, 0U) << "asking elsewhere is no answer";
+    answer_with("5");
+    ASSERT_EQ(kept().size(), 1U);
+    EXPECT_EQ(kept().front().kind, DrillKind::here);
+    choose("here_picture", "As it was sealed");
+    asked();
+    EXPECT_TRUE(find<QPushButton>("here_picture")->text().startsWith("as sealed"));
+}
+
+TEST_F(PracticeDesk, ARoundIsSummedUpAndTheNextBegins) {
+    EXPECT_EQ(find<QPushButton>("practice_go_on")->text(), "Go on: 20 more");
+    for (int i = 0; i < PracticeSession::kRound - 1; ++i) answer_with("5");
+    EXPECT_EQ(find<QPushButton>("practice_go_on")->text(), "Go on: 1 more");
+    EXPECT_FALSE(last().contains("a round of"));
+    answer_with("5");
+    EXPECT_TRUE(last().contains("a round of 20")) << last().toStdString();
+    EXPECT_EQ(find<QPushButton>("practice_go_on")->text(), "Go on: 20 more");
+    answer_with("5");
+    EXPECT_FALSE(last().contains("a round of"));
+}
+
+TEST_F(PracticeDesk, TheChartShowsWeeksCellsOrMinutesAndIsSaved) {
+    for (int i = 0; i < 4; ++i) answer_with("3");
+    auto* chart = find<ErrorChart>("error_chart");
+    EXPECT_TRUE(chart->accessibleDescription().contains("week of"));
+    const QImage weeks = chart->grab().toImage();
+    choose("practice_chart", "Hue and step");
+    EXPECT_TRUE(chart->accessibleDescription().contains("about step"));
+    const DrillCell cell = kept().front().cell;
+    EXPECT_TRUE(chart->accessibleDescription().contains(
+        QString::fromStdString(std::string(hue_name(cell.hue)))));
+    EXPECT_NE(chart->grab().toImage(), weeks);
+    choose("practice_chart", "Minutes a week");
+    EXPECT_TRUE(chart->accessibleDescription().contains("min"));
+    for (const char* file : {"chart.svg", "chart.png", "chart.pdf"}) {
+        picked_ = folder_ / file;
+        choose("export_practice", QString(file).endsWith("svg")   ? "as vectors (SVG)…"
+                                  : QString(file).endsWith("png") ? "as a picture (PNG)…"
+                                                                  : "as a page (PDF)…");
+        EXPECT_GT(std::filesystem::file_size(folder_ / file), 500U) << file;
+    }
+    QFile svg(QString::fromStdString((folder_ / "chart.svg").string()));
+    ASSERT_TRUE(svg.open(QIODevice::ReadOnly));
+    EXPECT_TRUE(svg.readAll().contains("Minutes a week"));
+    // A drill that is right or wrong has no cells.
+    choose("practice_chart", "Hue and step");
+    choose_drill("lighter");
+    EXPECT_EQ(chart->chart(), PracticeChart::weeks);
+    choose_drill("step");
+    EXPECT_EQ(chart->chart(), PracticeChart::cells) << "as was chosen";
+}
+
+TEST_F(PracticeDesk, TheLogbookIsTakenOutPutBackAndDeletedFrom) {
+    for (int i = 0; i < 3; ++i) answer_with("4");
+    const auto answers = kept();
+    picked_ = folder_ / "mine.csv";
+    choose("logbook", "Export it (CSV)…");
+    ASSERT_TRUE(std::filesystem::exists(folder_ / "mine.csv"));
+    choose("logbook", "Delete the last answer");
+    ASSERT_EQ(kept().size(), 2U);
+    EXPECT_EQ(kept().back().seed, answers[1].seed) << "the newest went";
+    EXPECT_EQ(find<DrillsTable>("drills")->item(0, 3)->text(), "2");
+    const auto add = [&](const char* file) {
+        picked_ = folder_ / file;
+        choose("logbook", "Add what a CSV file has…");
+        EXPECT_TRUE(wait([&] { return window_->bench().finished(); }));
+        return find<QLabel>("practice_time")->text();
+    };
+    EXPECT_EQ(add("mine.csv"), "One entry was added.");
+    EXPECT_EQ(add("mine.csv"), "All that is in it was there already.");
+    EXPECT_EQ(kept().size(), 3U);
+    std::ofstream(folder_ / "other.csv") << "a,b\n1,2\n";
+    EXPECT_TRUE(add("other.csv").contains("not a logbook"));
+    EXPECT_TRUE(add("none.csv").contains("none.csv"));
+    EXPECT_EQ(kept().size(), 3U);
+    choose("logbook", "Delete what today has");
+    EXPECT_TRUE(kept().empty());
+    EXPECT_EQ(add("mine.csv"), "3 entries were added.");
+    auto* menu = find<QPushButton>("logbook")->menu();
+    emit menu->aboutToShow();
+    auto* all = menu->findChild<QMenu*>();
+    ASSERT_NE(all, nullptr);
+    all->actions().front()->trigger();
+    EXPECT_TRUE(kept().empty());
 }
 
 }  // namespace

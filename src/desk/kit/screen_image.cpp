@@ -22,9 +22,9 @@ void ScreenRows::take(const RgbBlock& tile) const {
     }
 }
 
-QImage image_of(const RgbBlock& pixels) {
+QImage image_of(const RgbBlock& pixels, const DisplayTransform* display) {
     QImage image(pixels.area().width, pixels.area().height, QImage::Format_RGB32);
-    ScreenRows(image, pixels.area(), nullptr).take(pixels);
+    ScreenRows(image, pixels.area(), display).take(pixels);
     return image;
 }
 

@@ -23,7 +23,8 @@ private:
     const DisplayTransform* display_;
 };
 
-/// 8-bit pixels for an sRGB screen, rounded.
-QImage image_of(const RgbBlock& pixels);
+/// 8-bit pixels, rounded.
+/// \param display null for an sRGB screen
+QImage image_of(const RgbBlock& pixels, const DisplayTransform* display = nullptr);
 
 }  // namespace underpaint

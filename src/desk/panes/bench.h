@@ -12,6 +12,7 @@
 #include "desk/work/ask_for_file.h"
 #include "desk/work/meters.h"
 #include "desk/work/session.h"
+#include "desk/work/time_keeper.h"
 #include "render/probe.h"
 
 namespace underpaint {
@@ -24,6 +25,7 @@ struct Desk {
     AskForFile ask;
     /// What date a seal made now bears, as ISO 8601.
     std::function<std::string()> day;
+    const TimeKeeper& time;
 };
 
 /// What is done to a picture so that it is seen otherwise.

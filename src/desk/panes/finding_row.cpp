@@ -107,6 +107,8 @@ void FindingRow::say() {
     if (finding_.meant)
         words += finding_.meant->empty() ? tr(" It is meant.")
                                          : tr(" It is meant: %1").arg(shown(*finding_.meant));
+    if (hidden_here_)
+        words += tr(" This screen tells no steps apart there: see Practice, This screen.");
     text_->setText(words);
     if (show_ != nullptr)
         show_->setToolTip(finding_.pass > 0
@@ -120,6 +122,12 @@ bool FindingRow::follow(const Finding& finding) {
     finding_ = finding;
     say();
     return true;
+}
+
+void FindingRow::set_hidden_here(bool hidden) {
+    if (hidden == hidden_here_) return;
+    hidden_here_ = hidden;
+    say();
 }
 
 void FindingRow::set_usable(bool usable) {

@@ -27,6 +27,8 @@ public:
     bool follow(const Finding& finding);
     /// Whether anything of it can be shown or taken.
     void set_usable(bool usable);
+    /// Whether it lies where this screen tells no steps apart, which is said after the sentence.
+    void set_hidden_here(bool hidden);
     /// Whether its place is what the canvas shows.
     void set_shown(bool shown);
 
@@ -48,6 +50,7 @@ private:
     VerdictMark* mark_;
     QLabel* text_;
     QPushButton* show_ = nullptr;
+    bool hidden_here_ = false;
 };
 
 }  // namespace underpaint

@@ -38,6 +38,7 @@ FindingsView::FindingsView(Session& session, Canvas& canvas, QWidget* parent)
     column_->addStretch(1);
     setWidget(list);
     connect(&session_.document, &Document::begun, this, &FindingsView::refresh);
+    connect(&session_.screen, &ScreenInUse::changed, this, &FindingsView::refresh_later);
     connect(&canvas_, &Canvas::shown_only_changed, this, &FindingsView::refresh_later);
     refresh();
 }
@@ -119,6 +120,7 @@ void FindingsView::refresh() {
     for (std::size_t i = 0; i < rows_.size(); ++i) {
         rows_[i]->set_shown(is_shown(*rows_[i]));
         rows_[i]->set_usable(usable);
+        rows_[i]->set_hidden_here(session_.screen.hides(meter_->steps_about(rows_[i]->finding())));
         if (column_->indexOf(rows_[i]) != static_cast<int>(i))
             column_->insertWidget(static_cast<int>(i), rows_[i]);
     }

@@ -32,6 +32,7 @@ Ladder::Ladder(Session& session, const FocusMeter& foci, QWidget* parent)
     setFixedWidth(scaled(132));
     session_.when(this, &Ladder::take_face, &Document::begun, &Document::changed,
                   &Outlook::moment_changed, &Choices::scale_changed);
+    connect(&session_.screen, &ScreenInUse::changed, this, &Ladder::take_face);
     connect(&foci_, &FocusMeter::changed, this, qOverload<>(&QWidget::update));
 }
 
@@ -48,6 +49,10 @@ void Ladder::take_face() {
     if (bench_ != nullptr) face_ = bench_->ladder();
     setFocusPolicy(face_.moves() ? Qt::StrongFocus : Qt::NoFocus);
     setMouseTracking(face_.moves());
+    if (const ScreenCheck* check = session_.screen.check())
+        face_.about += tr(". Dots: where this screen tells no steps apart, below %1 and above %2")
+                           .arg(check->darkest(), 0, 'f', 1)
+                           .arg(check->lightest(), 0, 'f', 1);
     setToolTip(face_.about);
     for (std::size_t i = 0; i < face_.handles.size(); ++i)
         if (face_.handles[i].chosen) chosen_ = {Line::Kind::handle, i, face_.handles[i].step};
@@ -74,6 +79,7 @@ void Ladder::say_face() {
     }
     for (const Line& line : lines())
         said << tr("line at %1").arg(step_in_words(std::round(line.step * 10) / 10));
+    if (session_.screen.check() != nullptr) said << face_.about;
     set_accessible_text(*this, said.join(QStringLiteral("; ")));
     tell_figure_changed(*this);
 }

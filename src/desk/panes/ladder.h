@@ -65,6 +65,7 @@ private:
     void draw_range(QPainter& painter) const;
     void draw_foci(QPainter& painter) const;
     void draw_scale(QPainter& painter) const;
+    void draw_hidden(QPainter& painter) const;
     void draw_distribution(QPainter& painter, bool left) const;
     void draw_pointer(QPainter& painter) const;
     void draw_figures(QPainter& painter) const;

@@ -26,6 +26,7 @@ void Ladder::paintEvent(QPaintEvent*) {
     painter.fillRect(rect(), greys().ladder);
     painter.fillRect(QRect(width() - 1, 0, 1, height()), greys().rule);
     draw_scale(painter);
+    draw_hidden(painter);
     if (face_.filled != nullptr) draw_distribution(painter, true);
     if (face_.outlined != nullptr) draw_distribution(painter, false);
     draw_range(painter);
@@ -208,6 +209,19 @@ void Ladder::draw_scale(QPainter& painter) const {
         painter.setPen(level > 110 ? QColor(0x22, 0x22, 0x22) : QColor(0xe0, 0xe0, 0xe0));
         painter.drawText(cell, Qt::AlignCenter, QString::number(step));
     }
+}
+
+/// Dots along both sides of the scale where this screen tells no steps apart.
+void Ladder::draw_hidden(QPainter& painter) const {
+    const ScreenCheck* check = session_.screen.check();
+    if (check == nullptr) return;
+    const QRectF place = scale_rect();
+    const double gap = scaled(4), dot = scaled(2);
+    for (const auto& [from, to] : {std::pair(y_of(check->darkest()), place.bottom()),
+                                   {place.top(), y_of(check->lightest())}})
+        for (double y = from + gap / 2; y < to; y += gap)
+            for (const double x : {place.left() - scaled(4), place.right() + scaled(2)})
+                painter.fillRect(QRectF(x, y - dot / 2, dot, dot), greys().secondary);
 }
 
 void Ladder::draw_distribution(QPainter& painter, bool left) const {

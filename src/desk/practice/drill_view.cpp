@@ -21,21 +21,40 @@ namespace {
 constexpr std::size_t kMostChoices = 5;
 constexpr double kBetween = 8, kCaption = 16;
 
+/// Light in dark, so that it is seen on everything; the spot itself stays free.
+void draw_ring(QPainter& painter, const QRectF& place, const DrillQuestion& question) {
+    const double by = place.width() / question.picture.area().width;
+    const QPointF at = place.topLeft() + QPointF(question.place.x, question.place.y) * by;
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setBrush(Qt::NoBrush);
+    for (const auto& [colour, off] : {std::pair(Qt::black, 2.5), {Qt::white, 1.0}}) {
+        painter.setPen(QPen(colour, 1.5));
+        painter.drawEllipse(at, question.radius * by + off, question.radius * by + off);
+    }
+}
+
 }  // namespace
 
-QuestionPicture::QuestionPicture(QWidget* parent) : QWidget(parent) {
+QuestionPicture::QuestionPicture(const ScreenInUse& screen, QWidget* parent)
+    : QWidget(parent), screen_(screen) {
     setObjectName(QStringLiteral("question_picture"));
     set_accessible_role(*this, QAccessible::Graphic);
     setAccessibleName(tr("The question's picture"));
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
+    connect(&screen_, &ScreenInUse::changed, this, &QuestionPicture::make_images);
 }
 
 void QuestionPicture::show_question(std::shared_ptr<const DrillQuestion> question) {
     question_ = std::move(question);
+    make_images();
+}
+
+void QuestionPicture::make_images() {
     images_.clear();
+    const DisplayTransform* display = screen_.transform();
     if (question_) {
-        if (question_->stages.empty()) images_.push_back(image_of(question_->picture));
-        for (const RgbBlock& stage : question_->stages) images_.push_back(image_of(stage));
+        if (question_->stages.empty()) images_.push_back(image_of(question_->picture, display));
+        for (const RgbBlock& stage : question_->stages) images_.push_back(image_of(stage, display));
     }
     update();
 }
@@ -55,7 +74,13 @@ void QuestionPicture::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.fillRect(rect(), greys().ground);
     if (images_.empty()) return;
-    if (images_.size() == 1) return painter.drawImage(picture_rect().toRect(), images_.front());
+    if (images_.size() == 1) {
+        const QRectF place = picture_rect();
+        painter.setRenderHint(QPainter::SmoothPixmapTransform);
+        painter.drawImage(place.toRect(), images_.front());
+        if (needs_picture(question_->kind)) draw_ring(painter, place, *question_);
+        return;
+    }
     // Several side by side, in as many rows as let them be largest.
     const auto count = static_cast<int>(images_.size());
     const int columns = count > 3 ? 3 : count, rows = (count + columns - 1) / columns;
@@ -89,8 +114,8 @@ void QuestionPicture::mousePressEvent(QMouseEvent* event) {
     emit placed({at.x(), at.y()});
 }
 
-DrillView::DrillView(PracticeSession& session, QWidget* parent)
-    : QWidget(parent), session_(session) {
+DrillView::DrillView(PracticeSession& session, Session& desk, QWidget* parent)
+    : QWidget(parent), session_(session), here_(new HerePicture(desk, this)) {
     setObjectName(QStringLiteral("drill_view"));
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("The question"));
@@ -108,9 +133,15 @@ DrillView::DrillView(PracticeSession& session, QWidget* parent)
     head->setSpacing(scaled(18));
     head->addWidget(question_);
     head->addWidget(how_, 1);
+    which_ = choice_button("here_picture", {}, tr("The picture whose spots are named"));
+    set_menu(which_, [this](QMenu& menu) { here_->fill(menu); });
+    connect(here_, &HerePicture::chosen, this, &DrillView::refresh);
+    connect(here_, &HerePicture::made, &session_, &PracticeSession::set_picture);
+    head->addWidget(which_);
     head->addWidget(place_);
-    picture_ = new QuestionPicture;
+    picture_ = new QuestionPicture(desk.screen);
     connect(picture_, &QuestionPicture::placed, this, [this](Point at) {
+        if (needs_picture(session_.kind())) return session_.ask_at(at);
         if (text_of(session_.kind()).answer == AnswerKind::place) session_.answer({0, at});
     });
     choices_ = new QWidget;
@@ -237,7 +268,9 @@ QString DrillView::last_words() const {
             break;
         }
     }
-    return said + QLatin1Char(' ') + QString::fromStdString(question.fact);
+    said += QLatin1Char(' ') + QString::fromStdString(question.fact);
+    const QString round = session_.round_in_words();
+    return round.isEmpty() ? said : said + QLatin1Char(' ') + round;
 }
 
 void DrillView::show_answers(const DrillText& drill) {
@@ -264,7 +297,13 @@ void DrillView::refresh() {
                         .arg(session_.answered() % PracticeSession::kRound + 1)
                         .arg(PracticeSession::kRound)
                         .arg(std::lround(session_.minutes())));
+    here_->want(needs_picture(session_.kind()));
+    which_->setVisible(needs_picture(session_.kind()));
+    show_choice(which_, here_->label());
     show_answers(drill);
+    // While the next one is made the last one stays, unless there will be none.
+    const bool none = needs_picture(session_.kind()) && !session_.has_picture();
+    if (none && shown_) picture_->show_question(shown_ = nullptr);
     if (session_.question() != shown_ && session_.question()) {
         shown_ = session_.question();
         picture_->show_question(shown_);
@@ -272,7 +311,8 @@ void DrillView::refresh() {
         step_ = 5;
         emit step_changed();
     }
-    const QString words = last_words();
+    QString words = last_words();
+    if (none) words = tr("Open a painting, or bring one in: then you are asked about its spots.");
     last_->setText(!session_.trouble().isEmpty() ? session_.trouble() : words);
     set_accessible_text(*this, question_->text() + QLatin1Char(' ') + words);
 }

@@ -5,6 +5,7 @@
 #include <QWidget>
 
 #include "desk/kit/elided_label.h"
+#include "desk/practice/here_picture.h"
 #include "desk/practice/practice_session.h"
 
 class QLabel;
@@ -17,7 +18,8 @@ namespace underpaint {
 class QuestionPicture : public QWidget {
     Q_OBJECT
 public:
-    explicit QuestionPicture(QWidget* parent = nullptr);
+    /// \param screen whose profile it is shown by
+    explicit QuestionPicture(const ScreenInUse& screen, QWidget* parent = nullptr);
     void show_question(std::shared_ptr<const DrillQuestion> question);
     QSize minimumSizeHint() const override { return {200, 140}; }
     /// Where the picture lies.
@@ -31,6 +33,9 @@ protected:
     void mousePressEvent(QMouseEvent* event) override;
 
 private:
+    void make_images();
+
+    const ScreenInUse& screen_;
     std::shared_ptr<const DrillQuestion> question_;
     std::vector<QImage> images_;
 };
@@ -39,7 +44,8 @@ private:
 class DrillView : public QWidget {
     Q_OBJECT
 public:
-    explicit DrillView(PracticeSession& session, QWidget* parent = nullptr);
+    DrillView(PracticeSession& session, Session& desk, QWidget* parent = nullptr);
+    bool finished() const { return here_->finished(); }
     /// The step that would be answered now.
     double step() const { return step_; }
     void set_step(double step);
@@ -58,6 +64,8 @@ private:
     QString last_words() const;
 
     PracticeSession& session_;
+    HerePicture* here_;
+    QPushButton* which_;
     double step_ = 5;
     std::shared_ptr<const DrillQuestion> shown_;
     QLabel *question_, *place_, *last_;

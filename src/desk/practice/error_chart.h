@@ -3,25 +3,39 @@
 
 #include <QWidget>
 
-#include "desk/practice/practice_session.h"
+#include "desk/practice/practice_charts.h"
+#include "desk/work/ask_for_file.h"
+
+class QLabel;
+class QPushButton;
 
 namespace underpaint {
 
-/// Error over the weeks of the drill that is asked: its mean, and the band in which half of the
-/// answers lie; of drills that are right or wrong, the share that was right.
+class ElidedLabel;
+
+/// One of the charts of practice, which one is chosen, and where one is weakest. It is saved as
+/// vectors, a page or a picture.
 class ErrorChart : public QWidget {
     Q_OBJECT
 public:
-    explicit ErrorChart(const PracticeSession& session, QWidget* parent = nullptr);
-    void draw(QPainter& painter, const QRectF& place) const;
+    ErrorChart(const PracticeSession& session, AskForFile ask, QWidget* parent = nullptr);
+    PracticeChart chart() const { return chart_; }
 
 protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
-    void say();
+    void choose(PracticeChart chart);
+    void save(const std::filesystem::path& file);
+    void refresh();
 
     const PracticeSession& session_;
+    AskForFile ask_;
+    PracticeChart chosen_ = PracticeChart::weeks, chart_ = PracticeChart::weeks;
+    QLabel* title_;
+    ElidedLabel* caption_;
+    QPushButton* which_;
+    QWidget* head_;
 };
 
 }  // namespace underpaint

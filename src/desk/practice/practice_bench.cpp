@@ -4,6 +4,7 @@
 #include <QButtonGroup>
 #include <QRandomGenerator>
 #include <QScrollArea>
+#include <QStackedWidget>
 
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
@@ -11,6 +12,8 @@
 #include "desk/practice/drill_view.h"
 #include "desk/practice/drills_table.h"
 #include "desk/practice/error_chart.h"
+#include "desk/practice/practice_foot.h"
+#include "desk/practice/screen_view.h"
 #include "desk/practice/studies_panel.h"
 
 namespace underpaint {
@@ -21,7 +24,11 @@ PracticeBench::PracticeBench(const Desk& desk, int key)
       session_(new PracticeSession(
           Logbook::usual_file(), QRandomGenerator::global()->generate64(),
           [&choices = desk.session.choices] { return choices.surround(); }, this)) {
-    board_ = make_board();
+    board_ = new QStackedWidget;
+    board_->setObjectName(QStringLiteral("practice_board"));
+    board_->addWidget(make_drills());
+    board_->addWidget(study_ = new StudyBoard(desk_));
+    board_->addWidget(screen_ = new ScreenView(desk_.session));
     sheet_ = make_sheet();
     connect(session_, &PracticeSession::changed, this, [this] {
         for (QAbstractButton* button : kinds_->buttons())
@@ -29,11 +36,37 @@ PracticeBench::PracticeBench(const Desk& desk, int key)
         emit ladder_changed();
     });
     connect(drill_, &DrillView::step_changed, this, &Bench::ladder_changed);
+    connect(board_, &QStackedWidget::currentChanged, this, &Bench::ladder_changed);
+    connect(studies_, &StudiesPanel::wants_study, this, [this](StudyKind kind) {
+        study_->begin(kind);
+        board_->setCurrentWidget(study_);
+    });
+    connect(studies_, &StudiesPanel::wants_last, this, [this](const MeasuredStudy& study) {
+        study_->show_measured(&study);
+        board_->setCurrentWidget(study_);
+    });
+    connect(study_, &StudyBoard::measured, studies_, &StudiesPanel::take);
+    connect(study_, &StudyBoard::left, this, &PracticeBench::go_on);
+    connect(screen_, &ScreenView::left, this, &PracticeBench::go_on);
+    connect(foot_, &PracticeFoot::goes_on, this, &PracticeBench::go_on);
+    connect(foot_, &PracticeFoot::wants_check, this, [this] {
+        board_->setCurrentWidget(screen_);
+        screen_->begin();
+    });
 }
 
-QWidget* PracticeBench::make_board() {
-    auto* board = new QWidget;
-    board->setObjectName(QStringLiteral("practice_board"));
+QWidget* PracticeBench::middle() {
+    return board_;
+}
+
+/// To the question, from wherever one is.
+void PracticeBench::go_on() {
+    board_->setCurrentIndex(0);
+    drill_->take_focus();
+}
+
+QWidget* PracticeBench::make_drills() {
+    auto* page = new QWidget;
     auto* row = new QWidget;
     auto* tabs = new QHBoxLayout(row);
     tabs->setContentsMargins(scaled(6), scaled(4), scaled(6), scaled(4));
@@ -55,14 +88,15 @@ QWidget* PracticeBench::make_board() {
     auto* strip = scrolled(row);
     strip->setFixedHeight(scaled(36));
     strip->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    drill_ = new DrillView(*session_);
-    auto* column = new QVBoxLayout(board);
+    drill_ = new DrillView(*session_, desk_.session);
+    chart_ = new ErrorChart(*session_, desk_.ask);
+    auto* column = new QVBoxLayout(page);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     column->addWidget(strip);
     column->addWidget(drill_, 1);
-    column->addWidget(new ErrorChart(*session_));
-    return board;
+    column->addWidget(chart_);
+    return page;
 }
 
 QWidget* PracticeBench::make_sheet() {
@@ -81,14 +115,23 @@ QWidget* PracticeBench::make_sheet() {
     column->addStretch(1);
     auto* scroll = scrolled(inner);
     inner->setAutoFillBackground(false);
-    return scroll;
+    foot_ = new PracticeFoot(desk_, *session_);
+    auto* sheet = new QWidget;
+    auto* whole = new QVBoxLayout(sheet);
+    whole->setContentsMargins(0, 0, 0, 0);
+    whole->setSpacing(0);
+    whole->addWidget(scroll, 1);
+    whole->addWidget(rule_line());
+    whole->addWidget(foot_);
+    return sheet;
 }
 
 LadderFace PracticeBench::ladder() const {
     LadderFace face;
     face.about = tr("The scale of values from 9, white, to 1, black");
     const DrillKind kind = session_->kind();
-    if (text_of(kind).answer == AnswerKind::step) {
+    const bool drills = board_->currentIndex() == 0;
+    if (drills && text_of(kind).answer == AnswerKind::step) {
         face.about += tr(". Press a step to answer");
         face.handles = {{drill_->step(), {}, true, tr("Your answer")}};
         face.asks = true;
@@ -120,16 +163,23 @@ FindingsMeter& PracticeBench::findings() const {
 
 void PracticeBench::enter() {
     session_->begin();
-    drill_->take_focus();
+    if (board_->currentIndex() == 0) drill_->take_focus();
 }
 
 bool PracticeBench::finished() const {
-    return session_->finished() && studies_->finished();
+    return session_->finished() && drill_->finished() && study_->finished() && foot_->finished();
 }
 
 bool PracticeBench::show_page(const QString& id) {
+    if (id == QLatin1String("study") || id == QLatin1String("screen")) {
+        if (id == QLatin1String("screen")) screen_->begin();
+        board_->setCurrentWidget(id == QLatin1String("study") ? static_cast<QWidget*>(study_)
+                                                              : screen_);
+        return true;
+    }
     const auto kind = drill_from_id(id.toStdString());
     if (!kind) return false;
+    board_->setCurrentIndex(0);
     session_->choose(*kind);
     return true;
 }

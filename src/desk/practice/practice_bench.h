@@ -4,12 +4,17 @@
 #include "desk/panes/bench.h"
 
 class QButtonGroup;
+class QStackedWidget;
 
 namespace underpaint {
 
 class DrillView;
+class ErrorChart;
+class PracticeFoot;
 class PracticeSession;
+class ScreenView;
 class StudiesPanel;
+class StudyBoard;
 
 /// The bench of practice: drills whose answers the program knows, and studies. It needs no
 /// painting.
@@ -27,7 +32,7 @@ public:
 
     bool works_alone() const override { return true; }
     QWidget& sheet() override { return *sheet_; }
-    QWidget* middle() override { return board_; }
+    QWidget* middle() override;
     LadderFace ladder() const override;
     void act_on_ladder(HandleAct act, std::size_t, double step) override;
     FindingsMeter& findings() const override;
@@ -37,15 +42,21 @@ public:
     bool look(Looking) override { return true; }
 
 private:
-    QWidget* make_board();
+    QWidget* make_drills();
+    void go_on();
     QWidget* make_sheet();
 
     Desk desk_;
     PracticeSession* session_;
     DrillView* drill_;
+    ErrorChart* chart_;
+    StudyBoard* study_;
+    ScreenView* screen_;
     StudiesPanel* studies_;
+    PracticeFoot* foot_;
     QButtonGroup* kinds_;
-    QWidget *board_, *sheet_;
+    QStackedWidget* board_;
+    QWidget* sheet_;
 };
 
 }  // namespace underpaint

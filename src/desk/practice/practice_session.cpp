@@ -11,7 +11,6 @@ namespace underpaint {
 namespace {
 
 constexpr double kLongest = 120;  // seconds: somebody who went away took no longer
-constexpr std::size_t kRemembered = 400;
 constexpr auto kMonth = std::chrono::days(30);
 
 }  // namespace
@@ -38,10 +37,16 @@ void PracticeSession::begin() {
                        tr(" You can practise; answers are not kept.");
         }
         sitting_.start();
-        for (const DrillText& drill : kDrills) look_up(drill.kind);
-        look_up(kind_);
+        look_again();
     }
     if (!question_ && !asking_.running()) ask_next();
+    emit changed();
+}
+
+void PracticeSession::look_again() {
+    for (const DrillText& drill : kDrills) look_up(drill.kind);
+    if (logbook_)
+        all_weeks_ = logbook_->minutes_by_week().value_or(std::vector<Logbook::Stretch>{});
     emit changed();
 }
 
@@ -79,18 +84,35 @@ void PracticeSession::choose(DrillKind kind) {
     kind_ = kind;
     last_.reset();
     answered_ = 0;
+    round_.clear();
     namings_.clear(), trials_.clear(), weeks_.clear();
     look_up(kind_);
     ask_next();
     emit changed();
 }
 
-void PracticeSession::ask_next() {
+void PracticeSession::set_picture(std::shared_ptr<const RgbBlock> picture) {
+    picture_ = std::move(picture);
+    if (!needs_picture(kind_) || !begun_) return;
+    ask_next();
+    emit changed();
+}
+
+void PracticeSession::ask_at(Point at) {
+    if (!needs_picture(kind_) || !picture_) return;
+    ask_next(at);
+    emit changed();
+}
+
+void PracticeSession::ask_next(std::optional<Point> at) {
     question_.reset();
+    if (needs_picture(kind_) && !picture_) return asking_.stop();
     std::mt19937_64 random(++seed_);
     DrillRequest request;
     request.seed = seed_;
     request.surround = surround_();
+    request.picture = picture_;
+    request.at = at;
     const bool names = text_of(kind_).unit == "step";
     request.cell = next_cell(names ? std::span<const Naming>(namings_) : std::span<const Naming>(),
                              kind_ != DrillKind::shadows, random);
@@ -122,11 +144,13 @@ void PracticeSession::answer(const DrillAnswer& answer) {
     logged.right = result.right;
     logged.seconds = std::min(kLongest, static_cast<double>(asked_at_.elapsed()) / 1000);
     last_ = Answered{question_, answer, result};
-    ++answered_;
+    if (answered_++ % kRound == 0) round_.clear();
+    round_.push_back(logged);
     if (logbook_) {
         if (const auto added = logbook_->add(logged); !added)
             trouble_ = QString::fromStdString(added.error().message());
         look_up(kind_);
+        all_weeks_ = logbook_->minutes_by_week().value_or(std::move(all_weeks_));
     }
     if (!logbook_) {
         namings_.push_back({logged.cell, logged.error});
@@ -134,6 +158,32 @@ void PracticeSession::answer(const DrillAnswer& answer) {
     }
     ask_next();
     emit changed();
+}
+
+QString PracticeSession::round_in_words() const {
+    if (answered_ == 0 || answered_ % kRound != 0) return {};
+    const AnswerFigures figures = figures_of(round_);
+    double seconds = 0;
+    for (const LoggedAnswer& each : round_) seconds += each.seconds;
+    const DrillText& drill = text_of(kind_);
+    const QString result =
+        drill.unit.empty()
+            ? tr("%1% right").arg(qRound(100 * figures.right))
+            : tr("%1 %2 off on the whole").arg(figures.error, 0, 'f', 2).arg(from_view(drill.unit));
+    return tr("That was a round of %1: %2, in %3 min.")
+        .arg(kRound)
+        .arg(result)
+        .arg(std::max(1L, std::lround(seconds / 60)));
+}
+
+double PracticeSession::minutes_on(std::chrono::sys_days day) const {
+    return logbook_ ? logbook_->minutes_between(day, day + std::chrono::days(1)).value_or(0) : 0;
+}
+
+double PracticeSession::minutes_in_week_of(std::chrono::sys_days day) const {
+    return logbook_
+               ? logbook_->minutes_between(monday_of(day), day + std::chrono::days(1)).value_or(0)
+               : 0;
 }
 
 QString PracticeSession::weakest() const {

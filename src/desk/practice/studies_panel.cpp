@@ -7,58 +7,47 @@
 #include <QProgressBar>
 #include <algorithm>
 
+#include "brief/routes.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/screen_image.h"
 #include "desk/kit/words.h"
 #include "desk/work/time_keeper.h"
-#include "files/flat_picture.h"
 #include "raster/shrink.h"
 
 namespace underpaint {
 namespace {
 
-constexpr double kPictureWide = 126, kPictureHigh = 94;
+constexpr double kPictureWide = 126, kPictureHigh = 84;
 constexpr int kGoals[] = {5, 10, 15, 30};
 
-double figure_of(const StudyFigures& figures) {
-    switch (figures.kind) {
-        case StudyKind::two:
-        case StudyKind::three: return figures.agreement;
-        case StudyKind::full: return figures.drift_p95;
-        case StudyKind::limited: return figures.colour_off;
-    }
-    return 0;
-}
-
-QString figure_in_words(StudyKind kind, double figure) {
-    switch (kind) {
-        case StudyKind::two:
-        case StudyKind::three: return QObject::tr("%1%").arg(qRound(100 * figure));
-        case StudyKind::full: return QObject::tr("%1 step").arg(figure, 0, 'f', 2);
-        case StudyKind::limited: return QObject::tr("%1 ΔE").arg(figure, 0, 'f', 1);
-    }
-    return {};
+/// "28 min", "1:50 h"
+QString minutes_in_words(double minutes) {
+    return minutes < 60 ? QObject::tr("%1 min").arg(std::lround(minutes))
+                        : QObject::tr("%1 h").arg(QString::fromStdString(hours(minutes)));
 }
 
 }  // namespace
 
 StudiesPanel::StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* parent)
-    : QWidget(parent),
-      desk_(desk),
-      session_(session),
-      measuring_(this, Urgency::figures, "a study") {
+    : QWidget(parent), desk_(desk), session_(session) {
     auto* head = new QHBoxLayout;
     head->addWidget(group_title(tr("Studies")));
     head->addStretch(1);
     auto* bring = choice_button("bring_in_study", tr("Bring in a study"),
-                                tr("A practice picture and what it is a study of, as files"));
-    set_menu(bring, [this](QMenu& menu) { fill_kinds(menu); });
+                                tr("A practice picture and what it is a study of"));
+    set_menu(bring, [this](QMenu& menu) {
+        for (const StudyKindText& kind : kStudyKinds)
+            menu.addAction(tr("%1…").arg(from_view(kind.label)), this,
+                           [this, which = kind.kind] { emit wants_study(which); });
+    });
     head->addWidget(bring);
     auto* grid = new QGridLayout;
-    grid->setHorizontalSpacing(scaled(10));
-    grid->setVerticalSpacing(scaled(4));
+    grid->setHorizontalSpacing(scaled(8));
+    grid->setVerticalSpacing(scaled(2));
     grid->setColumnStretch(1, 1);
+    grid->setColumnMinimumWidth(3, scaled(52));
+    grid->setColumnMinimumWidth(4, scaled(60));
     for (const StudyKindText& kind : kStudyKinds) {
         const int row = static_cast<int>(kind.kind);
         const std::string id(kind.id);
@@ -70,46 +59,60 @@ StudiesPanel::StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* 
         made.goal = choice_button(("study_goal_" + id).c_str(), {},
                                   tr("How many of them you set out to do"));
         set_menu(made.goal, [this, which = kind.kind](QMenu& menu) { fill_goals(menu, which); });
-        made.figure = new QLabel;
-        made.figure->setFont(figure_font());
-        made.figure->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+        for (QLabel** label : {&made.minutes, &made.figure}) {
+            *label = new QLabel;
+            (*label)->setFont(figure_font());
+            (*label)->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+        }
+        made.minutes->setObjectName(QStringLiteral("study_took_") + from_view(kind.id));
+        made.minutes->setProperty("tone", "secondary");
+        made.minutes->setToolTip(tr("The middle of what they took"));
+        made.figure->setToolTip(tr("Of the last one"));
         grid->addWidget(new QLabel(from_view(kind.label)), row, 0);
         grid->addWidget(made.bar, row, 1);
         grid->addWidget(made.goal, row, 2);
-        grid->addWidget(made.figure, row, 3);
+        grid->addWidget(made.minutes, row, 3);
+        grid->addWidget(made.figure, row, 4);
     }
+    pace_ = hint_label();
+    pace_->setObjectName(QStringLiteral("study_pace"));
     title_ = group_title(tr("Last study"));
     shown_ = new QWidget;
     shown_->hide();  // until there is one
     auto* pictures = new QHBoxLayout(shown_);
     pictures->setContentsMargins(0, 0, 0, 0);
     pictures->setSpacing(scaled(8));
-    const QString names[] = {tr("yours"), tr("the reference"), tr("where they differ")};
     for (std::size_t i = 0; i < pictures_.size(); ++i) {
         pictures_[i] = new QLabel;
         pictures_[i]->setObjectName(QStringLiteral("study_picture_%1").arg(i));
-        pictures_[i]->setAccessibleName(names[i]);
         pictures_[i]->setFixedSize(scaled(kPictureWide), scaled(kPictureHigh));
         pictures_[i]->setAlignment(Qt::AlignCenter);
+        names_[i] = new QLabel;
+        names_[i]->setProperty("tone", "secondary");
         auto* box = new QVBoxLayout;
         box->setSpacing(scaled(2));
         box->setContentsMargins(0, 0, 0, 0);
         box->addWidget(pictures_[i]);
-        auto* name = new QLabel(names[i]);
-        name->setProperty("tone", "secondary");
-        box->addWidget(name);
+        box->addWidget(names_[i]);
         pictures->addLayout(box);
     }
     pictures->addStretch(1);
     words_ = hint_label();
     words_->setObjectName(QStringLiteral("study_words"));
+    auto* large = action_button("study_large", tr("See it large"), tr("The three pictures"));
+    large->hide();
+    connect(large, &QPushButton::clicked, this, [this] { emit wants_last(*last_); });
+    auto* title_row = new QHBoxLayout;
+    title_row->addWidget(title_, 1);
+    title_row->addWidget(large);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(scaled(12), scaled(6), scaled(12), scaled(6));
-    column->setSpacing(scaled(8));
+    column->setSpacing(scaled(6));
     column->addLayout(head);
     column->addLayout(grid);
+    column->addWidget(pace_);
     column->addWidget(rule_line());
-    column->addWidget(title_);
+    column->addLayout(title_row);
     column->addWidget(shown_);
     column->addWidget(words_);
     connect(&session_, &PracticeSession::changed, this, &StudiesPanel::refresh);
@@ -120,81 +123,89 @@ StudiesPanel::StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* 
     refresh();
 }
 
-void StudiesPanel::fill_kinds(QMenu& menu) {
-    for (const StudyKindText& kind : kStudyKinds)
-        menu.addAction(tr("%1…").arg(from_view(kind.label)), this,
-                       [this, which = kind.kind] { bring_in(which); });
+void StudiesPanel::set_goal(StudyKind kind, int count) {
+    if (Logbook* book = session_.logbook())
+        if (const Done set = book->set_goal({kind, count}); !set)
+            words_->setText(QString::fromStdString(set.error().message()));
+    refresh();
 }
 
 void StudiesPanel::fill_goals(QMenu& menu, StudyKind kind) {
     const auto add = [&](const QString& label, int count) {
-        menu.addAction(label, this, [this, kind, count] {
-            if (Logbook* book = session_.logbook())
-                if (const Done set = book->set_goal({kind, count}); !set)
-                    words_->setText(QString::fromStdString(set.error().message()));
-            refresh();
-        });
+        menu.addAction(label, this, [this, kind, count] { set_goal(kind, count); });
     };
-    for (const int count : kGoals) add(tr("%1 of them").arg(count), count);
+    const GoalStanding& standing = standings_[static_cast<std::size_t>(kind)];
+    const int usual = text_of(kind).usual_goal;
+    for (const int count : kGoals)
+        add(count == usual ? tr("%1 of them, as is usual").arg(count) : tr("%1 of them").arg(count),
+            count);
+    if (std::ranges::count(kGoals, usual) == 0)
+        add(tr("%1 of them, as is usual").arg(usual), usual);
+    // What is easy, doubled: a rule that painters keep.
+    if (standing.wanted > 0)
+        add(tr("Twice as many: %1").arg(2 * standing.wanted), 2 * standing.wanted);
     add(tr("No goal"), 0);
 }
 
-void StudiesPanel::bring_in(StudyKind kind) {
-    const auto study = desk_.ask.to_open(tr("The study"), picture_kinds());
-    if (study.empty()) return;
-    const auto reference = desk_.ask.to_open(tr("What it is a study of"), picture_kinds());
-    if (!reference.empty()) measure(kind, study, reference);
-}
-
-void StudiesPanel::measure(StudyKind kind, const std::filesystem::path& study,
-                           const std::filesystem::path& reference) {
-    words_->setText(tr("It is being measured."));
-    StudyOptions options;
-    options.reader = desk_.session.choices.reader();
-    if (desk_.session.document.has_painting())
-        for (const PaletteColour& each : desk_.session.document.painting().palette.colours)
-            options.palette.push_back(each.colour);
-    measuring_.start([this, kind, study, reference, options](const std::stop_token& stop,
-                                                             const Deliver& deliver) {
-        auto mine = read_flat_picture(study, stop), theirs = read_flat_picture(reference, stop);
-        if (!mine || !theirs) {
-            deliver([this, said = (mine ? theirs : mine).error().message()] {
-                words_->setText(QString::fromStdString(said));
-            });
-            return;
-        }
-        auto figures =
-            measure_study(std::move(mine->picture), theirs->picture, kind, options, stop);
-        if (!figures) return;
-        deliver([this, figures = std::move(*figures), name = shown(study.stem().string())] {
-            take(figures, name);
-        });
-    });
-}
-
-void StudiesPanel::take(const StudyFigures& figures, const QString& name) {
-    title_->setText(tr("Last study: %1, \"%2\"").arg(from_view(text_of(figures.kind).label), name));
-    const Picture* shown_pictures[] = {&figures.study, &figures.reference, &figures.differ};
+void StudiesPanel::take(const MeasuredStudy& study) {
+    last_ = study;
+    const StudyFigures& figures = last_->figures;
+    QString title =
+        tr("Last study: %1, \"%2\"").arg(from_view(text_of(figures.kind).label), study.name);
+    if (study.minutes > 0) title += tr(", %1").arg(minutes_in_words(study.minutes));
+    title_->setText(title);
+    const auto all = pictures_of(figures);
+    const QStringList names = picture_names(figures.kind);
     for (std::size_t i = 0; i < pictures_.size(); ++i) {
-        const QImage image = image_of(shrunk(*shown_pictures[i], scaled(kPictureWide) * 2));
+        const QImage image =
+            image_of(shrunk(*all[i], scaled(kPictureWide) * 2), desk_.session.screen.transform());
         pictures_[i]->setPixmap(QPixmap::fromImage(
             image.scaled(pictures_[i]->size(), Qt::KeepAspectRatio, Qt::SmoothTransformation)));
+        names_[i]->setText(names[static_cast<qsizetype>(i)]);
+        pictures_[i]->setAccessibleName(names_[i]->text());
     }
     shown_->show();
+    findChild<QPushButton*>("study_large")->show();
     words_->setText(QString::fromStdString(in_words(figures)));
     // One that shows something else is no study of it.
     if (!figures.surely) return;
-    if (Logbook* book = session_.logbook()) {
-        LoggedStudy logged;
-        logged.when = moment_now();
-        logged.kind = figures.kind;
-        logged.name = name.toStdString();
-        logged.figure = figure_of(figures);
-        logged.second = figures.crept_in;
+    LoggedStudy logged;
+    logged.when = moment_now();
+    logged.kind = figures.kind;
+    logged.name = study.name.toStdString();
+    logged.minutes = study.minutes;
+    logged.figure = main_figure(figures);
+    logged.second = figures.crept_in;
+    if (Logbook* book = session_.logbook())
         if (const auto added = book->add(logged); !added)
             words_->setText(QString::fromStdString(added.error().message()));
+    if (study.minutes > 0) {
+        auto past = desk_.session.settings.past();
+        past.push_back({"study-" + std::to_string(logged.when.time_since_epoch().count()),
+                        kStudies,
+                        {{std::string(text_of(figures.kind).prepares), study.minutes}}});
+        desk_.session.settings.keep_past(std::move(past));
     }
-    refresh();
+    session_.look_again();
+}
+
+/// The goal that is nearest, and what is through.
+QString StudiesPanel::pace_in_words() const {
+    const GoalStanding* nearest = nullptr;
+    std::string_view label;
+    for (const StudyKindText& kind : kStudyKinds) {
+        const GoalStanding& standing = standings_[static_cast<std::size_t>(kind.kind)];
+        if (standing.through && (nearest == nullptr || *standing.through < *nearest->through))
+            nearest = &standing, label = kind.label;
+    }
+    if (nearest != nullptr)
+        return tr("At this pace you are through with %1 on %2.")
+            .arg(from_view(label).toLower(), short_date(iso(Date{*nearest->through})));
+    for (const StudyKindText& kind : kStudyKinds)
+        if (standings_[static_cast<std::size_t>(kind.kind)].reached())
+            return tr("%1: all done. What has become easy is doubled, by an old rule.")
+                .arg(from_view(kind.label));
+    return {};
 }
 
 void StudiesPanel::refresh() {
@@ -205,21 +216,27 @@ void StudiesPanel::refresh() {
                                        : std::vector<StudyGoal>{};
     for (const StudyKindText& kind : kStudyKinds) {
         Row& row = rows_[static_cast<std::size_t>(kind.kind)];
-        const auto done =
-            static_cast<int>(std::ranges::count(studies, kind.kind, &LoggedStudy::kind));
+        std::vector<StudyDone> done;
+        for (const LoggedStudy& study : studies)
+            if (study.kind == kind.kind) done.push_back({study.when, study.minutes});
         const auto goal = std::ranges::find(goals, kind.kind, &StudyGoal::kind);
-        const int wanted = goal == goals.end() ? 0 : goal->count;
-        row.bar->setRange(0, std::max(1, wanted));
-        row.bar->setValue(std::min(done, std::max(1, wanted)));
-        row.bar->setEnabled(wanted > 0);
-        show_choice(row.goal, wanted > 0 ? tr("%1 of %2").arg(done).arg(wanted)
-                                         : tr("%1, no goal").arg(done));
+        GoalStanding& standing = standings_[static_cast<std::size_t>(kind.kind)];
+        standing = goal_standing(done, goal == goals.end() ? 0 : goal->count, moment_now());
+        row.bar->setRange(0, std::max(1, standing.wanted));
+        row.bar->setValue(std::min(standing.done, std::max(1, standing.wanted)));
+        row.bar->setEnabled(standing.wanted > 0);
+        show_choice(row.goal, standing.wanted > 0
+                                  ? tr("%1 of %2").arg(standing.done).arg(standing.wanted)
+                                  : tr("%1, no goal").arg(standing.done));
         row.goal->setEnabled(book != nullptr);
+        row.minutes->setText(standing.minutes ? minutes_in_words(*standing.minutes) : QString());
         const auto last = std::find_if(studies.rbegin(), studies.rend(),
                                        [&](const LoggedStudy& s) { return s.kind == kind.kind; });
         row.figure->setText(last == studies.rend() ? QStringLiteral("–")
-                                                   : figure_in_words(kind.kind, last->figure));
+                                                   : QString::fromStdString(main_figure_in_words(
+                                                         kind.kind, last->figure)));
     }
+    pace_->setText(pace_in_words());
 }
 
 }  // namespace underpaint

@@ -4,44 +4,47 @@
 #include <QWidget>
 #include <array>
 
-#include "desk/panes/bench.h"
 #include "desk/practice/practice_session.h"
+#include "desk/practice/study_board.h"
+#include "practice/goals.h"
 
-class QLabel;
-class QMenu;
 class QProgressBar;
 class QPushButton;
 
 namespace underpaint {
 
-/// Studies against their goals, one that is brought in, and what the last one came to.
+/// Studies of each kind against their goals, and what the last one came to. What a study took goes
+/// into the records that the Brief estimates from.
 class StudiesPanel : public QWidget {
     Q_OBJECT
 public:
     StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* parent = nullptr);
-    bool finished() const { return !measuring_.running(); }
+    void take(const MeasuredStudy& study);
+
+signals:
+    void wants_study(underpaint::StudyKind kind);
+    /// The last one is to be seen large.
+    void wants_last(const underpaint::MeasuredStudy& study);
 
 private:
-    void fill_kinds(QMenu& menu);
     void fill_goals(QMenu& menu, StudyKind kind);
-    void bring_in(StudyKind kind);
-    void measure(StudyKind kind, const std::filesystem::path& study,
-                 const std::filesystem::path& reference);
-    void take(const StudyFigures& figures, const QString& name);
+    void set_goal(StudyKind kind, int count);
     void refresh();
+    QString pace_in_words() const;
 
     Desk desk_;
     PracticeSession& session_;
-    LatestJob measuring_;
     struct Row {
         QProgressBar* bar;
         QPushButton* goal;
-        QLabel* figure;
+        QLabel *minutes, *figure;
     };
     std::array<Row, kStudyKinds.size()> rows_{};
+    std::array<GoalStanding, kStudyKinds.size()> standings_{};
+    std::optional<MeasuredStudy> last_;
     QWidget* shown_;
-    QLabel *title_, *words_;
-    std::array<QLabel*, 3> pictures_{};
+    QLabel *pace_, *title_, *words_;
+    std::array<QLabel*, 3> pictures_{}, names_{};
 };
 
 }  // namespace underpaint

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/window/display.h"
 
+#include <QCryptographicHash>
+#include <QScreen>
 #include <QSettings>
 
 #include "desk/kit/notice_bar.h"
@@ -8,6 +10,16 @@
 
 namespace underpaint {
 namespace {
+
+/// Of a profile's bytes.
+std::string mark_of(const Bytes& bytes) {
+    const QByteArrayView view(reinterpret_cast<const char*>(bytes.data()),
+                              static_cast<qsizetype>(bytes.size()));
+    return QCryptographicHash::hash(view, QCryptographicHash::Sha256)
+        .toHex()
+        .left(16)
+        .toStdString();
+}
 
 const QString kSetting = QStringLiteral("display/profile");
 
@@ -31,7 +43,17 @@ void Display::choose(const std::filesystem::path& file) {
 
 void Display::move_to(QScreen* screen) {
     screen_ = screen;
-    if (chosen().empty()) use_system();
+    if (chosen().empty()) return use_system();
+    emit changed();
+}
+
+std::string Display::screen() const {
+    if (screen_ == nullptr) return {};
+    QStringList said;
+    for (const QString& each : {screen_->manufacturer(), screen_->model(), screen_->serialNumber()})
+        if (!each.isEmpty()) said << each;
+    // What names itself in no way is known by its plug.
+    return (said.isEmpty() ? screen_->name() : said.join(QLatin1Char(' '))).toStdString();
 }
 
 bool Display::use(const std::filesystem::path& file) {
@@ -44,6 +66,7 @@ bool Display::use(const std::filesystem::path& file) {
         return false;
     }
     transform_ = *transform;
+    profile_ = mark_of(*bytes);
     emit changed();
     return true;
 }
@@ -53,6 +76,7 @@ void Display::use_system() {
     const auto transform = DisplayTransform::for_screen("", bytes);
     // A profile that the system has but that can't be used is not the painter's doing.
     transform_ = transform ? *transform : nullptr;
+    profile_ = transform_ ? mark_of(bytes) : std::string();
     emit changed();
 }
 

@@ -22,6 +22,10 @@ public:
 
     /// Null: sRGB.
     const std::shared_ptr<const DisplayTransform>& transform() const { return transform_; }
+    /// Tells profiles apart; empty: sRGB.
+    const std::string& profile() const { return profile_; }
+    /// Tells screens apart, by what their makers say of them.
+    std::string screen() const;
     /// Empty when none was chosen. Remembered from run to run.
     std::filesystem::path chosen() const;
     /// An empty file goes back to the system's. One that is of no use is said and not taken.
@@ -39,6 +43,7 @@ private:
     NoticeBar& notice_;
     QScreen* screen_ = nullptr;
     std::shared_ptr<const DisplayTransform> transform_;
+    std::string profile_;
 };
 
 }  // namespace underpaint

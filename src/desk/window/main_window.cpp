@@ -63,8 +63,11 @@ MainWindow::MainWindow(std::function<std::string()> day, std::function<Moment()>
     unsaved_ = new UnsavedOffer(session_, *files_, *autosave_, *notice_, this);
     canvas_ = new Canvas(session_, meters_);
     display_ = new Display(*notice_, this);
+    connect(display_, &Display::changed, this, [this] {
+        session_.screen.move_to(display_->screen(), display_->profile(), display_->transform());
+    });
     top_ = new TopBar(session_, meters_.brief, *time_, file_menu());
-    benches_ = make_benches({session_, meters_, *canvas_, files_->asking(), day_});
+    benches_ = make_benches({session_, meters_, *canvas_, files_->asking(), day_, *time_});
     setCentralWidget(build());
     connect_panes();
     qApp->installEventFilter(this);
@@ -425,7 +428,7 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
                       event->type() == QEvent::MouseButtonPress ||
                       event->type() == QEvent::MouseMove || event->type() == QEvent::Wheel ||
                       event->type() == QEvent::TabletMove;
-    if (acts && event->spontaneous() && isActiveWindow()) time_->act();
+    if (acts && event->spontaneous() && isActiveWindow()) time_->act(!bench_->works_alone());
     const bool press = event->type() == QEvent::KeyPress,
                release = event->type() == QEvent::KeyRelease;
     if (!press && !release) return false;

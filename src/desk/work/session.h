@@ -6,6 +6,7 @@
 #include "desk/work/outlook.h"
 #include "desk/work/painter_settings.h"
 #include "desk/work/paper_choice.h"
+#include "desk/work/screen_in_use.h"
 
 namespace underpaint {
 
@@ -16,6 +17,7 @@ struct Session {
     Choices choices;
     PainterSettings settings;
     PaperChoice paper;
+    ScreenInUse screen;
     Outlook outlook{document};
 
     /// Calls a slot at each of some signals, whichever of the three has them.

@@ -24,11 +24,11 @@ TimeKeeper::TimeKeeper(Session& session, const BriefMeter& brief, std::function<
     connect(&session_.document, &Document::begun, this, [this] { clock_state_.stop(); });
 }
 
-void TimeKeeper::act() {
-    if (!session_.document.has_painting()) return;
+void TimeKeeper::act(bool on_painting) {
     const auto worked = clock_state_.act(clock_());
     const bool due = clock_state_.without_rest() >= WorkClock::kRestDue;
     if (std::exchange(rest_due_, due) != due) emit rest_due_changed();
+    if (!on_painting || !session_.document.has_painting()) return;
     const RouteStep* step = brief_.in_hand();
     if (step == nullptr || worked.count() <= 0) return;
     const QDateTime began =

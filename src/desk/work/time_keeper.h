@@ -20,8 +20,9 @@ public:
     TimeKeeper(Session& session, const BriefMeter& brief, std::function<Moment()> clock,
                QObject* parent = nullptr);
 
-    /// The painter did something: pressed, drew, typed.
-    void act();
+    /// Somebody did something: pressed, drew, typed.
+    /// \param on_painting it was work on the painting, whose time is put down
+    void act(bool on_painting = true);
     /// Work at a stretch has come to where eyes and hands want a rest.
     bool rest_due() const { return rest_due_; }
     std::chrono::minutes at_a_stretch() const {

@@ -11,7 +11,7 @@ namespace {
 
 constexpr double kRing = 0.02;       // radius, of the long side
 constexpr double kLeastRing = 4;     // pixels
-constexpr double kAround = 3;         // the surround, in radii
+constexpr double kAround = 3;        // the surround, in radii
 constexpr int kLooked = 24;          // spots that the asked one is chosen from
 constexpr double kUneven = 0.4;      // step; from here on a spot is no one value
 constexpr double kOtherCell = 0.25;  // what a spot of another step or hue counts, in steps
@@ -45,8 +45,8 @@ Ringed look_at(const RgbBlock& picture, Point at, double radius) {
             sum.r += light.r, sum.g += light.g, sum.b += light.b;
             steps += step, squares += step * step, ++inside;
         }
-    Ringed spot{at, picture.row(within(at.y, size.height))[static_cast<std::size_t>(
-                      within(at.x, size.width))]};
+    Ringed spot{at, picture.row(within(
+                        at.y, size.height))[static_cast<std::size_t>(within(at.x, size.width))]};
     if (inside > 0) {
         const auto n = static_cast<float>(inside);
         spot.colour = encode({sum.r / n, sum.g / n, sum.b / n});
@@ -67,9 +67,8 @@ double unfit(const Ringed& spot, const DrillCell& wanted) {
 
 void ask_here(DrillQuestion& question, const DrillRequest& request, DrillDice& dice) {
     RgbBlock plain;
-    if (request.picture == nullptr) plain = drawn(kDrillSize, [](double, double) {
-        return neutral_of(5);
-    });
+    if (request.picture == nullptr)
+        plain = drawn(kDrillSize, [](double, double) { return neutral_of(5); });
     const RgbBlock& picture = request.picture ? *request.picture : plain;
     const Size size = picture.area().size();
     const double radius = std::max(kLeastRing, kRing * std::max(size.width, size.height));
