@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Takes one picture of each main view, from the demo paintings, always the same ones.
 #include <QApplication>
+#include <QLineEdit>
 #include <QPainter>
 #include <QPushButton>
 #include <QTest>
@@ -10,13 +11,16 @@
 #include <random>
 
 #include "desk/kit/look.h"
+#include "desk/practice/study_slot.h"
 #include "desk/view/canvas.h"
 #include "desk/window/beside_desk.h"
 #include "desk/window/main_window.h"
 #include "files/export_png.h"
+#include "files/flat_picture.h"
 #include "files/logbook.h"
 #include "files/openraster.h"
 #include "painting/changes.h"
+#include "raster/shrink.h"
 
 namespace {
 
@@ -145,16 +149,55 @@ void practise() {
             answer.seconds = 12;
             if (!book->add(answer)) return;
         }
-    for (const auto& [kind, count, goal, figure] : {std::tuple(StudyKind::two, 11, 15, 0.92),
-                                                    {StudyKind::three, 4, 8, 0.88},
-                                                    {StudyKind::full, 3, 5, 0.42},
-                                                    {StudyKind::limited, 6, 10, 4.1}}) {
+    for (const auto& [kind, count, goal, minutes, figure] :
+         {std::tuple(StudyKind::two, 11, 15, 34, 0.92),
+          {StudyKind::three, 4, 8, 41, 0.88},
+          {StudyKind::full, 3, 5, 110, 0.42},
+          {StudyKind::limited, 6, 10, 140, 4.1},
+          {StudyKind::widened, 1, 10, 185, 5.0}}) {
         for (int i = 0; i < count; ++i)
-            if (!book->add(LoggedStudy{0, today - std::chrono::days(3 * i), kind, "Fog at six", 30,
-                                       figure, 0.03}))
+            if (!book->add(LoggedStudy{0, today - std::chrono::days(3 * i), kind, "Fog at six",
+                                       double(minutes), figure, 0.03}))
                 return;
         if (!book->set_goal({kind, goal})) return;
     }
+}
+
+/// A study in two values of the demo's own greys, which lost the lantern and let a third grey in;
+/// and a screen that hides its darkest steps.
+void bring_in_study(Sitting& view) {
+    const Painting& painting = view.session().document.painting();
+    const RgbBlock seen = shrunk(painting.underpaint->base(), 600);
+    const Size size = seen.area().size();
+    RgbBlock flat(rect_of(size));
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x) {
+            const float v = seen.row(y).g[static_cast<std::size_t>(x)];
+            const bool lantern = std::hypot((x - 0.62 * size.width) / (0.06 * size.width),
+                                            (y - 0.47 * size.height) / (0.1 * size.height)) < 1;
+            const bool crept = v > 0.34F && v < 0.4F && y > size.height * 0.6;
+            flat.row(y).set(static_cast<std::size_t>(x), grey(lantern || v < 0.36F ? 0.14F
+                                                              : crept              ? 0.5F
+                                                                                   : 0.86F));
+        }
+    Picture study(size, Channels::rgb, Depth::bits8), reference(size, Channels::rgb, Depth::bits8);
+    study.write_rgb(flat), reference.write_rgb(seen);
+    const fs::path folder = fs::temp_directory_path() / "underpaint-screenshots";
+    if (!save_png(folder / "Fog at six.png", study) || !save_png(folder / "Greys.png", reference))
+        return;
+    view.turn_to("study");
+    for (const auto& [slot, file] :
+         {std::pair("study_slot", "Fog at six.png"), {"reference_slot", "Greys.png"}})
+        view.window().findChild<StudySlot*>(QLatin1String(slot))->open(folder / file);
+    view.settle();
+    view.window().findChild<QLineEdit*>(QStringLiteral("study_minutes"))->setText("28");
+    view.click("study_measure");
+    ScreenCheck check;
+    check.when = std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now());
+    check.dark = {0.22, 0.14, 0.31}, check.light = {0.06, 0.04, 0.1};
+    check.grey = GreyMatch{};
+    if (!view.session().screen.keep(check).saved) return;
+    view.turn_to("step-in-colour");
 }
 
 /// What the first mend would leave, said under the picture.
@@ -163,55 +206,99 @@ void point_at_mend(Sitting& view) {
     view.point_at("mend_hold");
 }
 
-const std::vector<Shot>& shots() {
-    static const std::vector<Shot> all{
-        {"brief", "salt-cart", "brief", {}},
-        {"values", "salt-cart", "values", [](Sitting& v) { v.look_through(Lens::shapes_3); }},
-        {"pull", "salt-cart", "values", [](Sitting& v) { v.look_through(Lens::pull); }},
-        {"value-passes", "salt-cart", "values", deepen},
-        {"seals", "salt-cart", "values",
-         [](Sitting& v) {
-             deepen(v);
-             v.click("page_seals");
-             v.click("compare_seals");
-             v.look_through(Lens::drift);
-         }},
-        {"passes", "salt-cart", "passes", {}},
-        {"drift", "salt-cart", "passes", [](Sitting& v) { v.look_through(Lens::drift); }},
-        {"audit", "salt-cart", "passes", point_at_mend},
-        {"temperature", "salt-cart", "passes", [](Sitting& v) { v.turn_to("temperature"); }},
-        {"ramps", "salt-cart", "passes", [](Sitting& v) { v.turn_to("ramps"); }},
-        {"balance", "salt-cart", "passes", [](Sitting& v) { v.turn_to("balance"); }},
-        {"gradient-map", "salt-cart-grey", "passes",
-         [](Sitting& v) {
-             v.wind_to(1);
-             turn_over(v);
-         }},
-        {"flats", "salt-cart-flats", "passes",
-         [](Sitting& v) {
-             const auto& groups = v.session().document.painting().groups;
-             v.session().outlook.choose_group(groups.back().id);
-             v.settle();
-         }},
-        {"palette", "salt-cart", "palette", [](Sitting& v) { v.click("palette_disc"); }},
-        {"versions", "salt-cart", "versions",
-         [](Sitting& v) {
-             QTest::keyClick(v.window().findChild<QWidget*>(QStringLiteral("versions_grid")),
-                             Qt::Key_Right);
-             v.settle();
-         }},
-        {"report", "salt-cart", "report",
-         [](Sitting& v) {
-             Painting painting = v.session().document.painting();
-             painting.report_words =
-                 "Second round. The amber wash still lifts the darks; it is eased before this "
-                 "goes out.";
-             v.session().document.change("Words", std::move(painting));
-             v.settle();
-         }},
-        {"practice", "salt-cart", "practice", [](Sitting& v) { v.turn_to("step-in-colour"); }},
-    };
-    return all;
+const std::
+    vector<Shot>
+        &shots(){static const std::vector<Shot> all{{"brief", "salt-cart", "brief", {}},
+                                                    {"values", "salt-cart", "values",
+                                                     [](Sitting&v) {
+                                                         v.look_through(Lens::shapes_3);
+                                                     }},
+                                                    {"pull", "salt-cart", "values",
+                                                     [](Sitting&v) { v.look_through(Lens::pull); }},
+                                                    {"value-passes", "salt-cart", "values", deepen},
+                                                    {"seals", "salt-cart", "values",
+                                                     [](Sitting&v) {
+                                                         deepen(v);
+                                                         v.click("page_seals");
+                                                         v.click("compare_seals");
+                                                         v.look_through(Lens::drift);
+                                                     }},
+                                                    {"passes", "salt-cart", "passes", {}},
+                                                    {"drift", "salt-cart", "passes",
+                                                     [](Sitting&v) {
+                                                         v.look_through(Lens::drift);
+                                                     }},
+                                                    {"audit", "salt-cart", "passes", point_at_mend},
+                                                    {"temperature", "salt-cart", "passes",
+                                                     [](Sitting&v) { v.turn_to("temperature"); }},
+                                                    {"ramps", "salt-cart", "passes",
+                                                     [](Sitting&v) { v.turn_to("ramps"); }},
+                                                    {"balance", "salt-cart", "passes",
+                                                     [](Sitting&v) { v.turn_to("balance"); }},
+                                                    {"gradient-map", "salt-cart-grey", "passes",
+                                                     [](Sitting&v) {
+                                                         v.wind_to(1);
+                                                         turn_over(v);
+                                                     }},
+                                                    {"flats", "salt-cart-flats", "passes",
+                                                     [](Sitting&v) {
+                                                         const auto& groups =
+                                                             v.session().document.painting().groups;
+                                                         v.session().outlook.choose_group(
+                                                             groups.back().id);
+                                                         v.settle();
+                                                     }},
+                                                    {"palette", "salt-cart", "palette",
+                                                     [](Sitting&v) { v.click("palette_disc"); }},
+                                                    {"versions", "salt-cart", "versions",
+                                                     [](Sitting&v) {
+                                                         QTest::keyClick(
+                                                             v.window().findChild<QWidget*>(
+                                                                 QStringLiteral("versions_grid")),
+                                                             Qt::Key_Right);
+                                                         v.settle();
+                                                     }},
+                                                    {"report", "salt-cart", "report",
+                                                     [](Sitting&v) {
+                                                         Painting painting =
+                                                             v.session().document.painting();
+                                                         painting.report_words =
+                                                             "Second round. The amber wash still "
+                                                             "lifts the darks; it is eased before "
+                                                             "this "
+                                                             "goes out.";
+                                                         v.session().document.change(
+                                                             "Words", std::move(painting));
+                                                         v.settle();
+                                                     }},
+                                                    {"practice", "salt-cart", "practice",
+                                                     bring_in_study},
+                                                    [](Sitting&v) {
+                                                        bring_in_study(v);
+                                                        v.turn_to("study");
+                                                        v.click("study_another");
+                                                        v.click("study_photograph");
+                                                    }},
+                 [](Sitting&v) {
+                     bring_in_study(v);
+                     v.click("study_large");
+                 }},
+    [](Sitting&v) {
+        v.click("check_screen");
+        for (int i = 0; i < 2; ++i) v.click("screen_left");
+    }
+}
+, [](Sitting& v) {
+    v.click("check_screen");
+    for (int i = 0; i < 32; ++i)
+        QTest::mouseClick(v.window().findChild<QWidget*>(QStringLiteral("screen_left")),
+                          Qt::LeftButton);
+}
+}
+,
+}
+;
+return all;
 }
 
 /// The finished picture as a file from elsewhere, brought in.

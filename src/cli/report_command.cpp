@@ -64,13 +64,20 @@ int run(const ReportRequest& request) {
         proof = std::move(*paper);
         on_paper = measure_on_paper(measured.painting, measured.audit, *proof, own);
     }
+    std::optional<StudyRecord> studies;
+    if (std::ranges::count(choices.sections, ReportSection::studies) > 0) {
+        auto read = read_studies(Logbook::usual_file());
+        if (!read) return report(read.error());
+        studies = std::move(*read);
+    }
     const ReportMatter matter{measured.painting,
                               measured.audit,
                               measured.findings,
                               brief,
                               day,
                               on_paper ? &*on_paper : nullptr,
-                              proof.get()};
+                              proof.get(),
+                              studies ? &*studies : nullptr};
     if (choices.words.empty()) choices.words = measured.painting.report_words;
     if (Done done = write(*make_report(matter, choices), request); !done)
         return report(done.error());

@@ -254,6 +254,8 @@ Result<Logbook> Logbook::open(const fs::path& file) {
         Statement again(*database, "pragma user_version");
         const bool fresh = again.next(*database) && again.whole(0) == 0;
         if (fresh) database->run(fmt::format("{}pragma user_version = {};", kTables, kVersion));
+        // An index changes nothing that an older version of the program would trip over.
+        database->run("create index if not exists answers_of_kind on answers (kind)");
         making.commit();
         return SQLITE_OK;
     };
@@ -336,9 +338,8 @@ Result<std::vector<LoggedAnswer>> Logbook::answers(std::optional<DrillKind> kind
         // The newest so many, then in their own order: a clock that was set back does not reorder
         // them.
         const std::string text = fmt::format(
-            "select * from (select {} from answers where ?1 = '' or kind = ?1 order by id desc "
-            "limit ?2) order by id",
-            kAnswerColumns);
+            "select * from (select {} from answers where {} order by id desc limit ?2) order by id",
+            kAnswerColumns, kind ? "kind = ?1" : "?1 = ''");
         Statement rows(*database_, text.c_str(),
                        kind ? std::string_view(text_of(*kind).id) : std::string_view(""),
                        last ? static_cast<std::int64_t>(*last) : std::int64_t{-1});
@@ -443,6 +444,18 @@ Result<std::vector<std::size_t>> Logbook::counts() const {
                 counts[static_cast<std::size_t>(*kind)] = static_cast<std::size_t>(rows.whole(1));
         return counts;
     });
+}
+
+Result<StudyRecord> read_studies(const fs::path& file) {
+    std::error_code error;
+    if (!fs::exists(file, error)) return StudyRecord{};
+    const auto book = Logbook::open(file);
+    if (!book) return tl::unexpected(book.error());
+    auto studies = book->studies();
+    if (!studies) return tl::unexpected(studies.error());
+    auto goals = book->goals();
+    if (!goals) return tl::unexpected(goals.error());
+    return StudyRecord{std::move(*studies), std::move(*goals)};
 }
 
 Done Logbook::remove_answer(std::int64_t id) {

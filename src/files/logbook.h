@@ -62,6 +62,14 @@ inline constexpr std::size_t kMostLogbookCsv = std::size_t{256} << 20;
 /// Monday of the week that a day is in.
 std::chrono::sys_days monday_of(std::chrono::sys_days day);
 
+/// All studies, and what somebody set out to do.
+struct StudyRecord {
+    std::vector<LoggedStudy> studies;
+    std::vector<StudyGoal> goals;
+};
+/// Of a logbook; empty where there is none, and none is made.
+[[nodiscard]] Result<StudyRecord> read_studies(const std::filesystem::path& file);
+
 /// Answers, studies and goals, in a SQLite database of their own. Each answer is on the disk before
 /// the next is asked; two windows may write at once. Not to be used by two threads at once.
 class Logbook {

@@ -154,7 +154,7 @@ inline constexpr std::array kDrills{
               .label = "In your picture",
               .tab = "Here",
               .question = "Which step is inside the ring?",
-              .how = "on the ladder, or typed; a click asks elsewhere",
+              .how = "a click asks elsewhere",
               .answer = AnswerKind::step,
               .unit = "step"},
 };

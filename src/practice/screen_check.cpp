@@ -94,11 +94,11 @@ RoomLight room_since(const ScreenCheck& before, const ScreenCheck& now) {
 }
 
 std::string in_words(const ScreenCheck& check) {
-    std::string text = fmt::format("Told from black from step {:.1f} on, from white up to {:.1f}.",
-                                   check.darkest(), check.lightest());
+    std::string text = fmt::format("Steps are told apart from {:.1f} to {:.1f}.", check.darkest(),
+                                   check.lightest());
     if (!check.grey) return text;
-    if (off_neutral(*check.grey) <= kLooksGrey) return text + " Grey looks grey here.";
-    return text + fmt::format(" Grey looks grey here once it is {} by {:.1f} (CIEDE2000).",
+    if (off_neutral(*check.grey) <= kLooksGrey) return text + " Grey looks grey.";
+    return text + fmt::format(" Grey looks grey once it is {} by {:.1f} (CIEDE2000).",
                               way_of(*check.grey), off_neutral(*check.grey));
 }
 

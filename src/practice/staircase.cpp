@@ -14,6 +14,7 @@ constexpr std::size_t kLeastTrials = 10;
 constexpr double kSlips = 0.02;
 constexpr double kSlope = 3;         // of the logistic, a unit of the natural logarithm
 constexpr double kGrid = 1.01;       // from one threshold that is tried to the next
+constexpr int kFirst = 12;           // at first so many are left out
 constexpr double kInterval = 2.706;  // chi squared with one degree of freedom, 90 %
 
 /// Chance of a right answer at a level, where `alpha` is right at kThresholdShare.
@@ -61,9 +62,25 @@ std::optional<Threshold> threshold_of(std::span<const Trial> trials, double gues
     for (const Trial& trial : trials)
         least = std::min(least, trial.level), most = std::max(most, trial.level);
     least = std::max(least, 1e-6) / 4, most = std::max(most, 1e-6) * 4;
+    const int count = static_cast<int>(std::log(most / least) / std::log(kGrid)) + 1;
+    const auto alpha_of = [&](int at) { return least * std::pow(kGrid, at); };
+    // Coarsely at first, then finely where the interval may lie.
+    std::vector<double> coarse;
+    for (int at = 0; at < count; at += kFirst)
+        coarse.push_back(likelihood(trials, alpha_of(at), guess));
+    const double about = *std::ranges::max_element(coarse);
+    const auto near = [&](int cell) {
+        const int cells = static_cast<int>(coarse.size());
+        for (const int each : {cell - 1, cell, cell + 1, cell + 2})
+            if (each >= 0 && each < cells &&
+                2 * (about - coarse[static_cast<std::size_t>(each)]) <= kInterval)
+                return true;
+        return false;
+    };
     std::vector<std::pair<double, double>> tried;
-    for (double alpha = least; alpha <= most; alpha *= kGrid)
-        tried.emplace_back(alpha, likelihood(trials, alpha, guess));
+    for (int at = 0; at < count; ++at)
+        if (near(at / kFirst))
+            tried.emplace_back(alpha_of(at), likelihood(trials, alpha_of(at), guess));
     const auto best = *std::ranges::max_element(tried, {}, &std::pair<double, double>::second);
     Threshold found{best.first, best.first, best.first};
     for (const auto& [alpha, value] : tried) {

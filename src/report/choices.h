@@ -24,6 +24,7 @@ enum class ReportSection {
     time,
     versions,
     saves,
+    studies,
     paper,
 };
 struct ReportSectionText {
@@ -43,6 +44,7 @@ inline constexpr std::array kReportSections{
     ReportSectionText{ReportSection::time, "time", "Route and time"},
     ReportSectionText{ReportSection::versions, "versions", "Versions"},
     ReportSectionText{ReportSection::saves, "saves", "Saves"},
+    ReportSectionText{ReportSection::studies, "studies", "Studies"},
     ReportSectionText{ReportSection::paper, "paper", "On paper"},
 };
 const ReportSectionText& text_of(ReportSection section);

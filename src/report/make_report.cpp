@@ -15,9 +15,9 @@ namespace {
 using MakeSection = std::vector<Block> (*)(const SectionRequest&);
 /// In the order of ReportSection.
 constexpr std::array<MakeSection, kReportSections.size()> kMakers{
-    pictures_section, became_section,   passes_section, findings_section,
-    colours_section,  stages_section,   charts_section, brief_section,
-    time_section,     versions_section, saves_section,  paper_section};
+    pictures_section, became_section,  passes_section, findings_section, colours_section,
+    stages_section,   charts_section,  brief_section,  time_section,     versions_section,
+    saves_section,    studies_section, paper_section};
 
 std::string date_in_words(const std::string& day) {
     const auto date = date_from_iso(day);

@@ -7,6 +7,7 @@
 
 #include "audit/finding.h"
 #include "files/brief_report.h"
+#include "files/logbook.h"
 #include "report/choices.h"
 #include "report/on_paper.h"
 #include "report/report.h"
@@ -23,6 +24,8 @@ struct ReportMatter {
     /// What printing does, and by what; null: not asked for.
     const OnPaper* paper = nullptr;
     const PrintProof* proof = nullptr;
+    /// Of the painter, not of the painting; null: not asked for.
+    const StudyRecord* studies = nullptr;
 };
 
 /// A report that has no sections yet: title, subtitle, the painter's words and the date.

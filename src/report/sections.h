@@ -26,6 +26,7 @@ std::vector<Block> brief_section(const SectionRequest& asked);
 std::vector<Block> time_section(const SectionRequest& asked);
 std::vector<Block> versions_section(const SectionRequest& asked);
 std::vector<Block> saves_section(const SectionRequest& asked);
+std::vector<Block> studies_section(const SectionRequest& asked);
 std::vector<Block> paper_section(const SectionRequest& asked);
 
 // What several of them need.
@@ -39,6 +40,7 @@ Picture picture_of_seal(const Painting& painting, Reader reader, int side);
 Picture for_report(const RgbBlock& pixels);
 /// Every figure of a state beside what was sealed, with marks and budgets.
 MarkedLines lines_of_state(const Audit& audit, const PassAudit& state);
+std::string minutes_in_words(double minutes);
 /// A figure with the mark of its verdict; a dash where there is none.
 Cell cell_of(const MeasureRecord& measure, const PassAudit& pass);
 

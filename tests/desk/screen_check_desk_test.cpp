@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The check of a screen, done by keys as somebody would whose screen swallows the darkest steps; and
-// where it is told of afterwards.
-#include "desk/panes/ladder.h"
+// The check of a screen, done by keys as somebody would whose screen swallows the darkest steps;
+// and where it is told of afterwards.
 #include "desk/panes/finding_row.h"
+#include "desk/panes/ladder.h"
 #include "desk/practice/screen_view.h"
 #include "support/practice_desk.h"
 
@@ -20,8 +20,7 @@ protected:
         int asked = 0;
         while (screen().question() && asked < 100) {
             const ScreenQuestion& question = *screen().question();
-            const bool seen =
-                question.level > (question.end == ScreenEnd::dark ? dark : light);
+            const bool seen = question.level > (question.end == ScreenEnd::dark ? dark : light);
             const bool right = seen ? question.right : ++guesses_ % 2 == 0;
             QTest::keyClick(&screen(), right ? Qt::Key_Right : Qt::Key_Left);
             ++asked;
@@ -52,7 +51,7 @@ TEST_F(ScreenDesk, IsCheckedInTwoMinutesAndToldOfOnTheLadder) {
     EXPECT_TRUE(words().contains("Grey looks grey")) << words().toStdString();
     EXPECT_NE(ladder->grab().toImage(), before) << "dots";
     EXPECT_TRUE(ladder->toolTip().contains("tells no steps apart"));
-    EXPECT_TRUE(find<QLabel>("screen_standing")->text().contains("Told from black"));
+    EXPECT_TRUE(find<QLabel>("screen_standing")->text().contains("told apart from"));
     click("screen_back");
     EXPECT_TRUE(view().isVisible());
     // The next sitting knows it; another screen does not.

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Studies brought in on the Practice bench: as files, dropped, pasted, photographed; counted against
-// goals.
+// Studies brought in on the Practice bench: as files, dropped, pasted, photographed; counted
+// against goals.
 #include <QClipboard>
 #include <QDropEvent>
 #include <QMimeData>
@@ -91,7 +91,8 @@ TEST_F(StudiesDesk, AStudyIsBroughtInMeasuredAndCounted) {
 TEST_F(StudiesDesk, PicturesAreDroppedPastedAndTakenFromTheBrief) {
     choose("bring_in_study", "Full value…");
     QMimeData dropped;
-    dropped.setUrls({QUrl::fromLocalFile(QString::fromStdString((folder_ / "study.png").string()))});
+    dropped.setUrls(
+        {QUrl::fromLocalFile(QString::fromStdString((folder_ / "study.png").string()))});
     QDragEnterEvent enter({20, 60}, Qt::CopyAction, &dropped, Qt::LeftButton, Qt::NoModifier);
     QApplication::sendEvent(&slot("study_slot"), &enter);
     QDropEvent drop(QPointF(20, 60), Qt::CopyAction, &dropped, Qt::LeftButton, Qt::NoModifier);
@@ -135,8 +136,8 @@ TEST_F(StudiesDesk, APhotographIsSetStraightByItsCorners) {
         const double r = x - x0, s = y - y0, whole = m * q - n * p;
         const double u = (r * q - n * s) / whole, v = (m * s - r * p) / whole;
         if (u < 0 || u > 1 || v < 0 || v > 1) return 0.5F;  // the table
-        const double lit = std::pow((value(u, v, 0.1F, 0.75F) + 0.055) / 1.055, 2.4) *
-                           (1.3 - 0.6 * px);
+        const double lit =
+            std::pow((value(u, v, 0.1F, 0.75F) + 0.055) / 1.055, 2.4) * (1.3 - 0.6 * px);
         return static_cast<float>(1.055 * std::pow(lit, 1 / 2.4) - 0.055);
     });
     choose("bring_in_study", "Two values…");
@@ -149,12 +150,11 @@ TEST_F(StudiesDesk, APhotographIsSetStraightByItsCorners) {
     auto& photograph = slot("study_slot");
     const double by = [&] {
         // The picture is fitted between the head and the foot of its place.
-        const double wide = photograph.width(), high = photograph.height() - scaled(34) - scaled(24);
+        const double wide = photograph.width(),
+                     high = photograph.height() - scaled(34) - scaled(24);
         return std::min(wide / 400, high / 300);
     }();
-    const QPointF origin(photograph.width() / 2.0 - 200 * by,
-                         scaled(34) +
-                             (photograph.height() - scaled(34) - scaled(24)) / 2.0 - 150 * by);
+    const QPointF origin(photograph.width() / 2.0 - 200 * by, scaled(34));
     const auto seen = [&](Point at) { return (origin + QPointF(at.x, at.y) * by).toPoint(); };
     for (std::size_t i = 0; i < 4; ++i) {
         QTest::mousePress(&photograph, Qt::LeftButton, {}, seen((*photograph.corners())[i]));

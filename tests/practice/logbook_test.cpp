@@ -236,5 +236,35 @@ TEST_F(LogbookTest, AClockThatWasSetBackReordersNothing) {
     EXPECT_EQ(book.weeks(DrillKind::step_alone)->size(), 1U);
 }
 
+TEST_F(LogbookTest, MinutesAreAddedUpByWeekAndDay) {
+    auto book = Logbook::open(file_);
+    ASSERT_TRUE(book);
+    using std::chrono::days;
+    const std::chrono::sys_days monday = std::chrono::year(2026) / 11 / 23;
+    EXPECT_EQ(monday_of(monday), monday);
+    EXPECT_EQ(monday_of(monday + days(6)), monday) << "a Sunday is the week's last day";
+    EXPECT_EQ(monday_of(monday - days(1)), monday - days(7));
+    const auto answered = [&](std::chrono::sys_seconds when, double seconds) {
+        LoggedAnswer answer;
+        answer.when = when, answer.seconds = seconds;
+        ASSERT_TRUE(book->add(answer));
+    };
+    answered(monday, 30);
+    answered(monday + days(7) - std::chrono::seconds(1), 90);
+    answered(monday + days(7), 60);
+    ASSERT_TRUE(book->add(LoggedStudy{0, monday + days(2), StudyKind::two, "a", 25, 0.9, 0}));
+    const auto weeks = book->minutes_by_week();
+    ASSERT_TRUE(weeks);
+    ASSERT_EQ(weeks->size(), 2U);
+    EXPECT_EQ((*weeks)[0].begins, monday);
+    EXPECT_NEAR((*weeks)[0].minutes, 27, 1e-9);
+    EXPECT_NEAR((*weeks)[1].minutes, 1, 1e-9);
+    EXPECT_EQ((*weeks)[1].begins, monday + days(7));
+    EXPECT_NEAR(*book->minutes_between(monday, monday + days(1)), 0.5, 1e-9);
+    EXPECT_NEAR(*book->minutes_between(monday + days(1), monday + days(7)), 26.5, 1e-9);
+    ASSERT_TRUE(book->remove_study(book->studies()->front().id));
+    EXPECT_NEAR(*book->minutes_between(monday, monday + days(7)), 2, 1e-9);
+}
+
 }  // namespace
 }  // namespace underpaint

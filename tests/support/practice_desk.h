@@ -28,9 +28,7 @@ protected:
     void asked() const {
         ASSERT_TRUE(wait([&] { return window_->bench().finished() && question() != nullptr; }));
     }
-    PracticeSession& practice() const {
-        return *window_->bench().findChild<PracticeSession*>();
-    }
+    PracticeSession& practice() const { return *window_->bench().findChild<PracticeSession*>(); }
     DrillView& view() const { return *find<DrillView>("drill_view"); }
     const DrillQuestion* question() const { return practice().question().get(); }
     std::vector<LoggedAnswer> kept() const {

@@ -217,8 +217,10 @@ void Ladder::draw_hidden(QPainter& painter) const {
     if (check == nullptr) return;
     const QRectF place = scale_rect();
     const double gap = scaled(4), dot = scaled(2);
-    for (const auto& [from, to] : {std::pair(y_of(check->darkest()), place.bottom()),
-                                   {place.top(), y_of(check->lightest())}})
+    // At least two dots, so that it is seen as a stretch.
+    const double dark = std::max(2 * gap, y_of(1) - y_of(check->darkest())),
+                 light = std::max(2 * gap, y_of(check->lightest()) - y_of(9));
+    for (const auto& [from, to] : {std::pair(y_of(1) - dark, y_of(1)), {y_of(9), y_of(9) + light}})
         for (double y = from + gap / 2; y < to; y += gap)
             for (const double x : {place.left() - scaled(4), place.right() + scaled(2)})
                 painter.fillRect(QRectF(x, y - dot / 2, dot, dot), greys().secondary);

@@ -9,7 +9,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kRowHigh = 24;
+constexpr double kRowHigh = 23;
 
 /// What the drill's figure says: its error, the threshold, or how many were right.
 QString figure_of(const DrillText& drill, const DrillStanding& standing, bool before) {

@@ -51,7 +51,7 @@ public:
     WeekPlot(QPainter& painter, const QRectF& place, std::span<const Week> weeks, double most,
              int lines, int decimals, const Greys& with)
         : painter_(painter),
-          plot_(place.adjusted(scaled(34), scaled(6), -scaled(12), -scaled(24))),
+          plot_(place.adjusted(scaled(34), scaled(6), -scaled(30), -scaled(24))),
           most_(most),
           first_(day_number(weeks.front())),
           span_(day_number(weeks.back()) - first_) {
@@ -161,9 +161,8 @@ void draw_cells(QPainter& painter, const QRectF& place, const PracticeSession& s
                          Qt::AlignRight | Qt::AlignVCenter,
                          from_view(hue_name(row < DrillCell::kHues ? row : DrillCell::kNeutral)));
     for (int column = 0; column < columns; ++column)
-        painter.drawText(
-            QRectF(plot.left() + column * wide, plot.bottom(), wide, scaled(16)), Qt::AlignCenter,
-            QString::number(DrillCell::kDarkest + column));
+        painter.drawText(QRectF(plot.left() + column * wide, plot.bottom(), wide, scaled(16)),
+                         Qt::AlignCenter, QString::number(DrillCell::kDarkest + column));
     const auto cells = cells_of(session);
     const double largest = std::min(wide, high) / 2 - 0.5;
     for (int row = 0; row < rows; ++row)
@@ -223,7 +222,8 @@ QString chart_caption(PracticeChart chart, const PracticeSession& session) {
                 .arg(threshold->high, 0, 'f', 2)
                 .arg(from_view(text_of(session.kind()).level_unit));
         }
-        case PracticeChart::cells: return QObject::tr("as large as the error; full: said too light");
+        case PracticeChart::cells:
+            return QObject::tr("as large as the error; full: said too light");
         case PracticeChart::minutes: return QObject::tr("all drills and studies");
     }
     return {};

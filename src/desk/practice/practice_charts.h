@@ -33,8 +33,8 @@ QString chart_caption(PracticeChart chart, const PracticeSession& session);
 QString chart_text(PracticeChart chart, const PracticeSession& session);
 
 /// Error over the weeks of the drill that is asked, its mean and the band in which half of the
-/// answers lie, or the share that was right; the mean error of every hue and step; or the minutes of
-/// each week.
+/// answers lie, or the share that was right; the mean error of every hue and step; or the minutes
+/// of each week.
 void draw_chart(QPainter& painter, const QRectF& place, PracticeChart chart,
                 const PracticeSession& session, const Greys& with);
 

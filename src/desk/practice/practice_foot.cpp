@@ -25,7 +25,7 @@ std::chrono::sys_days today() {
 
 QString spent(double minutes) {
     return minutes < 60 ? QObject::tr("%1 minutes").arg(std::lround(minutes))
-                        : QObject::tr("%1 hours").arg(QString::fromStdString(hours(minutes)));
+                        : QObject::tr("%1 h").arg(QString::fromStdString(hours(minutes)));
 }
 
 }  // namespace
@@ -37,7 +37,7 @@ PracticeFoot::PracticeFoot(const Desk& desk, PracticeSession& session, QWidget* 
       importing_(this, Urgency::figures, "a logbook's text") {
     screen_ = hint_label();
     screen_->setObjectName(QStringLiteral("screen_standing"));
-    check_ = action_button("check_screen", tr("Check this screen"),
+    check_ = action_button("check_screen", tr("Check"),
                            tr("Which of the darkest and lightest steps can be told apart on it, in "
                               "the light you sit in; two minutes"));
     connect(check_, &QPushButton::clicked, this, &PracticeFoot::wants_check);
@@ -80,7 +80,7 @@ QString PracticeFoot::time_in_words() const {
     const QString rest =
         desk_.time.rest_due()
             ? tr("A rest is due: look at something far away, and let the hands lie.")
-            : tr("A rest is due in %1 minutes.").arg((WorkClock::kRestDue - stretch).count());
+            : tr("Rest in %1 min.").arg((WorkClock::kRestDue - stretch).count());
     const double yesterday = session_.minutes_on(today() - std::chrono::days(1)),
                  week = session_.minutes_in_week_of(today());
     QStringList parts;
@@ -93,12 +93,11 @@ QString PracticeFoot::time_in_words() const {
 
 void PracticeFoot::refresh() {
     const ScreenCheck* check = desk_.session.screen.check();
+    screen_->setToolTip(check != nullptr ? tr("Checked %1").arg(moment_in_words(check->when))
+                                         : QString());
     screen_->setText(check != nullptr
-                         ? tr("This screen, %1: %2")
-                               .arg(moment_in_words(check->when),
-                                    QString::fromStdString(in_words(*check)))
-                         : tr("This screen was not checked yet: nobody knows which of its darkest "
-                              "and lightest steps you can tell apart."));
+                         ? tr("This screen: %1").arg(QString::fromStdString(in_words(*check)))
+                         : tr("This screen was not checked yet."));
     time_->setText(said_.isEmpty() ? time_in_words() : said_);
     book_->setEnabled(session_.logbook() != nullptr);
     go_on_->setText(tr("Go on: %1 more").arg(session_.left_of_round()));
@@ -169,26 +168,26 @@ void PracticeFoot::import_book() {
     if (file.empty()) return;
     // By a connection of its own: a long one takes seconds.
     say(tr("It is being read."));
-    importing_.start([this, file, own = session_.file()](const std::stop_token& stop,
-                                                         const Deliver& deliver) {
-        const auto read = [&]() -> Result<std::size_t> {
-            std::error_code error;
-            if (std::filesystem::file_size(file, error) > kMostLogbookCsv && !error)
-                return trouble(file.string(), "it is too large to be a logbook.");
-            const auto bytes = read_file(file);
-            if (!bytes) return tl::unexpected(bytes.error());
-            auto book = Logbook::open(own);
-            if (!book) return tl::unexpected(book.error());
-            return book->read_csv(file.string(), text_of(*bytes));
-        };
-        const auto added = read();
-        if (stop.stop_requested()) return;
-        const QString said = !added       ? QString::fromStdString(added.error().message())
-                             : *added == 0 ? tr("All that is in it was there already.")
-                             : *added == 1 ? tr("One entry was added.")
-                                           : tr("%1 entries were added.").arg(*added);
-        deliver([this, said] { say(said); });
-    });
+    importing_.start(
+        [this, file, own = session_.file()](const std::stop_token& stop, const Deliver& deliver) {
+            const auto read = [&]() -> Result<std::size_t> {
+                std::error_code error;
+                if (std::filesystem::file_size(file, error) > kMostLogbookCsv && !error)
+                    return trouble(file.string(), "it is too large to be a logbook.");
+                const auto bytes = read_file(file);
+                if (!bytes) return tl::unexpected(bytes.error());
+                auto book = Logbook::open(own);
+                if (!book) return tl::unexpected(book.error());
+                return book->read_csv(file.string(), text_of(*bytes));
+            };
+            const auto added = read();
+            if (stop.stop_requested()) return;
+            const QString said = !added        ? QString::fromStdString(added.error().message())
+                                 : *added == 0 ? tr("All that is in it was there already.")
+                                 : *added == 1 ? tr("One entry was added.")
+                                               : tr("%1 entries were added.").arg(*added);
+            deliver([this, said] { say(said); });
+        });
 }
 
 }  // namespace underpaint

@@ -44,21 +44,22 @@ void PracticeSession::begin() {
 }
 
 void PracticeSession::look_again() {
-    for (const DrillText& drill : kDrills) look_up(drill.kind);
-    if (logbook_)
-        all_weeks_ = logbook_->minutes_by_week().value_or(std::vector<Logbook::Stretch>{});
+    if (!logbook_) return emit changed();
+    const auto counts = logbook_->counts().value_or(std::vector<std::size_t>(kDrills.size()));
+    for (const DrillText& drill : kDrills)
+        look_up(drill.kind, counts[static_cast<std::size_t>(drill.kind)]);
+    all_weeks_ = logbook_->minutes_by_week().value_or(std::vector<Logbook::Stretch>{});
     emit changed();
 }
 
 /// What the logbook has of a kind.
-void PracticeSession::look_up(DrillKind kind) {
+void PracticeSession::look_up(DrillKind kind, std::size_t count) {
     DrillStanding& standing = standings_[static_cast<std::size_t>(kind)];
     if (!logbook_) return;
     const auto answers = logbook_->answers(kind, kRemembered);
-    const auto counts = logbook_->counts();
-    if (!answers || !counts) return;
+    if (!answers) return;
     standing = {};
-    standing.count = (*counts)[static_cast<std::size_t>(kind)];
+    standing.count = count;
     const std::span all(*answers);
     standing.recent = figures_of(all.last(std::min(kRecent, all.size())));
     std::vector<LoggedAnswer> before;
@@ -79,6 +80,14 @@ void PracticeSession::look_up(DrillKind kind) {
     weeks_ = logbook_->weeks(kind).value_or(std::vector<Logbook::Stretch>{});
 }
 
+void PracticeSession::count_minutes(const LoggedAnswer& answer) {
+    const auto week = monday_of(std::chrono::floor<std::chrono::days>(answer.when));
+    if (all_weeks_.empty() || all_weeks_.back().begins != week)
+        all_weeks_.push_back({.begins = week});
+    ++all_weeks_.back().count;
+    all_weeks_.back().minutes += answer.seconds / 60;
+}
+
 void PracticeSession::choose(DrillKind kind) {
     if (kind == kind_) return;
     kind_ = kind;
@@ -86,7 +95,7 @@ void PracticeSession::choose(DrillKind kind) {
     answered_ = 0;
     round_.clear();
     namings_.clear(), trials_.clear(), weeks_.clear();
-    look_up(kind_);
+    look_up(kind_, standing(kind_).count);
     ask_next();
     emit changed();
 }
@@ -149,8 +158,9 @@ void PracticeSession::answer(const DrillAnswer& answer) {
     if (logbook_) {
         if (const auto added = logbook_->add(logged); !added)
             trouble_ = QString::fromStdString(added.error().message());
-        look_up(kind_);
-        all_weeks_ = logbook_->minutes_by_week().value_or(std::move(all_weeks_));
+        else
+            count_minutes(logged);
+        look_up(kind_, standing(kind_).count + 1);
     }
     if (!logbook_) {
         namings_.push_back({logged.cell, logged.error});

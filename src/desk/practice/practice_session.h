@@ -89,7 +89,8 @@ signals:
 
 private:
     void ask_next(std::optional<Point> at = {});
-    void look_up(DrillKind kind);
+    void look_up(DrillKind kind, std::size_t count);
+    void count_minutes(const LoggedAnswer& answer);
 
     std::filesystem::path file_;
     std::uint64_t seed_;

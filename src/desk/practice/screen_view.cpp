@@ -113,8 +113,9 @@ void ScreenView::begin() {
     trials_ = {};
     match_ = tinted_grey(seed_);
     phase_ = Phase::dark;
-    words_->setText(tr("Sit as you sit when you paint, in the light you paint in. If you see no "
-                       "disc, guess: half of the guesses are right, and that is reckoned with."));
+    words_->setText(
+        tr("Sit as you sit when you paint, in the light you paint in. If you see no "
+           "disc, guess: half of the guesses are right, and that is reckoned with."));
     ask();
     setFocus();
 }
@@ -164,37 +165,41 @@ void ScreenView::take_match() {
     const ScreenInUse::Kept kept = session_.screen.keep(std::move(check));
     if (!kept.first) switch (kept.room) {
             case RoomLight::same:
-                words += tr(" The room's light is as it was at the last check, as far as this can "
-                            "tell.");
+                words +=
+                    tr(" The room's light is as it was at the last check, as far as this can "
+                       "tell.");
                 break;
             case RoomLight::lighter:
-                words += tr(" It is lighter here than at the last check: dark steps that you told "
-                            "apart then are hidden now.");
+                words +=
+                    tr(" It is lighter here than at the last check: dark steps that you told "
+                       "apart then are hidden now.");
                 break;
             case RoomLight::darker:
-                words += tr(" It is darker here than at the last check: you tell more dark steps "
-                            "apart.");
+                words +=
+                    tr(" It is darker here than at the last check: you tell more dark steps "
+                       "apart.");
                 break;
         }
-    if (!kept.saved) words += QLatin1Char(' ') + QString::fromStdString(kept.saved.error().message());
+    if (!kept.saved)
+        words += QLatin1Char(' ') + QString::fromStdString(kept.saved.error().message());
     words_->setText(words);
     show_phase();
 }
 
 void ScreenView::show_phase() {
-    const bool sides = phase_ == Phase::dark || phase_ == Phase::light, grey = phase_ == Phase::grey,
-               done = phase_ == Phase::done;
+    const bool sides = phase_ == Phase::dark || phase_ == Phase::light,
+               grey = phase_ == Phase::grey, done = phase_ == Phase::done;
     for (QPushButton* each : {left_, right_}) each->setVisible(sides);
     for (QPushButton* each : {bluer_, yellower_, greener_, pinker_, grey_}) each->setVisible(grey);
     for (QPushButton* each : {again_, back_}) each->setVisible(done);
     title_->setText(sides  ? tr("In which half is the disc?")
                     : grey ? tr("Make the disc grey.")
                            : tr("This screen"));
-    how_->setText(sides ? tr("← or →") : grey ? tr("arrows move its colour, Enter when it has none")
-                                              : QString());
+    how_->setText(sides  ? tr("← or →")
+                  : grey ? tr("arrows move its colour, Enter when it has none")
+                         : QString());
     const std::size_t asked = trials_[0].size() + trials_[1].size(), all = 2 * kScreenTrials + 1;
-    place_->setText(done ? QString()
-                         : tr("%1 of %2 · about two minutes").arg(asked + 1).arg(all));
+    place_->setText(done ? QString() : tr("%1 of %2 · about two minutes").arg(asked + 1).arg(all));
     set_accessible_text(*this, title_->text() + QLatin1Char(' ') + words_->text());
 }
 

@@ -2,7 +2,7 @@
 #include "desk/practice/study_board.h"
 
 #include <QButtonGroup>
-#include <QDoubleValidator>
+#include <QGridLayout>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
@@ -17,8 +17,9 @@
 namespace underpaint {
 namespace {
 
-constexpr double kLargeSide = 320;    // of the pictures that were compared, pixels
-constexpr double kMostMinutes = 6000;  // a hundred hours
+constexpr double kLargeSide = 300;  // height of the pictures that were compared, pixels
+constexpr double kSlotShape = 0.78, kSlotRest = 60;  // height of a slot by its width, and more
+constexpr double kMostMinutes = 6000;                // a hundred hours
 
 }  // namespace
 
@@ -28,8 +29,8 @@ std::array<const Picture*, 3> pictures_of(const StudyFigures& figures) {
 
 QStringList picture_names(StudyKind kind) {
     const bool flat = kind == StudyKind::two || kind == StudyKind::three;
-    return {QObject::tr("yours"), flat ? QObject::tr("best of the reference")
-                                       : QObject::tr("the reference"),
+    return {QObject::tr("yours"),
+            flat ? QObject::tr("best of the reference") : QObject::tr("the reference"),
             QObject::tr("where they differ")};
 }
 
@@ -113,41 +114,46 @@ QWidget* StudyBoard::make_intake() {
     column->addLayout(slots_row, 1);
     column->addLayout(row);
     column->addWidget(words_);
+    column->addStretch(0);
     return page;
 }
 
 QWidget* StudyBoard::make_result() {
     auto* page = new QWidget;
-    auto* row = new QHBoxLayout;
-    row->setSpacing(scaled(10));
-    for (std::size_t i = 0; i < pictures_.size(); ++i) {
-        pictures_[i] = new QLabel;
-        pictures_[i]->setAlignment(Qt::AlignCenter);
-        pictures_[i]->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    // Two and two: the words stand where a fourth picture would.
+    auto* grid = new QGridLayout;
+    grid->setSpacing(scaled(12));
+    for (int i = 0; i < static_cast<int>(pictures_.size()); ++i) {
+        QLabel*& picture = pictures_[static_cast<std::size_t>(i)];
+        picture = new QLabel;
+        picture->setAlignment(Qt::AlignLeft | Qt::AlignBottom);
+        picture->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
         auto* name = new QLabel;
         name->setObjectName(QStringLiteral("study_large_name_%1").arg(i));
         name->setProperty("tone", "secondary");
-        name->setAlignment(Qt::AlignHCenter);
         auto* box = new QVBoxLayout;
-        box->addWidget(pictures_[i]);
+        box->setSpacing(scaled(4));
+        box->addWidget(picture);
         box->addWidget(name);
-        row->addLayout(box, 1);
+        grid->addLayout(box, i / 2, i % 2);
     }
-    result_words_ = hint_label();
+    result_words_ = new QLabel;
+    result_words_->setWordWrap(true);
+    result_words_->setAlignment(Qt::AlignTop);
     result_words_->setObjectName(QStringLiteral("study_result"));
     another_ = action_button("study_another", tr("Bring in another"), tr("Another study"));
     connect(another_, &QPushButton::clicked, this, [this] { show_measured(nullptr); });
-    auto* foot = new QHBoxLayout;
-    foot->addStretch(1);
-    foot->addWidget(another_);
+    auto* said = new QVBoxLayout;
+    said->setSpacing(scaled(14));
+    said->addWidget(result_words_);
+    said->addWidget(another_, 0, Qt::AlignLeft);
+    said->addStretch(1);
+    grid->addLayout(said, 1, 1);
+    for (const int column : {0, 1}) grid->setColumnStretch(column, 1);
     auto* column = new QVBoxLayout(page);
     column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(scaled(10));
+    column->addLayout(grid);
     column->addStretch(1);
-    column->addLayout(row);
-    column->addWidget(result_words_);
-    column->addStretch(1);
-    column->addLayout(foot);
     return page;
 }
 
@@ -167,9 +173,9 @@ void StudyBoard::show_measured(const MeasuredStudy* study) {
     const QStringList names = picture_names(study->figures.kind);
     const auto all = pictures_of(study->figures);
     for (std::size_t i = 0; i < pictures_.size(); ++i) {
-        const int wide = std::max(scaled(120), (width() - 2 * scaled(24)) / 3);
-        const QImage image = image_of(shrunk(*all[i], scaled(kLargeSide) * 2),
-                                      desk_.session.screen.transform());
+        const int wide = std::max(scaled(120), (width() - scaled(40)) / 2);
+        const QImage image =
+            image_of(shrunk(*all[i], scaled(kLargeSide) * 2), desk_.session.screen.transform());
         pictures_[i]->setPixmap(QPixmap::fromImage(image.scaled(
             QSize(wide, scaled(kLargeSide)), Qt::KeepAspectRatio, Qt::SmoothTransformation)));
         pictures_[i]->setAccessibleName(names[static_cast<qsizetype>(i)]);
@@ -209,25 +215,30 @@ void StudyBoard::measure() {
         trouble_ = tr("The minutes it took are a number up to %1.").arg(kMostMinutes);
         return refresh();
     }
-    measuring_.start([this, options, kind = kind(), name = study_->name(),
-                      minutes = said ? minutes : 0, mine = study_->picture(),
-                      theirs = reference_->picture(),
-                      corners = study_->corners()](const std::stop_token& stop,
-                                                   const Deliver& deliver) {
-        std::optional<Picture> study =
-            corners ? without_perspective(*mine, *corners) : std::optional(*mine);
-        if (!study)
-            return deliver([this] {
-                trouble_ = tr("The corners cross: drag each to its own corner.");
+    measuring_.start(
+        [this, options, kind = kind(), name = study_->name(), minutes = said ? minutes : 0,
+         mine = study_->picture(), theirs = reference_->picture(),
+         corners = study_->corners()](const std::stop_token& stop, const Deliver& deliver) {
+            std::optional<Picture> study =
+                corners ? without_perspective(*mine, *corners) : std::optional(*mine);
+            if (!study)
+                return deliver(
+                    [this] { trouble_ = tr("The corners cross: drag each to its own corner."); });
+            auto figures = measure_study(std::move(*study), *theirs, kind, options, stop);
+            if (!figures) return;
+            deliver([this, measured = MeasuredStudy{std::move(*figures), name, minutes}] {
+                show_measured(&measured);
+                emit this->measured(measured);
             });
-        auto figures = measure_study(std::move(*study), *theirs, kind, options, stop);
-        if (!figures) return;
-        deliver([this, measured = MeasuredStudy{std::move(*figures), name, minutes}] {
-            show_measured(&measured);
-            emit this->measured(measured);
         });
-    });
     refresh();
+}
+
+/// So high as a lying picture needs, and what is said of it stands under it.
+void StudyBoard::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    const int high = qRound(kSlotShape * width() / 2) + scaled(kSlotRest);
+    for (StudySlot* slot : {study_, reference_}) slot->setMaximumHeight(high);
 }
 
 void StudyBoard::keyPressEvent(QKeyEvent* event) {

@@ -73,13 +73,14 @@ void StudySlot::fill(QMenu& menu) {
     menu.addAction(tr("What was copied"), this, [this] { take(on_clipboard()); });
     if (!desk_.session.document.has_painting()) return;
     for (const Reference& reference : desk_.session.document.painting().brief.references)
-        menu.addAction(
-            tr("Reference: %1").arg(shown_on_button(reference.picture.name)), this,
-            [this, kept = reference.picture] {
-                auto picture = pixels_of(kept);
-                if (!picture) return say(QString::fromStdString(picture.error().message()));
-                set_picture(std::make_shared<const Picture>(std::move(*picture)), shown(kept.name));
-            });
+        menu.addAction(tr("Reference: %1").arg(shown_on_button(reference.picture.name)), this,
+                       [this, kept = reference.picture] {
+                           auto picture = pixels_of(kept);
+                           if (!picture)
+                               return say(QString::fromStdString(picture.error().message()));
+                           set_picture(std::make_shared<const Picture>(std::move(*picture)),
+                                       shown(kept.name));
+                       });
 }
 
 void StudySlot::open(const std::filesystem::path& file) {
@@ -88,9 +89,8 @@ void StudySlot::open(const std::filesystem::path& file) {
         auto read = read_flat_picture(file, stop);
         if (stop.stop_requested()) return;
         if (!read)
-            return deliver([this, said = read.error().message()] {
-                say(QString::fromStdString(said));
-            });
+            return deliver(
+                [this, said = read.error().message()] { say(QString::fromStdString(said)); });
         deliver([this, name = shown(file.stem().string()),
                  picture = std::make_shared<const Picture>(std::move(read->picture))] {
             set_picture(picture, name);
@@ -138,6 +138,7 @@ QRectF StudySlot::place() const {
     size.scale(room.size(), Qt::KeepAspectRatio);
     QRectF at(QPointF(), size);
     at.moveCenter(room.center());
+    at.moveTop(room.top());
     return at;
 }
 

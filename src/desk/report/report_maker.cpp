@@ -52,6 +52,7 @@ bool ReportMaker::same(const Basis& a, const Basis& b) {
 
 void ReportMaker::watch(bool on) {
     watching_ = on;
+    if (on) made_.erase(ReportSection::studies);  // there may be more of them
     if (on && basis_ && session_.document.painting().log != basis_->painting.log) {
         made_.erase(ReportSection::time);
         made_.erase(ReportSection::brief);
@@ -155,9 +156,12 @@ void ReportMaker::make() {
                 paper = measure_on_paper(basis.painting, audit, *basis.paper, basis.rules, stop);
                 if (stop.stop_requested()) return;
             }
+            StudyRecord studies;
+            if (section == ReportSection::studies)
+                studies = read_studies(Logbook::usual_file()).value_or(StudyRecord{});
             const ReportMatter matter{basis.painting,        audit,     findings,
                                       brief ? *brief : none, basis.day, paper ? &*paper : nullptr,
-                                      basis.paper.get()};
+                                      basis.paper.get(),     &studies};
             auto made = make_report(matter, {{section}, side, {}}, stop);
             if (!made) return;
             std::optional<Section> one;

@@ -40,8 +40,8 @@ ScreenInUse::Kept ScreenInUse::keep(ScreenCheck check) {
 bool ScreenInUse::hides(std::span<const double> steps) const {
     const ScreenCheck* last = check();
     return last != nullptr && !steps.empty() && std::ranges::all_of(steps, [&](double step) {
-        return step < last->darkest() || step > last->lightest();
-    });
+               return step < last->darkest() || step > last->lightest();
+           });
 }
 
 }  // namespace underpaint

@@ -8,15 +8,13 @@
 #include "terms/shown_name.h"
 
 namespace underpaint {
-namespace {
+namespace {}  // namespace
 
 std::string minutes_in_words(double minutes) {
     const int whole = static_cast<int>(std::lround(minutes));
     return whole < 60 ? fmt::format("{} min", whole)
                       : fmt::format("{} h {:02} min", whole / 60, whole % 60);
 }
-
-}  // namespace
 
 std::vector<Block> brief_section(const SectionRequest& asked) {
     ReportTable table{{"", "Asked", "Now"}, {}};
