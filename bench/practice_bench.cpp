@@ -34,8 +34,7 @@ std::string year_as_csv() {
 const std::filesystem::path& year_of_use() {
     static const std::filesystem::path file = [] {
         const auto made = std::filesystem::temp_directory_path() / "bench-logbook.sqlite";
-        for (const char* more : {"", "-wal", "-shm"})
-            std::filesystem::remove(made.string() + more);
+        for (const char* more : {"", "-wal", "-shm"}) std::filesystem::remove(made.string() + more);
         auto book = Logbook::open(made);
         if (!book || !book->read_csv("year", year_as_csv())) std::abort();
         return made;

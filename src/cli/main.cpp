@@ -317,10 +317,11 @@ int main(int argc, char** argv) {
             [&](const std::string& id) {
                 const auto kind = study_kind_from_id(id);
                 if (!kind)
-                    throw CLI::ValidationError("--kind", "there are two, three, full and limited");
+                    throw CLI::ValidationError("--kind",
+                                               "there are two, three, full, limited and widened");
                 study.kind = *kind;
             },
-            "two, three, full or limited")
+            "two, three, full, limited or widened")
         ->required();
     study_command->add_option("--tubes", study_tubes,
                               "Of a limited palette: by name or as #rrggbb, with commas");

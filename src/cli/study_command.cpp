@@ -5,6 +5,7 @@
 #include "cli/commands.h"
 #include "files/flat_picture.h"
 #include "files/json.h"
+#include "practice/drill.h"
 
 namespace underpaint {
 namespace {
@@ -17,6 +18,12 @@ Json to_json(const std::vector<StudyPlace>& places) {
         all.push_back({{"where", place.where},
                        {"share", place.share},
                        {"is", place.light ? "light" : "dark"}});
+    return all;
+}
+
+Json names_of(const std::vector<int>& hues) {
+    Json all = Json::array();
+    for (const int hue : hues) all.push_back(hue_name(hue));
     return all;
 }
 
@@ -38,7 +45,11 @@ Json to_json(const StudyFigures& figures) {
     } else {
         json["drift"] = {
             {"mean", figures.drift_mean}, {"p95", figures.drift_p95}, {"changed", figures.changed}};
-        if (figures.kind == StudyKind::limited) json["colour_off"] = figures.colour_off;
+        if (figures.kind != StudyKind::full) json["colour_off"] = figures.colour_off;
+        if (figures.kind == StudyKind::widened) {
+            json["hues"] = names_of(figures.hues);
+            json["reference_hues"] = names_of(figures.reference_hues);
+        }
         if (figures.beyond) json["beyond"] = *figures.beyond;
     }
     return json;

@@ -63,6 +63,9 @@ private:
 Shot::State state_of(MainWindow& window) {
     const bool any = window.session().document.has_painting();
     if (any && window.settled() && window.meters().passes.finished()) return Shot::State::ready;
+    // Some benches need no painting.
+    if (!any && window.bench().works_alone() && !window.files().busy())
+        return window.bench().finished() ? Shot::State::ready : Shot::State::coming;
     // Without a painting, and none on its way, there is nothing to wait for.
     return !any && !window.files().busy() ? Shot::State::hopeless : Shot::State::coming;
 }
@@ -171,13 +174,14 @@ int main(int argc, char** argv) {
         return run_beside(std::filesystem::absolute(file_among(arguments, parser.value(beside))),
                           first_file(), day_now, parser.value(shot));
     MainWindow window(day_now);
-    QObject::connect(&window.session().document, &Document::begun, &window, [&] {
+    const auto arrange = [&] {
         window.show_bench(parser.value(bench));
         for (const LensRecord* record : kLenses)
             if (parser.value(lens).compare(QLatin1String(record->id), Qt::CaseInsensitive) == 0)
                 window.canvas().set_lens(record->lens);
         window.bench().show_page(parser.value(page));
-    });
+    };
+    QObject::connect(&window.session().document, &Document::begun, &window, arrange);
     // Pictures of the window are as large on every screen.
     if (parser.isSet(shot)) window.resize(scaled(1280), scaled(800));
     window.show();
@@ -187,7 +191,10 @@ int main(int argc, char** argv) {
         window.tell(said_at_start(aside), [&window] { window.unsaved().offer(); });
     }
     const Ending ending([&window] { window.autosave().keep_now(); });
-    if (!files.isEmpty()) window.files().open_file(first_file());
+    if (!files.isEmpty())
+        window.files().open_file(first_file());
+    else if (parser.isSet(bench))
+        arrange();
     QTimer painted;
     if (parser.isSet(until)) {
         QObject::connect(&painted, &QTimer::timeout, &window, [&] {

@@ -6,7 +6,10 @@
 
 #include <cmath>
 #include <fstream>
+#include <random>
 
+#include "colour/ciede2000.h"
+#include "colour/lab.h"
 #include "files/paper_profiles.h"
 #include "icc/generic_paper.h"
 #include "icc/icc.h"
@@ -65,6 +68,35 @@ TEST(PrintProof, StrongColoursLoseChromaAndWeakOnesStay) {
     EXPECT_GT(chroma(on(*generic(), weak)), 0.7F * chroma(weak));
     EXPECT_LT(chroma(on(*generic(), strong)), 0.9F * chroma(strong));
     EXPECT_GT(chroma(on(*generic(), strong)), 0.4F * chroma(strong));
+}
+
+TEST(PrintProof, TheGridAnswersAsTheProfileDoes) {
+    // The profile itself, asked for each colour by littlecms.
+    const auto bytes = generic_paper_profile();
+    const icc::Profile paper = icc::open(bytes), srgb = icc::srgb();
+    const icc::Transform exact(
+        cmsCreateProofingTransform(
+            srgb.get(), TYPE_RGB_FLT, srgb.get(), TYPE_RGB_FLT, paper.get(),
+            INTENT_RELATIVE_COLORIMETRIC, INTENT_RELATIVE_COLORIMETRIC,
+            cmsFLAGS_SOFTPROOFING | cmsFLAGS_NOCACHE | cmsFLAGS_BLACKPOINTCOMPENSATION),
+        cmsDeleteTransform);
+    const auto proof = *PrintProof::for_paper("paper", bytes, PrintIntent::colorimetric);
+    std::mt19937 dice(11);
+    double sum = 0, most = 0;
+    constexpr int count = 20'000;
+    for (int i = 0; i < count; ++i) {
+        std::array<float, 3> in{}, is{};
+        for (float& v : in) v = static_cast<float>(dice() % 1024) / 1023;
+        cmsDoTransform(exact.get(), in.data(), is.data(), 1);
+        std::array<float, 1> r{in[0]}, g{in[1]}, b{in[2]};
+        proof->print({r, g, b}, {r, g, b});
+        const auto in_range = [](float v) { return std::clamp(v, 0.0F, 1.0F); };
+        const double off = static_cast<double>(ciede2000(
+            lab({r[0], g[0], b[0]}), lab({in_range(is[0]), in_range(is[1]), in_range(is[2])})));
+        sum += off, most = std::max(most, off);
+    }
+    EXPECT_LT(sum / count, 0.1);
+    EXPECT_LT(most, 1.5);
 }
 
 TEST(PrintProof, APaperThatHasAllOfSrgbChangesNothing) {

@@ -34,8 +34,8 @@ TEST(StudiesSection, HasEachKindAgainstItsGoalAndTheLastOnes) {
         ASSERT_TRUE(book->add(LoggedStudy{0, day + std::chrono::hours(i), StudyKind::two,
                                           "<Fog> & salt " + std::to_string(i), 20.0 + i,
                                           0.7 + 0.02 * i, 0}));
-    ASSERT_TRUE(book->add(
-        LoggedStudy{0, day + std::chrono::days(1), StudyKind::full, "Cart", 0, 0.42, 0}));
+    ASSERT_TRUE(
+        book->add(LoggedStudy{0, day + std::chrono::days(1), StudyKind::full, "Cart", 0, 0.42, 0}));
     ASSERT_TRUE(book->set_goal({StudyKind::two, 15}));
     ASSERT_TRUE(book->set_goal({StudyKind::limited, 10}));
     const auto record = read_studies(file);

@@ -86,7 +86,7 @@ QMenu::indicator { width: #9#px; height: #9#px; left: #7#px; border: 1px solid @
 QMenu::indicator:checked { background: @text; }
 QLineEdit { background: transparent; border: 1px solid transparent; padding: #1#px; color: @strong;
   selection-background-color: @secondary; selection-color: @bar; }
-QLineEdit:hover { border-color: @rule; }
+QLineEdit:hover, QLineEdit[role="field"] { border-color: @rule; }
 QLineEdit:focus { border-color: @secondary; background: @ground; }
 QListView, QTreeView, QScrollArea { background: @sheet; border: none; }
 QHeaderView::section { background: @sheet; color: @secondary; border: none; padding: #4#px; }

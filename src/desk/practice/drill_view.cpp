@@ -170,6 +170,7 @@ DrillView::DrillView(PracticeSession& session, Session& desk, QWidget* parent)
     typed_->setFixedWidth(scaled(60));
     typed_->setAlignment(Qt::AlignRight);
     typed_->setMaxLength(8);
+    typed_->setProperty("role", "field");
     typed_->setInputMethodHints(Qt::ImhFormattedNumbersOnly);
     unit_ = new QLabel;
     answer_ = action_button("drill_answer", tr("Answer"), tr("Takes what stands here (Enter)"));

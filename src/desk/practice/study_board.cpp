@@ -82,6 +82,7 @@ QWidget* StudyBoard::make_intake() {
     minutes_->setFixedWidth(scaled(56));
     minutes_->setAlignment(Qt::AlignRight);
     minutes_->setMaxLength(6);
+    minutes_->setProperty("role", "field");
     measure_ = action_button("study_measure", tr("Measure"),
                              tr("Lays the study on the reference and compares them"));
     connect(measure_, &QPushButton::clicked, this, &StudyBoard::measure);

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The painter's studies: how many of each kind, against what was set out to do, and the last of them.
+// The painter's studies: how many of each kind, against what was set out to do, and the last of
+// them.
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -41,13 +42,12 @@ std::vector<Block> studies_section(const SectionRequest& asked) {
         const GoalStanding standing =
             goal_standing(done, goal == record->goals.end() ? 0 : goal->count, now);
         const auto figure = [&](double value) { return main_figure_in_words(kind.kind, value); };
-        kinds.rows.push_back(
-            {{std::string(kind.label)},
-             {std::to_string(standing.done)},
-             {standing.wanted > 0 ? std::to_string(standing.wanted) : "–"},
-             {took(standing.minutes.value_or(0))},
-             {figures.empty() ? "–" : figure(figures.front())},
-             {figures.empty() ? "–" : figure(figures.back())}});
+        kinds.rows.push_back({{std::string(kind.label)},
+                              {std::to_string(standing.done)},
+                              {standing.wanted > 0 ? std::to_string(standing.wanted) : "–"},
+                              {took(standing.minutes.value_or(0))},
+                              {figures.empty() ? "–" : figure(figures.front())},
+                              {figures.empty() ? "–" : figure(figures.back())}});
     }
     ReportTable last{{"Study", "Day", "Kind", "Took", "Figure"}, {}};
     const std::size_t from =
