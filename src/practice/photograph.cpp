@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "practice/photograph.h"
 
+#include <algorithm>
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
 #include "practice/study_pixels.h"
+#include "raster/shrink.h"
 
 namespace underpaint {
 
@@ -22,11 +24,13 @@ std::optional<Picture> without_perspective(const Picture& photograph,
         turns += cross > 0 ? 1 : -1;
     }
     if (std::abs(turns) != 4) return std::nullopt;
-    const int width = static_cast<int>(std::lround((side(0, 1) + side(3, 2)) / 2)),
-              height = static_cast<int>(std::lround((side(0, 3) + side(1, 2)) / 2));
+    const double by = std::min(
+        1.0, double(kPhotographSide) / std::max(photograph.size().width, photograph.size().height));
+    const int width = static_cast<int>(std::lround(by * (side(0, 1) + side(3, 2)) / 2)),
+              height = static_cast<int>(std::lround(by * (side(0, 3) + side(1, 2)) / 2));
     if (width < 1 || height < 1) return std::nullopt;
-    const RgbBlock pixels = pixels_of(photograph);
-    const Size size = photograph.size();
+    const RgbBlock pixels = shrunk(photograph, kPhotographSide);
+    const Size size = pixels.area().size();
     cv::Mat from(size.height, size.width, CV_32FC3);
     for (int y = 0; y < size.height; ++y)
         for (int x = 0; x < size.width; ++x) {
@@ -38,7 +42,7 @@ std::optional<Picture> without_perspective(const Picture& photograph,
                                             {static_cast<float>(width), static_cast<float>(height)},
                                             {0, static_cast<float>(height)}};
     for (const Point& each : corners)
-        source.emplace_back(static_cast<float>(each.x), static_cast<float>(each.y));
+        source.emplace_back(static_cast<float>(each.x * by), static_cast<float>(each.y * by));
     cv::Mat to;
     cv::warpPerspective(from, to, cv::getPerspectiveTransform(source, target), {width, height},
                         cv::INTER_LINEAR, cv::BORDER_REPLICATE);

@@ -149,6 +149,17 @@ TEST_F(PracticeDesk, SpotsOfOnesOwnPictureAreNamed) {
     EXPECT_EQ(kept().front().kind, DrillKind::here);
     choose("here_picture", "As it was sealed");
     asked();
+    // On another bench nothing is made for it; back here the question is about the picture as it
+    // is.
+    PracticeSession& practising = practice();
+    window_->show_bench("passes");
+    const auto asked_before = practising.question();
+    session().document.change(
+        "Darken", with_pass(painting(), testing::tint(grey(0), BlendMode::normal, 0.5F)));
+    settle();
+    EXPECT_EQ(practising.question(), asked_before);
+    window_->show_bench("practice");
+    ASSERT_TRUE(wait([&] { return practising.question() != asked_before && question(); }));
     EXPECT_TRUE(find<QPushButton>("here_picture")->text().startsWith("as sealed"));
 }
 

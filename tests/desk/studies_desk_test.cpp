@@ -106,6 +106,7 @@ TEST_F(StudiesDesk, PicturesAreDroppedPastedAndTakenFromTheBrief) {
     QGuiApplication::clipboard()->setImage(copied);
     slot("reference_slot").setFocus();
     QTest::keyClick(&slot("reference_slot"), Qt::Key_V, Qt::ControlModifier);
+    settle_study();
     ASSERT_NE(slot("reference_slot").picture(), nullptr);
     EXPECT_EQ(slot("reference_slot").picture()->size().width, 64);
     QGuiApplication::clipboard()->clear();

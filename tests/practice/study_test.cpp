@@ -224,6 +224,27 @@ Picture stripes(std::span<const std::array<float, 3>> colours) {
     return picture;
 }
 
+TEST(Study, ALargePhotographIsSetStraightAsASmallOneIs) {
+    for (const int by : {1, 8}) {
+        const Picture photograph = scene(
+            {400 * by, 300 * by}, [](double x, double y) { return light(x, y) ? 0.9F : 0.1F; });
+        const std::array<Point, 4> corners{
+            Point{40.0 * by, 30.0 * by}, Point{360.0 * by, 30.0 * by},
+            Point{360.0 * by, 270.0 * by}, Point{40.0 * by, 270.0 * by}};
+        const auto straight = without_perspective(photograph, corners);
+        ASSERT_TRUE(straight);
+        EXPECT_NEAR(static_cast<double>(straight->size().width) / straight->size().height,
+                    320.0 / 240, 0.01);
+        EXPECT_LE(straight->size().width, kPhotographSide);
+        const Picture cut = scene(straight->size(), [](double x, double y) {
+            return light(0.1 + 0.8 * x, 0.1 + 0.8 * y) ? 0.9F : 0.1F;
+        });
+        const auto figures = measure_study(*straight, cut, StudyKind::two);
+        ASSERT_TRUE(figures);
+        EXPECT_GT(figures->agreement, 0.985) << by;
+    }
+}
+
 TEST(Study, AWidenedPaletteHasTheHuesOfItsReference) {
     // Orange 55, yellow 100, green 142, blue 264 (an azure) degrees; a grey has none.
     constexpr std::array<float, 3> orange{0.9F, 0.5F, 0.2F}, yellow{0.85F, 0.8F, 0.2F},

@@ -27,13 +27,6 @@ QString day_in_words(Date day) {
     return formatted(day, QStringLiteral("ddd d MMM"));
 }
 
-QString time_in_words(double minutes) {
-    const auto whole = static_cast<int>(std::lround(minutes));
-    if (whole < 60) return QObject::tr("%1 min").arg(whole);
-    if (whole % 60 == 0) return QObject::tr("%1 h").arg(whole / 60);
-    return QObject::tr("%1 h %2 min").arg(whole / 60).arg(whole % 60);
-}
-
 QString days_in_words(int days) {
     return days == 1 ? QObject::tr("1 day") : QObject::tr("%1 days").arg(days);
 }

@@ -11,8 +11,6 @@ namespace underpaint {
 QString short_day(Date day);
 /// "Sat 28 Nov"
 QString day_in_words(Date day);
-/// "4 h 10 min"
-QString time_in_words(double minutes);
 /// "two days", "1 day"
 QString days_in_words(int days);
 

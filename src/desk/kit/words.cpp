@@ -45,6 +45,13 @@ double step_from_words(const QString& text, bool* number) {
     return plain.toDouble(number);
 }
 
+QString time_in_words(double minutes) {
+    const auto whole = static_cast<int>(std::lround(minutes));
+    if (whole < 60) return QObject::tr("%1 min").arg(whole);
+    if (whole % 60 == 0) return QObject::tr("%1 h").arg(whole / 60);
+    return QObject::tr("%1 h %2 min").arg(whole / 60).arg(whole % 60);
+}
+
 QString short_date(const std::string& iso) {
     const QDate date = QDate::fromString(QString::fromStdString(iso), Qt::ISODate);
     return QLocale(QLocale::English).toString(date, QStringLiteral("d MMM"));

@@ -27,6 +27,8 @@ inline QString signed_figure(double v, int decimals) {
 QString short_date(const std::string& iso);
 /// A name of the document as it is shown; see shown_name().
 QString shown(const std::string& name);
+/// "4 h 10 min"
+QString time_in_words(double minutes);
 /// A moment as it was here: "today at 14:30", "26 November 2026 at 14:30".
 QString moment_in_words(std::chrono::sys_seconds when);
 /// The same for a button or menu, where a single ampersand would stand for a key.

@@ -213,6 +213,11 @@ void DrillView::take_focus() {
         setFocus();
 }
 
+void DrillView::watch(bool on) {
+    watched_ = on;
+    refresh();
+}
+
 void DrillView::set_step(double step) {
     step_ = std::clamp(step, 1.0, 9.0);
     typed_->setText(QString::number(step_, 'f', 1));
@@ -298,7 +303,7 @@ void DrillView::refresh() {
                         .arg(session_.answered() % PracticeSession::kRound + 1)
                         .arg(PracticeSession::kRound)
                         .arg(std::lround(session_.minutes())));
-    here_->want(needs_picture(session_.kind()));
+    here_->want(watched_ && needs_picture(session_.kind()));
     which_->setVisible(needs_picture(session_.kind()));
     show_choice(which_, here_->label());
     show_answers(drill);

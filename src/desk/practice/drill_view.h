@@ -51,6 +51,8 @@ public:
     void set_step(double step);
     void commit();
     void take_focus();
+    /// Whether the bench is looked at: else no picture is made for it.
+    void watch(bool on);
 
 signals:
     void step_changed();
@@ -67,6 +69,7 @@ private:
     HerePicture* here_;
     QPushButton* which_;
     double step_ = 5;
+    bool watched_ = false;
     std::shared_ptr<const DrillQuestion> shown_;
     QLabel *question_, *place_, *last_;
     ElidedLabel* how_;

@@ -161,8 +161,13 @@ FindingsMeter& PracticeBench::findings() const {
     return desk_.meters.passes;
 }
 
+void PracticeBench::leave() {
+    drill_->watch(false);
+}
+
 void PracticeBench::enter() {
     session_->begin();
+    drill_->watch(true);
     if (board_->currentIndex() == 0) drill_->take_focus();
 }
 

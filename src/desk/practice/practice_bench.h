@@ -37,6 +37,7 @@ public:
     void act_on_ladder(HandleAct act, std::size_t, double step) override;
     FindingsMeter& findings() const override;
     void enter() override;
+    void leave() override;
     bool finished() const override;
     bool show_page(const QString& id) override;
     bool look(Looking) override { return true; }

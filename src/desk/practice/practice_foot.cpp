@@ -5,7 +5,6 @@
 #include <QMenu>
 #include <QTimer>
 
-#include "brief/routes.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
@@ -21,11 +20,6 @@ constexpr int kLookEvery = 30'000;  // milliseconds: minutes pass
 
 std::chrono::sys_days today() {
     return std::chrono::floor<std::chrono::days>(moment_now());
-}
-
-QString spent(double minutes) {
-    return minutes < 60 ? QObject::tr("%1 minutes").arg(std::lround(minutes))
-                        : QObject::tr("%1 h").arg(QString::fromStdString(hours(minutes)));
 }
 
 }  // namespace
@@ -74,18 +68,17 @@ PracticeFoot::PracticeFoot(const Desk& desk, PracticeSession& session, QWidget* 
     refresh();
 }
 
-QString PracticeFoot::time_in_words() const {
+QString PracticeFoot::times() const {
     if (!session_.trouble().isEmpty() && session_.logbook() == nullptr) return {};
     const auto stretch = desk_.time.at_a_stretch();
     const QString rest =
         desk_.time.rest_due()
             ? tr("A rest is due: look at something far away, and let the hands lie.")
             : tr("Rest in %1 min.").arg((WorkClock::kRestDue - stretch).count());
-    const double yesterday = session_.minutes_on(today() - std::chrono::days(1)),
-                 week = session_.minutes_in_week_of(today());
+    const double yesterday = session_.minutes_yesterday(), week = session_.minutes_this_week();
     QStringList parts;
-    if (yesterday >= 1) parts << tr("yesterday %1").arg(spent(yesterday));
-    if (week >= 1) parts << tr("this week %1").arg(spent(week));
+    if (yesterday >= 1) parts << tr("yesterday %1").arg(time_in_words(yesterday));
+    if (week >= 1) parts << tr("this week %1").arg(time_in_words(week));
     QString words = parts.join(QStringLiteral(", "));
     if (!words.isEmpty()) words = words.left(1).toUpper() + words.mid(1) + QStringLiteral(". ");
     return words + rest;
@@ -98,7 +91,7 @@ void PracticeFoot::refresh() {
     screen_->setText(check != nullptr
                          ? tr("This screen: %1").arg(QString::fromStdString(in_words(*check)))
                          : tr("This screen was not checked yet."));
-    time_->setText(said_.isEmpty() ? time_in_words() : said_);
+    time_->setText(said_.isEmpty() ? times() : said_);
     book_->setEnabled(session_.logbook() != nullptr);
     go_on_->setText(tr("Go on: %1 more").arg(session_.left_of_round()));
 }

@@ -30,7 +30,7 @@ private:
     void import_book();
     void carry_out(const std::function<Done(Logbook&)>& act, const QString& said);
     void say(const QString& words);
-    QString time_in_words() const;
+    QString times() const;
     void refresh();
 
     Desk desk_;

@@ -49,6 +49,8 @@ void PracticeSession::look_again() {
     for (const DrillText& drill : kDrills)
         look_up(drill.kind, counts[static_cast<std::size_t>(drill.kind)]);
     all_weeks_ = logbook_->minutes_by_week().value_or(std::vector<Logbook::Stretch>{});
+    const auto today = std::chrono::floor<std::chrono::days>(moment_now());
+    yesterday_ = logbook_->minutes_between(today - std::chrono::days(1), today).value_or(0);
     emit changed();
 }
 
@@ -186,14 +188,9 @@ QString PracticeSession::round_in_words() const {
         .arg(std::max(1L, std::lround(seconds / 60)));
 }
 
-double PracticeSession::minutes_on(std::chrono::sys_days day) const {
-    return logbook_ ? logbook_->minutes_between(day, day + std::chrono::days(1)).value_or(0) : 0;
-}
-
-double PracticeSession::minutes_in_week_of(std::chrono::sys_days day) const {
-    return logbook_
-               ? logbook_->minutes_between(monday_of(day), day + std::chrono::days(1)).value_or(0)
-               : 0;
+double PracticeSession::minutes_this_week() const {
+    const auto week = monday_of(std::chrono::floor<std::chrono::days>(moment_now()));
+    return all_weeks_.empty() || all_weeks_.back().begins != week ? 0 : all_weeks_.back().minutes;
 }
 
 QString PracticeSession::weakest() const {

@@ -60,9 +60,9 @@ public:
     static constexpr std::size_t kRecent = 40;
     /// Since the sitting began.
     double minutes() const { return begun_ ? static_cast<double>(sitting_.elapsed()) / 60'000 : 0; }
-    /// Practised on a day, and from the Monday of its week on, by the logbook: answers and studies.
-    double minutes_on(std::chrono::sys_days day) const;
-    double minutes_in_week_of(std::chrono::sys_days day) const;
+    /// Practised yesterday, and since Monday, by the logbook: answers and studies; in UTC.
+    double minutes_yesterday() const { return yesterday_; }
+    double minutes_this_week() const;
 
     const DrillStanding& standing(DrillKind kind) const {
         return standings_[static_cast<std::size_t>(kind)];
@@ -109,6 +109,7 @@ private:
     std::vector<Trial> trials_;
     std::array<DrillStanding, kDrills.size()> standings_;
     std::vector<Logbook::Stretch> weeks_, all_weeks_;
+    double yesterday_ = 0;
     LatestJob asking_;
 };
 

@@ -7,7 +7,6 @@
 #include <QProgressBar>
 #include <algorithm>
 
-#include "brief/routes.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/screen_image.h"
@@ -20,12 +19,6 @@ namespace {
 
 constexpr double kPictureWide = 126, kPictureHigh = 84;
 constexpr int kGoals[] = {5, 10, 15, 30};
-
-/// "28 min", "1:50 h"
-QString minutes_in_words(double minutes) {
-    return minutes < 60 ? QObject::tr("%1 min").arg(std::lround(minutes))
-                        : QObject::tr("%1 h").arg(QString::fromStdString(hours(minutes)));
-}
 
 }  // namespace
 
@@ -152,7 +145,7 @@ void StudiesPanel::take(const MeasuredStudy& study) {
     const StudyFigures& figures = last_->figures;
     QString title =
         tr("Last study: %1, \"%2\"").arg(from_view(text_of(figures.kind).label), study.name);
-    if (study.minutes > 0) title += tr(", %1").arg(minutes_in_words(study.minutes));
+    if (study.minutes > 0) title += tr(", %1").arg(time_in_words(study.minutes));
     title_->setText(title);
     const auto all = pictures_of(figures);
     const QStringList names = picture_names(figures.kind);
@@ -229,7 +222,7 @@ void StudiesPanel::refresh() {
                                   ? tr("%1 of %2").arg(standing.done).arg(standing.wanted)
                                   : tr("%1, no goal").arg(standing.done));
         row.goal->setEnabled(book != nullptr);
-        row.minutes->setText(standing.minutes ? minutes_in_words(*standing.minutes) : QString());
+        row.minutes->setText(standing.minutes ? time_in_words(*standing.minutes) : QString());
         const auto last = std::find_if(studies.rbegin(), studies.rend(),
                                        [&](const LoggedStudy& s) { return s.kind == kind.kind; });
         row.figure->setText(last == studies.rend() ? QStringLiteral("–")

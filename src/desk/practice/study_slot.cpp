@@ -56,9 +56,7 @@ StudySlot::StudySlot(const Desk& desk, const char* id, const QString& title, QWi
     column->addStretch(1);
     column->addWidget(words_);
     connect(&reading_, &LatestJob::ended, this, &StudySlot::changed);
-    connect(&desk_.session.screen, &ScreenInUse::changed, this, [this] {
-        if (picture_) set_picture(picture_, name_);
-    });
+    connect(&desk_.session.screen, &ScreenInUse::changed, this, &StudySlot::make_image);
 }
 
 void StudySlot::say(const QString& words) {
@@ -75,27 +73,34 @@ void StudySlot::fill(QMenu& menu) {
     for (const Reference& reference : desk_.session.document.painting().brief.references)
         menu.addAction(tr("Reference: %1").arg(shown_on_button(reference.picture.name)), this,
                        [this, kept = reference.picture] {
-                           auto picture = pixels_of(kept);
-                           if (!picture)
-                               return say(QString::fromStdString(picture.error().message()));
-                           set_picture(std::make_shared<const Picture>(std::move(*picture)),
-                                       shown(kept.name));
+                           read(shown(kept.name), [kept](const std::stop_token& stop) {
+                               return pixels_of(kept, stop);
+                           });
                        });
 }
 
 void StudySlot::open(const std::filesystem::path& file) {
-    say(tr("It is being read."));
-    reading_.start([this, file](const std::stop_token& stop, const Deliver& deliver) {
-        auto read = read_flat_picture(file, stop);
-        if (stop.stop_requested()) return;
-        if (!read)
-            return deliver(
-                [this, said = read.error().message()] { say(QString::fromStdString(said)); });
-        deliver([this, name = shown(file.stem().string()),
-                 picture = std::make_shared<const Picture>(std::move(read->picture))] {
-            set_picture(picture, name);
-        });
+    read(shown(file.stem().string()), [file](const std::stop_token& stop) -> Result<Picture> {
+        auto flat = read_flat_picture(file, stop);
+        if (!flat) return tl::unexpected(flat.error());
+        return std::move(flat->picture);
     });
+}
+
+void StudySlot::read(const QString& name,
+                     std::function<Result<Picture>(const std::stop_token&)> make) {
+    say(tr("It is being read."));
+    reading_.start(
+        [this, name, make = std::move(make)](const std::stop_token& stop, const Deliver& deliver) {
+            auto read = make(stop);
+            if (stop.stop_requested()) return;
+            if (!read)
+                return deliver(
+                    [this, said = read.error().message()] { say(QString::fromStdString(said)); });
+            auto picture = std::make_shared<const Picture>(std::move(*read));
+            auto seen = std::make_shared<const RgbBlock>(shrunk(*picture, kPreviewSide));
+            deliver([this, name, picture, seen] { set_picture(picture, seen, name); });
+        });
 }
 
 void StudySlot::take(const QMimeData& dropped) {
@@ -103,23 +108,27 @@ void StudySlot::take(const QMimeData& dropped) {
         if (url.isLocalFile()) return open(path_of(url));
     auto picture = picture_of(qvariant_cast<QImage>(dropped.imageData()));
     if (!picture) return say(tr("There is no picture on the clipboard."));
-    set_picture(std::make_shared<const Picture>(std::move(*picture)), tr("Pasted"));
+    const auto pasted = std::make_shared<const Picture>(std::move(*picture));
+    read(tr("Pasted"), [pasted](const std::stop_token&) -> Result<Picture> { return *pasted; });
 }
 
-void StudySlot::set_picture(std::shared_ptr<const Picture> picture, const QString& name) {
-    const bool same_one = picture == picture_;
+void StudySlot::set_picture(std::shared_ptr<const Picture> picture,
+                            std::shared_ptr<const RgbBlock> preview, const QString& name) {
     picture_ = std::move(picture);
+    preview_ = std::move(preview);
     name_ = name;
-    image_ = image_of(shrunk(*picture_, kPreviewSide), desk_.session.screen.transform());
     const Size size = picture_->size();
-    if (!same_one) {
-        const double x = size.width * kInset, y = size.height * kInset;
-        corners_ = {Point{x, y}, Point{size.width - x, y}, Point{size.width - x, size.height - y},
-                    Point{x, size.height - y}};
-    }
+    const double x = size.width * kInset, y = size.height * kInset;
+    corners_ = {Point{x, y}, Point{size.width - x, y}, Point{size.width - x, size.height - y},
+                Point{x, size.height - y}};
     say(tr("%1, %2 × %3").arg(name_).arg(size.width).arg(size.height));
-    update();
+    make_image();
     emit changed();
+}
+
+void StudySlot::make_image() {
+    if (preview_) image_ = image_of(*preview_, desk_.session.screen.transform());
+    update();
 }
 
 void StudySlot::set_photograph(bool on) {

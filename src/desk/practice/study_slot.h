@@ -50,7 +50,10 @@ protected:
 
 private:
     void fill(QMenu& menu);
-    void set_picture(std::shared_ptr<const Picture> picture, const QString& name);
+    void read(const QString& name, std::function<Result<Picture>(const std::stop_token&)> make);
+    void set_picture(std::shared_ptr<const Picture> picture,
+                     std::shared_ptr<const RgbBlock> preview, const QString& name);
+    void make_image();
     void move_corner(std::size_t corner, Point to);
     QRectF place() const;
     QPointF seen(Point at) const;
@@ -59,6 +62,7 @@ private:
     Desk desk_;
     QString title_;
     std::shared_ptr<const Picture> picture_;
+    std::shared_ptr<const RgbBlock> preview_;
     QString name_;
     QImage image_;
     bool photograph_ = false;
