@@ -36,7 +36,7 @@ protected:
         {"palette", {"disc", "picture", "mixes", "tubes", "plan"}},
         {"versions", {""}},
         {"report", {"pages", "contact"}},
-        {"practice", {"lighter"}}};
+        {"practice", {"lighter", "here", "study", "screen"}}};
 
     /// What could be pressed now: buttons without a menu, and entries of menus.
     std::vector<QPointer<QObject>> in_reach() const {

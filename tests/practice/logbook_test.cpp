@@ -3,11 +3,12 @@
 #include "files/logbook.h"
 
 #include <gtest/gtest.h>
-#include <signal.h>
 #include <sqlite3.h>
+#include <sys/resource.h>
 #include <sys/wait.h>
 #include <unistd.h>
 
+#include <csignal>
 #include <fstream>
 
 #include "files/disk.h"
@@ -264,6 +265,23 @@ TEST_F(LogbookTest, MinutesAreAddedUpByWeekAndDay) {
     EXPECT_NEAR(*book->minutes_between(monday + days(1), monday + days(7)), 26.5, 1e-9);
     ASSERT_TRUE(book->remove_study(book->studies()->front().id));
     EXPECT_NEAR(*book->minutes_between(monday, monday + days(7)), 2, 1e-9);
+}
+
+TEST_F(LogbookTest, ADiskThatTakesNoMoreIsToldOfAndNothingIsLost) {
+    Logbook book = open();
+    for (int i = 0; i < 5; ++i) ASSERT_TRUE(book.add(answer(i)));
+    std::signal(SIGXFSZ, SIG_IGN);
+    rlimit was{};
+    ASSERT_EQ(getrlimit(RLIMIT_FSIZE, &was), 0);
+    const rlimit none{4096, was.rlim_max};
+    ASSERT_EQ(setrlimit(RLIMIT_FSIZE, &none), 0);
+    const auto refused = book.add(answer(5));
+    ASSERT_EQ(setrlimit(RLIMIT_FSIZE, &was), 0);
+    ASSERT_FALSE(refused);
+    EXPECT_NE(refused.error().message().find("logbook.sqlite"), std::string::npos);
+    EXPECT_EQ(book.answers()->size(), 5U);
+    ASSERT_TRUE(book.add(answer(5))) << "once there is room again";
+    EXPECT_EQ(open().answers()->size(), 6U);
 }
 
 }  // namespace

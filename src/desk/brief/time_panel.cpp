@@ -106,12 +106,16 @@ void TimePanel::refresh() {
     const auto own = std::ranges::count_if(session_.settings.past(), [&](const PastPainting& past) {
         return past.route == painting.brief.route.name && past.id != painting.log.id;
     });
-    QString hint = own > 0
-                       ? tr("Light: worked, as logged. Grey: to come, the middle of your last %1 "
-                            "of this route.")
-                             .arg(std::min<std::ptrdiff_t>(own, kPaintingsBack))
-                       : tr("Light: worked, as logged. Grey: to come, by the route's usual times "
-                            "until you have some of your own.");
+    const bool studies = std::ranges::count(session_.settings.past(), std::string(kStudies),
+                                            &PastPainting::route) > 0;
+    QString hint =
+        own > 0 ? tr("Light: worked, as logged. Grey: to come, the middle of your last %1 "
+                     "of this route.")
+                      .arg(std::min<std::ptrdiff_t>(own, kPaintingsBack))
+        : studies ? tr("Light: worked, as logged. Grey: to come, by what your studies took "
+                       "and else by the route's usual times, until you have some of your own.")
+                  : tr("Light: worked, as logged. Grey: to come, by the route's usual times "
+                       "until you have some of your own.");
     // Said once: in the sitting in which somebody first works on canvas.
     static const QString kSaid = QStringLiteral("cautions/solvents");
     if (days.canvas && !QSettings().value(kSaid).toBool()) {

@@ -105,6 +105,7 @@ QWidget* PracticeBench::make_sheet() {
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     auto* table = new DrillsTable(*session_);
+    connect(table, &QTableWidget::cellClicked, this, &PracticeBench::go_on);
     auto* drills = new QVBoxLayout;
     drills->setContentsMargins(scaled(10), 0, scaled(10), 0);
     drills->addWidget(table);
@@ -168,7 +169,10 @@ void PracticeBench::leave() {
 void PracticeBench::enter() {
     session_->begin();
     drill_->watch(true);
-    if (board_->currentIndex() == 0) drill_->take_focus();
+    if (board_->currentIndex() == 0)
+        drill_->take_focus();
+    else
+        board_->currentWidget()->setFocus();
 }
 
 bool PracticeBench::finished() const {

@@ -82,12 +82,14 @@ void PracticeSession::look_up(DrillKind kind, std::size_t count) {
     weeks_ = logbook_->weeks(kind).value_or(std::vector<Logbook::Stretch>{});
 }
 
+/// In their order also where a clock was set back.
 void PracticeSession::count_minutes(const LoggedAnswer& answer) {
-    const auto week = monday_of(std::chrono::floor<std::chrono::days>(answer.when));
-    if (all_weeks_.empty() || all_weeks_.back().begins != week)
-        all_weeks_.push_back({.begins = week});
-    ++all_weeks_.back().count;
-    all_weeks_.back().minutes += answer.seconds / 60;
+    const auto begins = monday_of(std::chrono::floor<std::chrono::days>(answer.when));
+    auto week = std::ranges::lower_bound(all_weeks_, begins, {}, &Logbook::Stretch::begins);
+    if (week == all_weeks_.end() || week->begins != begins)
+        week = all_weeks_.insert(week, {.begins = begins});
+    ++week->count;
+    week->minutes += answer.seconds / 60;
 }
 
 void PracticeSession::choose(DrillKind kind) {
@@ -158,11 +160,12 @@ void PracticeSession::answer(const DrillAnswer& answer) {
     if (answered_++ % kRound == 0) round_.clear();
     round_.push_back(logged);
     if (logbook_) {
-        if (const auto added = logbook_->add(logged); !added)
-            trouble_ = QString::fromStdString(added.error().message());
-        else
+        const auto added = logbook_->add(logged);
+        if (added)
             count_minutes(logged);
-        look_up(kind_, standing(kind_).count + 1);
+        else
+            trouble_ = QString::fromStdString(added.error().message());
+        look_up(kind_, standing(kind_).count + (added ? 1 : 0));
     }
     if (!logbook_) {
         namings_.push_back({logged.cell, logged.error});
@@ -189,8 +192,9 @@ QString PracticeSession::round_in_words() const {
 }
 
 double PracticeSession::minutes_this_week() const {
-    const auto week = monday_of(std::chrono::floor<std::chrono::days>(moment_now()));
-    return all_weeks_.empty() || all_weeks_.back().begins != week ? 0 : all_weeks_.back().minutes;
+    const auto begins = monday_of(std::chrono::floor<std::chrono::days>(moment_now()));
+    const auto week = std::ranges::find(all_weeks_, begins, &Logbook::Stretch::begins);
+    return week == all_weeks_.end() ? 0 : week->minutes;
 }
 
 QString PracticeSession::weakest() const {
