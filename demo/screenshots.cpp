@@ -206,99 +206,55 @@ void point_at_mend(Sitting& view) {
     view.point_at("mend_hold");
 }
 
-const std::
-    vector<Shot>
-        &shots(){static const std::vector<Shot> all{{"brief", "salt-cart", "brief", {}},
-                                                    {"values", "salt-cart", "values",
-                                                     [](Sitting&v) {
-                                                         v.look_through(Lens::shapes_3);
-                                                     }},
-                                                    {"pull", "salt-cart", "values",
-                                                     [](Sitting&v) { v.look_through(Lens::pull); }},
-                                                    {"value-passes", "salt-cart", "values", deepen},
-                                                    {"seals", "salt-cart", "values",
-                                                     [](Sitting&v) {
-                                                         deepen(v);
-                                                         v.click("page_seals");
-                                                         v.click("compare_seals");
-                                                         v.look_through(Lens::drift);
-                                                     }},
-                                                    {"passes", "salt-cart", "passes", {}},
-                                                    {"drift", "salt-cart", "passes",
-                                                     [](Sitting&v) {
-                                                         v.look_through(Lens::drift);
-                                                     }},
-                                                    {"audit", "salt-cart", "passes", point_at_mend},
-                                                    {"temperature", "salt-cart", "passes",
-                                                     [](Sitting&v) { v.turn_to("temperature"); }},
-                                                    {"ramps", "salt-cart", "passes",
-                                                     [](Sitting&v) { v.turn_to("ramps"); }},
-                                                    {"balance", "salt-cart", "passes",
-                                                     [](Sitting&v) { v.turn_to("balance"); }},
-                                                    {"gradient-map", "salt-cart-grey", "passes",
-                                                     [](Sitting&v) {
-                                                         v.wind_to(1);
-                                                         turn_over(v);
-                                                     }},
-                                                    {"flats", "salt-cart-flats", "passes",
-                                                     [](Sitting&v) {
-                                                         const auto& groups =
-                                                             v.session().document.painting().groups;
-                                                         v.session().outlook.choose_group(
-                                                             groups.back().id);
-                                                         v.settle();
-                                                     }},
-                                                    {"palette", "salt-cart", "palette",
-                                                     [](Sitting&v) { v.click("palette_disc"); }},
-                                                    {"versions", "salt-cart", "versions",
-                                                     [](Sitting&v) {
-                                                         QTest::keyClick(
-                                                             v.window().findChild<QWidget*>(
-                                                                 QStringLiteral("versions_grid")),
-                                                             Qt::Key_Right);
-                                                         v.settle();
-                                                     }},
-                                                    {"report", "salt-cart", "report",
-                                                     [](Sitting&v) {
-                                                         Painting painting =
-                                                             v.session().document.painting();
-                                                         painting.report_words =
-                                                             "Second round. The amber wash still "
-                                                             "lifts the darks; it is eased before "
-                                                             "this "
-                                                             "goes out.";
-                                                         v.session().document.change(
-                                                             "Words", std::move(painting));
-                                                         v.settle();
-                                                     }},
-                                                    {"practice", "salt-cart", "practice",
-                                                     bring_in_study},
-                                                    [](Sitting&v) {
-                                                        bring_in_study(v);
-                                                        v.turn_to("study");
-                                                        v.click("study_another");
-                                                        v.click("study_photograph");
-                                                    }},
-                 [](Sitting&v) {
-                     bring_in_study(v);
-                     v.click("study_large");
-                 }},
-    [](Sitting&v) {
-        v.click("check_screen");
-        for (int i = 0; i < 2; ++i) v.click("screen_left");
-    }
-}
-, [](Sitting& v) {
-    v.click("check_screen");
-    for (int i = 0; i < 32; ++i)
-        QTest::mouseClick(v.window().findChild<QWidget*>(QStringLiteral("screen_left")),
-                          Qt::LeftButton);
-}
-}
-,
-}
-;
-return all;
+const std::vector<Shot>& shots() {
+    static const std::vector<Shot> all{
+        {"brief", "salt-cart", "brief", {}},
+        {"values", "salt-cart", "values", [](Sitting& v) { v.look_through(Lens::shapes_3); }},
+        {"pull", "salt-cart", "values", [](Sitting& v) { v.look_through(Lens::pull); }},
+        {"value-passes", "salt-cart", "values", deepen},
+        {"seals", "salt-cart", "values",
+         [](Sitting& v) {
+             deepen(v);
+             v.click("page_seals");
+             v.click("compare_seals");
+             v.look_through(Lens::drift);
+         }},
+        {"passes", "salt-cart", "passes", {}},
+        {"drift", "salt-cart", "passes", [](Sitting& v) { v.look_through(Lens::drift); }},
+        {"audit", "salt-cart", "passes", point_at_mend},
+        {"temperature", "salt-cart", "passes", [](Sitting& v) { v.turn_to("temperature"); }},
+        {"ramps", "salt-cart", "passes", [](Sitting& v) { v.turn_to("ramps"); }},
+        {"balance", "salt-cart", "passes", [](Sitting& v) { v.turn_to("balance"); }},
+        {"gradient-map", "salt-cart-grey", "passes",
+         [](Sitting& v) {
+             v.wind_to(1);
+             turn_over(v);
+         }},
+        {"flats", "salt-cart-flats", "passes",
+         [](Sitting& v) {
+             const auto& groups = v.session().document.painting().groups;
+             v.session().outlook.choose_group(groups.back().id);
+             v.settle();
+         }},
+        {"palette", "salt-cart", "palette", [](Sitting& v) { v.click("palette_disc"); }},
+        {"versions", "salt-cart", "versions",
+         [](Sitting& v) {
+             QTest::keyClick(v.window().findChild<QWidget*>(QStringLiteral("versions_grid")),
+                             Qt::Key_Right);
+             v.settle();
+         }},
+        {"report", "salt-cart", "report",
+         [](Sitting& v) {
+             Painting painting = v.session().document.painting();
+             painting.report_words =
+                 "Second round. The amber wash still lifts the darks; it is eased before this "
+                 "goes out.";
+             v.session().document.change("Words", std::move(painting));
+             v.settle();
+         }},
+        {"practice", "salt-cart", "practice", bring_in_study},
+    };
+    return all;
 }
 
 /// The finished picture as a file from elsewhere, brought in.
