@@ -2,9 +2,11 @@
 // Nothing jumps, nothing is hidden, and everything can be found.
 #include <QElapsedTimer>
 #include <QListView>
+#include <QScrollArea>
 #include <QSignalSpy>
 #include <QTreeWidget>
 
+#include "brief/routes.h"
 #include "desk/kit/elided_label.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
@@ -284,7 +286,10 @@ TEST_F(CalmDesk, ButtonsKeepTheirSizeWhenTheyHaveTheFocus) {
 }
 
 TEST_F(CalmDesk, LensesThatDoNotFitFoldIntoAMenu) {
-    begin(testing::slipping_painting());
+    Painting painting = testing::slipping_painting();
+    painting.brief = with_a_route(painting.brief);
+    for (RouteStep& step : painting.brief.route.steps) step.name = "Hue in light and in shadow";
+    begin(painting);
     window_->resize(1024, 640);
     settle();
     EXPECT_EQ(window_->size(), QSize(1024, 640));
@@ -323,7 +328,7 @@ TEST_F(CalmDesk, NoButtonAndNoWordIsCutInASmallWindow) {
         {"values", {"shapes", "plan", "passes", "seals"}},
         {"passes", {"pass", "also", "temperature", "ramps", "balance", "stages"}},
         {"report", {"pages", "contact"}},
-        {"practice", {"step", "lighter"}}};
+        {"practice", {"step", "lighter", "here", "study", "screen"}}};
     int seen = 0;
     for (const auto& [bench, pages] : benches) {
         window_->show_bench(bench);
@@ -335,6 +340,14 @@ TEST_F(CalmDesk, NoButtonAndNoWordIsCutInASmallWindow) {
                 ++seen;
                 EXPECT_GE(button->width(), button->sizeHint().width())
                     << bench << ' ' << page << ": " << button->text().toStdString();
+            }
+            for (const auto* area : window_->findChildren<QScrollArea*>()) {
+                // A strip of switches is moved along.
+                if (!area->isVisible() || area->objectName().endsWith("_kinds") ||
+                    area->horizontalScrollBarPolicy() != Qt::ScrollBarAlwaysOff)
+                    continue;
+                EXPECT_LE(area->widget()->width(), area->viewport()->width())
+                    << bench << ' ' << page << ": " << area->objectName().toStdString();
             }
             for (const auto* label : window_->findChildren<QLabel*>()) {
                 if (!label->isVisible() || label->wordWrap() ||

@@ -69,8 +69,12 @@ void TopBar::refresh_step() {
     const QFontMetrics metrics(body_font());
     step_->setVisible(step != nullptr);
     if (step != nullptr)
+        step_->setToolTip(tr("%1: the step of the route that is in hand; goes on with it")
+                              .arg(shown(step->name)));
+    if (step != nullptr)
         step_->setText(QStringLiteral("▸ ") + metrics.elidedText(shown_on_button(step->name),
-                                                                 Qt::ElideRight, scaled(150)));
+                                                                 Qt::ElideRight,
+                                                                 scaled(narrow() ? 70 : 150)));
     const RouteStep* ahead = step != nullptr ? brief_.ahead() : nullptr;
     step_->setMenu(ahead != nullptr ? steps_ : nullptr);
     steps_->clear();
@@ -90,13 +94,18 @@ void TopBar::refresh_step() {
 /// In a narrow window the tabs stand closer, so that no word is cut.
 void TopBar::resizeEvent(QResizeEvent* event) {
     QWidget::resizeEvent(event);
-    const bool narrow = width() < scaled(1180);
+    const bool is_narrow = narrow();
     for (const auto& [bench, tab] : tabs_) {
-        if (tab->property("narrow").toBool() == narrow) continue;
-        tab->setProperty("narrow", narrow);
+        if (tab->property("narrow").toBool() == is_narrow) continue;
+        tab->setProperty("narrow", is_narrow);
         tab->style()->unpolish(tab);
         tab->style()->polish(tab);
     }
+    refresh_step();
+}
+
+bool TopBar::narrow() const {
+    return width() < scaled(1180);
 }
 
 void TopBar::add_benches(const std::vector<Bench*>& benches) {

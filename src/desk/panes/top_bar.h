@@ -38,6 +38,7 @@ protected:
 
 private:
     void refresh();
+    bool narrow() const;
     void refresh_step();
     QPushButton* menu_button(const char* name, const QString& about, QMenu* menu);
     QMenu* reader_menu();

@@ -84,16 +84,12 @@ QWidget* PracticeBench::make_drills() {
         session_->choose(static_cast<DrillKind>(kind));
         drill_->take_focus();
     });
-    // In a narrow window the row is moved along.
-    auto* strip = scrolled(row);
-    strip->setFixedHeight(scaled(36));
-    strip->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     drill_ = new DrillView(*session_, desk_.session);
     chart_ = new ErrorChart(*session_, desk_.ask);
     auto* column = new QVBoxLayout(page);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    column->addWidget(strip);
+    column->addWidget(strip_of("drill_kinds", row));
     column->addWidget(drill_, 1);
     column->addWidget(chart_);
     return page;

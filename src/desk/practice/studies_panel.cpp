@@ -39,7 +39,7 @@ StudiesPanel::StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* 
     grid->setHorizontalSpacing(scaled(8));
     grid->setVerticalSpacing(scaled(2));
     grid->setColumnStretch(1, 1);
-    grid->setColumnMinimumWidth(3, scaled(52));
+    grid->setColumnMinimumWidth(3, scaled(66));
     grid->setColumnMinimumWidth(4, scaled(60));
     for (const StudyKindText& kind : kStudyKinds) {
         const int row = static_cast<int>(kind.kind);
@@ -48,6 +48,7 @@ StudiesPanel::StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* 
         made.bar = new QProgressBar;
         made.bar->setTextVisible(false);
         made.bar->setFixedHeight(scaled(6));
+        made.bar->setMinimumWidth(scaled(40));
         made.bar->setAccessibleName(from_view(kind.label));
         made.goal = choice_button(("study_goal_" + id).c_str(), {},
                                   tr("How many of them you set out to do"));
