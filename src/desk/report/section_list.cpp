@@ -14,7 +14,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kRowHigh = 28, kSide = 12, kBox = 11, kTextAt = 34;
+constexpr double kRowHigh = 25, kSide = 12, kBox = 11, kTextAt = 34;
 constexpr int kPlace = Qt::UserRole, kSectionId = Qt::UserRole + 1, kPage = Qt::UserRole + 2;
 
 class RowDelegate : public QStyledItemDelegate {
