@@ -41,12 +41,13 @@ elseif(UNDERPAINT_LIBFUZZER)
   target_compile_options(underpaint_options INTERFACE ${fuzzing})
   target_link_options(underpaint_options INTERFACE ${fuzzing})
 else()
-  target_compile_options(underpaint_test_options INTERFACE -O1)
+  target_compile_options(underpaint_test_options INTERFACE -O0)
   # What Debian builds its packages with (dpkg-buildflags, hardening=+all): files of strangers are
   # read. docs/performance.md says what it costs.
   target_compile_options(underpaint_options INTERFACE
-    -fstack-protector-strong -fcf-protection $<$<CONFIG:Release>:-D_FORTIFY_SOURCE=2>
-    -Wformat -Werror=format-security)
+    -fstack-protector-strong -fcf-protection -Wformat -Werror=format-security)
+  target_compile_options(underpaint_room_options INTERFACE
+    $<$<CONFIG:Release>:-D_FORTIFY_SOURCE=2>)
   target_link_options(underpaint_options INTERFACE -Wl,-z,relro,-z,now)
   set(CMAKE_POSITION_INDEPENDENT_CODE ON)
 endif()

@@ -29,8 +29,8 @@ struct AuditOptions {
     std::optional<std::size_t> only_values_after = {};
     KnownFigures known = {};
     HouseRules own_rules = {};  ///< of the painter
-    /// What is judged at viewing scale too: shape, focus, edges and background; and what takes
-    /// walks of its own.
+    /// Measures at viewing scale too (shape, focus, edges, background), and those that walk the
+    /// picture again.
     bool viewing = true;
 };
 

@@ -9,8 +9,8 @@
 
 namespace underpaint {
 
-/// What figures, findings and mends of one side of the seal line are made from. Those that were
-/// made from another are out of date: they may be shown, and nothing of them taken.
+/// The inputs of figures, findings and mends on one side of the seal line. Results of another basis
+/// are out of date: they may be shown, but none of their mends may be taken.
 struct Basis {
     Stage stage = Stage::colour;
     SharedPicture ground;

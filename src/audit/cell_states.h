@@ -47,7 +47,7 @@ public:
                             rect_of(size_));
     }
 
-    /// Of the ground, every tile once; or of a state that follows none.
+    /// Begins a state: the ground, with every tile given once, or a state that follows none.
     void begin(const Cells<Unit>& cells, std::size_t state = 0) {
         change(state, {cells.area, std::vector<Unit>(cells.sums.size())}, cells);
     }
@@ -69,8 +69,8 @@ public:
         }
     }
 
-    /// What a state adds to the one before it on a square, when all tiles were added; null:
-    /// nothing.
+    /// The difference of a state from the one before it in a square, once all tiles were added;
+    /// null: none.
     const Square* added(std::size_t state, int square) const {
         return states_[state]->squares[static_cast<std::size_t>(square)].load(
             std::memory_order_acquire);
@@ -107,7 +107,7 @@ private:
         }
     };
 
-    /// So many cells at each border of a tile may be its neighbour's, too.
+    /// Number of cells at each border of a tile that its neighbour may share.
     static constexpr int kShared = 2;
 
     /// Some cells of one row, all in one square.

@@ -37,7 +37,7 @@ private:
     std::vector<std::uint16_t> bins_;
 };
 
-/// What one disc after another holds.
+/// Histogram of the steps inside a disc that moves over the picture.
 class DiscHistogram {
 public:
     void clear() {

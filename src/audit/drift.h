@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What is told as "more than a quarter step".
+/// A drift that words call "more than a quarter step".
 inline constexpr double kQuarterStep = 0.25;
 
 /// How far steps (of the nine-step scale) stand from where they should: figures of |d|, d = step

@@ -42,7 +42,7 @@ public:
     static int read_by(double sigma) { return static_cast<int>(4 * sigma) + 2; }
 };
 
-/// What is seen across an edge at one of its pixels.
+/// The transition across an edge, measured at one of its pixels.
 struct EdgeTransition {
     double width;     ///< viewing pixels, see EdgeMap
     double contrast;  ///< steps

@@ -7,6 +7,7 @@
 #include <iterator>
 
 #include "audit/finding_figures.h"
+#include "audit/finding_steps.h"
 #include "audit/map_turns.h"
 #include "audit/overlays.h"
 
@@ -78,6 +79,7 @@ std::vector<Finding> find(const Painting& painting, const Audit& audit) {
     find_overlays(painting, audit, slips);
     std::ranges::stable_sort(slips, costs_more);
     mark_meant(painting, slips);
+    for (Finding& slip : slips) slip.steps = steps_about(slip, audit);
     std::vector<Finding> findings;
     if (std::ranges::none_of(slips, counts)) findings.push_back(summary_of(audit));
     std::ranges::move(slips, std::back_inserter(findings));

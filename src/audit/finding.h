@@ -14,7 +14,7 @@ namespace underpaint {
 inline constexpr FindingCode kAllHeld{"all-held"}, kNothingLaid{"nothing-laid"},
     kOpenYet{"open-yet"};
 
-/// What one pass has of a slip, in the unit of the finding's figure; see find_shares().
+/// The share that one pass has in a slip, in the unit of the finding's figure; see find_shares().
 struct PassShare {
     int pass = 0;      ///< counted from 1
     double laid = 0;   ///< what the figure lost with it, in the order laid
@@ -30,7 +30,10 @@ struct Finding {
     int pass = 0;  ///< counted from 1; 0 when no single pass is meant
     std::string text = {};
     std::vector<PartId> parts = {};  ///< that it is about, if any
-    /// What was measured and the most or least that would have been held, in the measure's unit.
+    /// 1-9, that it is about, so that it can be said where a screen does not show them; see
+    /// steps_about(). Empty: it has no such steps.
+    std::vector<double> steps = {};
+    /// The measured figure, and the most or least that would have been held; in the measure's unit.
     std::optional<double> figure = {}, budget = {};
     std::size_t focus = 0;  ///< that it is about, in the plan's order, where it is about one
     bool swing_to_be_small = false;  ///< one temperature is planned
@@ -46,7 +49,7 @@ struct Finding {
 /// pass decides: what slipped on the way and was brought back by a later pass is said, and counts
 /// as held.
 std::vector<Finding> find(const Painting& painting, const Audit& audit);
-/// What slipped and still counts, as far as it is measured; in no order.
+/// The findings that slipped and still count, as far as they are measured; in no order.
 std::vector<Finding> find_slipped(const Painting& painting, const Audit& audit);
 /// Whether something slipped that the painter does not accept.
 bool counts(const Finding& finding);

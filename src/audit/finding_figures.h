@@ -25,7 +25,7 @@ bool same_thing(const Finding& a, const Finding& b);
 /// Whether a figure is no worse than another, but for a hundredth of the budget.
 bool no_worse(const Finding& finding, double figure, double than);
 
-/// As the painter's word for it.
+/// The record that is kept when the painter accepts a finding.
 Meant meant_of(const Painting& painting, const Finding& finding, std::string note);
 /// Marks the findings that the painter accepts, and puts them last.
 void mark_meant(const Painting& painting, std::vector<Finding>& findings);

@@ -15,8 +15,7 @@ struct Finding;
 struct PassAudit;
 struct Sought;
 
-/// What a finding says, without its figures. Its id stands in JSON and in what the painter accepts;
-/// no two have the same.
+/// The kind of a finding. Its id is used in JSON and in accepted findings; ids are unique.
 class FindingCode {
 public:
     consteval explicit FindingCode(std::string_view id) : id_(id) {}
@@ -46,7 +45,8 @@ struct FindingKind {
     /// The figure as one state has it, in the unit of Finding::figure; nothing where that state has
     /// none. Null: the measure's own.
     std::optional<double> (*figure)(const Finding& finding, const PassAudit& state) = nullptr;
-    /// Where it is, once its pass is laid. Null: all over the picture, or the finding brings it.
+    /// Computes the finding's place, after its pass. Null: the whole picture, or the finding brings
+    /// a place.
     SharedPicture (*place)(const Sought& sought) = nullptr;
 };
 

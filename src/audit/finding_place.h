@@ -7,11 +7,10 @@
 
 namespace underpaint {
 
-/// Where on the picture what a finding says is to be seen once its pass is laid, or all passes
-/// where it names none, as a mask of the
-/// whole picture of any size: the focus and the place that outdoes it; the lights and shadows that
-/// drew together; the parts; the pixels that the pass moved beyond the budget; edges that were hard
-/// when sealed; and so on. Null for a finding of no one place, and when stopped.
+/// The area of the picture that a finding refers to, after its pass, or after all passes where it
+/// names none, as a mask of the whole picture of any size: the focus and the place that outdoes it;
+/// the lights and shadows that drew together; the parts; the pixels that moved; and so on. Null
+/// when it has no one place, and when stopped.
 SharedPicture place_of(const Painting& painting, const Audit& figures, const Finding& finding,
                        const std::stop_token& stop = {});
 

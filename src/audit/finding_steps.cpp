@@ -14,6 +14,11 @@ std::vector<double> steps_about(const Finding& finding, const Audit& figures) {
         if (now.extremes.white > 0) ends.push_back(9);
         return ends;
     }
+    if (finding.code == kRangeShrinks) {
+        const Range &was = figures.ground.range.range, &is = now.range.range;
+        if (is.darkest - was.darkest > was.lightest - is.lightest) return {was.darkest, is.darkest};
+        return {was.lightest, is.lightest};
+    }
     std::vector<double> steps;
     for (const PartStep& part : now.parts)
         if (std::ranges::count(finding.parts, part.part) > 0)

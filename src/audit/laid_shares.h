@@ -7,8 +7,8 @@
 
 namespace underpaint {
 
-/// What a finding's figure lost with each pass, in the order they were laid. The differences add up
-/// to what became of the figure since it was best, which for what is sealed is mostly the seal.
+/// The loss of a finding's figure with each pass, in the order laid. The losses add up to the
+/// change of the figure since it was best, which for sealed figures is mostly the seal.
 struct LaidShares {
     double whole = 0;               ///< lost since then, in the figure's unit; 0: nothing
     double best = 0;                ///< the figure then

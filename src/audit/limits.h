@@ -8,8 +8,8 @@
 
 namespace underpaint {
 
-/// What passes are judged by: the painting's brief, its house rules or its painter's own, and what
-/// is usual where they say nothing.
+/// The limits that passes are judged by: those of the painting's brief, of its house rules or of
+/// the painter's own, and the usual ones where these say nothing.
 struct Limits {
     double drift = kHeldDrift;    ///< steps; twice that is lost
     std::optional<double> swing;  ///< wanted, with its sign; 0 for one temperature

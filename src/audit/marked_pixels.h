@@ -19,11 +19,12 @@ struct PassStates {
 /// Sets pixels of `cover`, which is all 0 and lies where the states do, to 1. From any thread.
 using MarkPixels = std::function<void(const PassStates& states, FloatBlock& cover)>;
 
-/// What `mark` marks of one pass, counted from 0, as a mask of the painting halved `level` times;
-/// null when stopped. Where the pass can't have changed anything, nothing is asked.
+/// The pixels that `mark` marks for one pass, counted from 0, as a mask of the painting halved
+/// `level` times; null when stopped. `mark` is not asked where the pass can't have changed
+/// anything.
 SharedPicture marked_by_pass(const Painting& painting, std::size_t pass, int level,
                              const MarkPixels& mark, const std::stop_token& stop);
-/// As that, and asked everywhere: for what a pass is told of that others did as well.
+/// The same with `mark` asked everywhere, for findings whose pixels other passes changed as well.
 SharedPicture marked_after(const Painting& painting, std::size_t pass, int level,
                            const MarkPixels& mark, const std::stop_token& stop);
 

@@ -46,7 +46,7 @@ struct TileState;
 // gathers, reports, judges and finds; to add one takes the pair and a line in each of the lists
 // here. The ledger, the command, JSON and mends read the table.
 
-/// What is gathered of every pixel of one state of the painting, over any number of tiles.
+/// Sums over every pixel of one state of the painting, over any number of tiles.
 struct StateTally {
     StepHistogram steps;
     ValueTally value;
@@ -57,7 +57,7 @@ struct StateTally {
         std::tuple(&StateTally::steps, &StateTally::value, &StateTally::extremes);
 };
 
-/// What is gathered of the colours of one state, at viewing scale.
+/// Sums over the colours of one state, at viewing scale.
 struct ColourTally {
     std::uint64_t pixels = 0;
     SwingTally swing;
@@ -70,7 +70,7 @@ struct ColourTally {
                    &ColourTally::intensity, &ColourTally::reserved, &ColourTally::eyes);
 };
 
-/// What is gathered about one pass, over those tiles that it changed.
+/// Sums over the tiles that one pass changed.
 struct PassTally {
     ValueChangeTally value;
     static constexpr auto kMembers = std::tuple(&PassTally::value);
@@ -139,7 +139,7 @@ struct Audit {
     }
 };
 
-/// What reports of one state are made from.
+/// Inputs of the report of one state.
 struct StateReport {
     const Painting& painting;
     const StateTally &ground, &state;
@@ -148,7 +148,7 @@ struct StateReport {
     bool all_keep;          ///< as in TileState
 };
 
-/// What is judged once all states are reported.
+/// Inputs of judging, once all states are reported.
 struct Judging {
     const Painting& painting;
     /// The ground and the state after each pass at viewing scale; empty where only values are
@@ -167,7 +167,7 @@ struct FigureWords {
     std::string balance;  ///< how the last state is said to stand: "0.71", "82%"
     Verdict verdict = Verdict::held;
 };
-/// Of a figure without a share of the pass's own, which is said alike everywhere.
+/// Words of a figure that has no share of the pass's own, so that both columns say the same.
 inline FigureWords said_once(const std::string& figure, Verdict verdict) {
     return {figure, {}, figure, verdict};
 }
@@ -186,7 +186,7 @@ struct MeasureRecord {
     /// The figure that is judged and that the balance is drawn of; nothing where it was not
     /// measured.
     std::optional<double> (*figure)(const PassAudit& pass) = nullptr;
-    /// What it is judged by after a pass; nothing where it can't be.
+    /// The bounds that hold after a pass; nothing where it can't be judged.
     std::optional<Bounds> (*bounds)(const Audit& audit, const PassAudit& pass) = nullptr;
     void (*gather)(const TileState& tile, StateTally& into) = nullptr;
     void (*gather_colours)(const TileState& tile, ColourTally& into) = nullptr;
@@ -194,8 +194,8 @@ struct MeasureRecord {
     void (*report)(const StateReport& from, PassAudit& pass) = nullptr;
     /// False when stopped.
     bool (*judge)(const Judging& with, Audit& audit) = nullptr;
-    /// What it measures of passes after the first `known` by walks of its own, when all else is
-    /// done and its memory is free again. False when stopped.
+    /// Measures passes after the first `known` by walks of its own, after the rest is done and its
+    /// memory is free again. False when stopped.
     bool (*walk)(const Painting& painting, std::size_t known, const std::stop_token& stop,
                  Audit& audit) = nullptr;
     void (*find)(const Painting& painting, const Audit& audit,
@@ -211,7 +211,7 @@ extern const MeasureRecord kValueMeasure, kOrderMeasure, kFocusMeasure, kSwingMe
     kEdgesMeasure, kBackgroundMeasure, kReservedMeasure, kPartColoursMeasure, kOppositesMeasure,
     kRedBlindMeasure, kGreenBlindMeasure, kBlueBlindMeasure;
 
-/// Whose finding that is; null where it is no measure's.
+/// The measure that a finding belongs to; null: none.
 const MeasureRecord* measure_of(FindingCode code);
 
 /// By the record's figure and bounds; open where there is none of either, or nothing is judged yet.

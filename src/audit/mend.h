@@ -86,7 +86,7 @@ struct Mend {
                  SetBalance, LayValuePass, MoveSplits>
         change;
     Basis basis;  ///< the state it was computed for; it is taken on no other
-    /// Of one below the seal line: what it changes of the finished picture, mean CIEDE2000.
+    /// For a mend below the seal line: the change of the finished picture, mean CIEDE2000.
     double moves = 0;
     bool safe = false;  ///< likewise: the finding is gone, and no other figure is worse
     friend bool operator==(const Mend&, const Mend&) = default;

@@ -18,8 +18,9 @@ enum class WhyNothing { near_white, near_black, near_neutral, same };
 struct NoEffect {
     double reach = 0;  ///< share of the picture that it covers by half or more
     double share = 0;  ///< of that, which it leaves as it was
-    /// What holds of most of it: its lightness is above L* 92, or below 8; the source there is
-    /// within CIEDE2000 of 3 of the blend's neutral; or the picture had that colour already.
+    /// The reason that holds for most of it: its lightness is above L* 92, or below 8; the source
+    /// there is within CIEDE2000 of 3 of the blend's neutral; or the picture had that colour
+    /// already.
     WhyNothing why = WhyNothing::same;
     SharedPicture where;  ///< a mask of a small copy
 };
@@ -38,8 +39,8 @@ inline constexpr double kMuchOfReach = 0.5;
 std::optional<Pass> shade_beneath(const Painting& painting, std::size_t pass,
                                   const std::stop_token& stop = {});
 
-/// What share 0..1 of its reach pass `index` changes visibly, CIEDE2000 of 1 or more, on a small
-/// copy; 0 when stopped.
+/// The share 0..1 of its reach that pass `index` changes visibly, by CIEDE2000 of 1 or more, on a
+/// small copy; 0 when stopped.
 double changed_by(const Painting& painting, std::size_t index, const std::stop_token& stop = {});
 
 inline constexpr FindingCode kWithoutEffect{"no-effect"};

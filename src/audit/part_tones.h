@@ -16,7 +16,7 @@ struct PartTones {
     Rgb shadows, lights;
 };
 
-/// Of each part as it is after the first `upto` passes, measured on a small copy; parts that are
+/// Tones of each part after the first `upto` passes, measured on a small copy; parts that are
 /// hidden or hardly there are left out. Nothing when stopped.
 std::optional<std::vector<PartTones>> part_tones(const Painting& painting, std::size_t upto,
                                                  const std::stop_token& stop = {});

@@ -15,7 +15,7 @@ namespace underpaint {
 std::vector<Mend> mends_for(const Painting& painting, const Finding& finding, const Audit& figures,
                             const HouseRules& own = {}, const std::stop_token& stop = {});
 
-/// Those for the values that one pass, counted from 0, moved.
+/// Mends for the values that one pass, counted from 0, moved.
 std::vector<Mend> mends_for(const Painting& painting, std::size_t pass, const Audit& figures,
                             const std::stop_token& stop = {});
 

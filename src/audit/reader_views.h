@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What one reader makes of a coloured picture.
+/// A coloured picture as one reader reads it.
 struct ReaderView {
     Reader reader = Reader::lightness;
     RgbBlock grey;  ///< the picture in its values, halved as asked

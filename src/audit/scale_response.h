@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What a pass does to one grey of the scale.
+/// The effect of a pass on one grey of the scale.
 struct ScalePoint {
     float step;       ///< that it finds, 1..9
     float drift;      ///< steps that it moves it: the middle one where it depends on the place

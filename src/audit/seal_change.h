@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What putting another picture in the place of the seal changes.
+/// The changes that come with another picture in the place of the seal.
 struct SealChange {
     Drift values;  ///< the new against the one in force
     Range was, is;

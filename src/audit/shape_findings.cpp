@@ -81,6 +81,7 @@ void find_scattered_darks(ValueSearch& search) {
                                "of the dark: joined, they would read as one.",
                                pieces, 100 * largest));
     finding.where = as_mask(viewing.size(), dark);
+    finding.steps = {range_of(search.figures.steps).darkest, split};
 }
 
 }  // namespace underpaint

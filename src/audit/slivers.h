@@ -19,8 +19,8 @@ struct Sliver {
 /// The largest sliver, as a share of the picture; more is a place left free on purpose.
 inline constexpr double kMostSliver = 0.005;
 
-/// What parts leave free in small pieces, with what they are made from. Pieces that touch no part
-/// are no slivers.
+/// Small pieces between the parts that belong to none, with the inputs that they were found from.
+/// Pieces that touch no part are not slivers.
 struct Slivers {
     std::vector<Sliver> slivers;       ///< the largest first
     std::vector<SharedPicture> masks;  ///< one for each part that is to get some: what it gets

@@ -24,9 +24,9 @@ struct Sought {
     std::size_t pass() const;
     const PassAudit& audited() const { return figures.passes[pass()]; }
     int level() const;  ///< on which the mask is large enough
-    /// What is marked of its pass, asked only where that can have changed something.
+    /// The pixels marked for its pass, asked only where the pass can have changed something.
     SharedPicture by_pass(const MarkPixels& mark) const;
-    /// What is marked after its pass, asked everywhere.
+    /// The pixels marked after its pass, asked everywhere.
     SharedPicture after_pass(const MarkPixels& mark, int level) const;
     SharedPicture after_pass(const MarkPixels& mark) const { return after_pass(mark, level()); }
     /// The steps after so many passes, on the copy that is just no smaller than `side`; as at

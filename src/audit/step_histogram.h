@@ -14,7 +14,7 @@ namespace underpaint {
 /// How the steps (1-9) of a picture are distributed, in bins of 1/500 step.
 class StepHistogram {
 public:
-    /// Those beyond the scale count at its ends, what is no number at its dark one.
+    /// Steps beyond the scale count at its ends, NaN at the dark end.
     void add(std::span<const float> steps);
     StepHistogram& operator+=(const StepHistogram& other);
     StepHistogram& operator-=(const StepHistogram& other);

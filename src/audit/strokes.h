@@ -22,7 +22,7 @@ public:
     /// \param scale   their pixels in one of the picture
     StrokeField(std::span<const FloatBlock> planes, Size whole, double scale, double viewing_pixel);
 
-    /// Of one place of it, in its own pixels.
+    /// The stroke at one place of the picture, in its own pixels.
     struct Stroke {
         double angle = 0;      ///< radians from the x axis towards y, along the stroke
         double coherence = 0;  ///< (l1 - l2) / (l1 + l2), 0 no direction .. 1 a clear one

@@ -29,7 +29,7 @@ T& operator-=(T& from, const T& other) {
     return from;
 }
 
-/// Of the same length.
+/// Adds lists of the same length, item by item.
 template <Memberwise T>
 std::vector<T>& operator+=(std::vector<T>& into, const std::vector<T>& other) {
     for (std::size_t i = 0; i < into.size(); ++i) into[i] += other[i];
@@ -51,7 +51,7 @@ public:
     RunTallies(std::size_t states, const Tally& nothing)
         : alone_(states, nothing), changes_(states, nothing), nothing_(nothing) {}
 
-    /// Of one state by itself.
+    /// The tally of one state, compared with nothing.
     Tally& alone(std::size_t state) { return alone_[state]; }
     /// The same for all states from `first` on, up to `end`: `gather(tally)` adds it to one.
     template <class Gather>

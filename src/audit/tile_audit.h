@@ -12,7 +12,7 @@
 
 namespace underpaint {
 
-/// What a walk gathers of the ground and the state after each pass.
+/// Sums over the ground and over the state after each pass.
 struct AuditTally {
     RunTallies<StateTally> states;
     RunTallies<ColourTally> colours;  ///< empty where they are gathered at viewing scale, later
@@ -20,7 +20,7 @@ struct AuditTally {
     std::vector<DriftTally> groups;  ///< from what each of them found to what it left
     AuditTally& operator+=(const AuditTally& other);
 
-    /// What is a thread's own. Memory is kept from tile to tile.
+    /// Buffers of one thread. Memory is kept from tile to tile.
     TileState tile;
     FloatBlock reached;  ///< by colour passes so far
     StepCells steps_before, steps_now;
@@ -43,14 +43,14 @@ public:
     const ViewingStates& viewing() const { return options_.viewing ? viewing_ : no_viewing_; }
     const ReachedFirst* reached() const { return reached_.get(); }
     void report(const AuditTally& tally, Audit& audit) const;
-    /// What each group did to values.
+    /// The drift of values by each group.
     std::vector<Drift> drifts_of_groups(const AuditTally& tally) const;
 
 private:
     void begin(AuditTally& tally, const TileWalk& walk) const;
     void look_at(AuditTally& tally, const RgbBlock& state) const;
     void move_on(AuditTally& tally, const RgbBlock& state, bool judged) const;
-    /// Of one state by itself.
+    /// Gathers the ground, which is compared with nothing.
     void gather_ground(AuditTally& tally) const;
     /// The same for all states from `first` on, up to `end`, in which the tile stands alike.
     void gather_run(std::size_t first, std::size_t end, AuditTally& tally) const;

@@ -48,7 +48,7 @@ float meant(Intent intent, float move);
 /// Finds the foci on a tile whose area is set. \param scale its pixels in one of the picture
 void find_foci(TileState& tile, const Painting& painting, double scale);
 
-/// By what lights and shadows are told apart.
+/// The steps that part lights from shadows.
 struct TileSplits {
     LightSplit whole;
     const std::vector<double>& parts;  ///< of each part, in the painting's order

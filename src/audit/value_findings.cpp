@@ -32,6 +32,7 @@ void find_range(ValueSearch& search) {
         search.mend(finding, [&] {
             return mend_range(search.figures, search.plan.range.value_or(Range{2, 8}));
         });
+        finding.steps = {low, high};
     }
     if (search.plan.range) {
         const Range& wanted = *search.plan.range;
@@ -46,6 +47,10 @@ void find_range(ValueSearch& search) {
                     search.said(is.darkest), search.said(is.lightest),
                     squeezed ? "less far" : "otherwise", search.said(wanted.darkest),
                     search.said(wanted.lightest)));
+            const bool dark_end =
+                std::abs(is.darkest - wanted.darkest) > std::abs(is.lightest - wanted.lightest);
+            finding.steps = dark_end ? std::vector{is.darkest, wanted.darkest}
+                                     : std::vector{is.lightest, wanted.lightest};
             search.mend(finding, [&] { return mend_range(search.figures, wanted); });
             return;
         }
@@ -94,6 +99,7 @@ void find_parts(ValueSearch& search) {
             fmt::format("{} stands at step {:.1f}; your plan has it at {:.1f}.",
                         shown_name(part->name), search.said(is->steps->mean), search.said(wanted)));
         finding.where = part->mask;
+        finding.steps = {is->steps->mean, wanted};
         search.mend(finding, [&] {
             return mend_part(search.painting, search.figures, *part, wanted, search.stop);
         });
@@ -123,6 +129,7 @@ void find_white(ValueSearch& search) {
                                100 * area / static_cast<double>(size.area()), pieces,
                                pieces == 1 ? "place" : "places"));
     finding.where = as_mask(viewing.size(), bare);
+    finding.steps = {white};
     search.mend(finding, [&] { return mend_white(search.painting, search.figures, 8.6); });
 }
 
@@ -131,10 +138,12 @@ std::vector<Finding> find_in_values(const Painting& painting, const ValuesAudit&
     ValueSearch search{painting, figures, stop};
     const Range range = range_of(figures.steps);
     if (range.width() < 0.01) {
-        search.add(kOneValue, Verdict::slipping,
-                   fmt::format("The picture is one value, {:.1f}: range, edges and focus can't be "
-                               "measured where nothing differs.",
-                               search.said(range.darkest)));
+        auto& finding =
+            search.add(kOneValue, Verdict::slipping,
+                       fmt::format("The picture is one value, {:.1f}: range, edges and focus can't "
+                                   "be measured where nothing differs.",
+                                   search.said(range.darkest)));
+        finding.steps = {range.darkest};
         return std::move(search.found);
     }
     for (const auto find : {find_range, find_key, find_shapes, find_parts, find_focus, find_edges,

@@ -25,7 +25,7 @@ struct PartFigures {
     std::optional<Steps> steps;
 };
 
-/// What is measured of a picture's values: the last state of a painting that consists of them (see
+/// Figures of a picture's values: of the last state of a painting that consists of them (see
 /// Stage::values).
 struct ValuesAudit {
     Size size;

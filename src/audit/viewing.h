@@ -25,24 +25,24 @@ struct ViewingSteps {
 /// Steps of a picture of some size, averaged to `side` where they are larger.
 ViewingSteps at_viewing_scale(FloatBlock steps, Size picture, int side = kViewingSide);
 
-/// What a block of pixels adds to the pixels at viewing scale that it lies on, in whole units, so
-/// that the order of blocks changes nothing.
+/// The contribution of a block of pixels to the pixels at viewing scale that it covers, in whole
+/// units, so that the order of blocks does not matter.
 template <class Unit>
 struct Cells {
     Rect area;  ///< at viewing scale
     std::vector<Unit> sums;
 };
-/// Of steps above 1.
+/// Cells of steps above 1.
 using StepCells = Cells<std::uint16_t>;
 
 /// The three channels of linear light in one whole number, which add up together.
 using LinearSum = std::uint64_t;
 using LinearCells = Cells<LinearSum>;
 
-/// Of one step above 1: the lightest is just inside 16 bits. States are kept all at once, so that
-/// they are not kept finer than anything can be told from.
+/// Units in one step above 1: the lightest step is just inside 16 bits. All states are kept at
+/// once, so they are kept no finer than any measure needs.
 inline constexpr float kStepUnit = 8190;
-/// Of full light, with room for what rounding adds where blocks meet.
+/// Bits of full light, with room for what rounding adds where blocks meet.
 inline constexpr int kLightBits = 21;
 inline constexpr float kLightUnit = (1 << kLightBits) - 16;
 
@@ -67,7 +67,7 @@ public:
     /// The pixels in linear light with them; where it averages only.
     void average(const FloatBlock& steps, const RgbBlock& linear, StepCells& step_cells,
                  LinearCells& linear_cells) const;
-    /// From the sums of all cells.
+    /// The steps at viewing scale, from the sums of all cells.
     ViewingSteps steps(std::span<const std::uint16_t> sums) const;
     /// The same of one area, into steps of the whole.
     void read(std::span<const std::uint16_t> sums, const Rect& area, FloatBlock& steps) const;
@@ -88,7 +88,8 @@ private:
     /// block add to, from the top down. `row(y, channel)` gives the block's.
     template <std::size_t channels, class Row, class Send>
     void sum_up(const Rect& area, Rect& cells, Row row, Send send) const;
-    /// Where a row or column of pixels goes: to `first` and the one after it, by how much.
+    /// The rows or columns at viewing scale that a row or column of pixels adds to: `first` and the
+    /// one after it, and how much to each.
     struct Shares {
         int first;
         float share, rest;

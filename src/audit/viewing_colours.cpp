@@ -36,7 +36,7 @@ ViewingColours::ViewingColours(const Of& of, const ViewingGrid& grid, std::size_
       lights_(grid.size(), states, known),
       nothing_(no_colours(of.painting)),
       threads_([this] {
-          return Own{{lights_.count(), nothing_}, {}};
+          return ThreadBuffers{{lights_.count(), nothing_}, {}};
       }) {}
 
 void ViewingColours::Square::read_steps(FloatBlock& into) const {
@@ -71,7 +71,7 @@ bool ViewingColours::gather_above(int row, const ViewingStates& steps,
     return !stop.stop_requested();
 }
 
-void ViewingColours::gather(int index, const ViewingStates& steps, Own& own) {
+void ViewingColours::gather(int index, const ViewingStates& steps, ThreadBuffers& own) {
     Square& square = own.square;
     TileState& tile = square.tile;
     tile.painting = &of_.painting;
@@ -110,7 +110,7 @@ void ViewingColours::gather(int index, const ViewingStates& steps, Own& own) {
 
 RunTallies<ColourTally> ViewingColours::tallies() const {
     RunTallies<ColourTally> sum(lights_.count(), nothing_);
-    for (const Own& own : threads_) sum += own.tallies;
+    for (const ThreadBuffers& own : threads_) sum += own.tallies;
     return sum;
 }
 

@@ -45,23 +45,23 @@ private:
         void read_steps(FloatBlock& into) const;
         void read_colours();
     };
-    struct Own {  // a thread's
+    struct ThreadBuffers {
         RunTallies<ColourTally> tallies;
         Square square;
     };
-    void gather(int index, const ViewingStates& steps, Own& own);
+    void gather(int index, const ViewingStates& steps, ThreadBuffers& own);
 
     Of of_;
     ViewingGrid grid_;
     CellStates<LinearSum> lights_;
     int gathered_ = 0;  // squares, from the top
     ColourTally nothing_;
-    tbb::enumerable_thread_specific<Own> threads_;
+    tbb::enumerable_thread_specific<ThreadBuffers> threads_;
 };
 
-/// Of nothing, with room for each part of the painting.
+/// An empty tally with room for each part of the painting.
 ColourTally no_colours(const Painting& painting);
-/// What every measure gathers of a tile's colours.
+/// Adds a tile's colours to the sums of every measure.
 void gather_colours(const TileState& tile, ColourTally& into);
 
 }  // namespace underpaint

@@ -48,7 +48,7 @@ private:
     std::vector<std::uint8_t> near_;
 };
 
-/// What lies within a few pixels of edges, or of other points of the viewing scale.
+/// A mask of the pixels within a few pixels of edges, or of other points of the viewing scale.
 template <class Points>
 SharedPicture mask_along(Size viewing, const Points& points) {
     PixelsAlong along(viewing);

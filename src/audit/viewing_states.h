@@ -25,7 +25,7 @@ private:
 class ViewingWalk {
 public:
     explicit ViewingWalk(const ViewingStates& states);
-    /// To a later one.
+    /// Moves on to a later state.
     void go_to(std::size_t state);
     const ViewingSteps& now() const { return now_; }
     /// All that changed since go_to() was called before, or since the ground; empty for nothing.

@@ -10,7 +10,7 @@ namespace underpaint {
 
 // Whole rows at once; see row_tolerance.h for what holds of all of them.
 
-/// What a row is laid with: a colour for each pixel, or one for all.
+/// The source of a row: a colour for each pixel, or one for all.
 class SourceRow {
 public:
     SourceRow(const ConstRgbRow& pixels) : pixels_(pixels), uniform_(false) {}

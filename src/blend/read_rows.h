@@ -25,9 +25,9 @@ void encoded_grey_row(std::span<const float> lightness, std::span<float> out);
 /// warmth().
 void warmth_row(ConstRgbRow pixels, std::span<float> out);
 
-/// What colours are read for, all at once, which takes little more than one of them: warmth(),
-/// oklab()'s a and b, and intensity(), which is within 0.03 of its scalar where sRGB holds a chroma
-/// of 0.05 or more. Near black and white less can be told, since chroma over next to none is noise.
+/// Readings of colours, made together at little more than the price of one: warmth(), oklab()'s a
+/// and b, and intensity(), which is within 0.03 of its scalar where sRGB holds a chroma of 0.05 or
+/// more. Near black and white it is less exact, since a chroma next to none is noise.
 struct ColourReadings {
     std::span<float> warmth, a, b, intensity;
     std::span<float> lightness;  ///< read(Reader::lightness); left alone when empty

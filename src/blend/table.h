@@ -52,7 +52,7 @@ public:
         points_.push_back(points_.back());
     }
 
-    /// As Table reads them.
+    /// Each channel as Table reads it.
     Rgb operator()(float x) const {
         const float at = (x > 0 ? std::min(x, 1.0F) : 0.0F) * static_cast<float>(pieces_);
         const auto i = static_cast<std::size_t>(at);

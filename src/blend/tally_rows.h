@@ -18,7 +18,7 @@ struct RowDrift {
     std::uint32_t changed = 0;           ///< whose nearest whole number is another
     std::uint32_t above = 0, below = 0;  ///< that rose or fell by more than `slack`
 };
-/// So many times as wide are bins of differences beyond one unit.
+/// Width of the bins for differences beyond one unit, in bins within it.
 inline constexpr std::int32_t kWiderBins = 10;
 /// Into which bins differences are counted: the absolute one times `per_unit`, the nearest whole
 /// number, at most `last`; what of it is beyond `per_unit` by wider bins, see folded().

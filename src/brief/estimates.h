@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What the steps of an earlier painting took, or a study of such a step.
+/// Minutes that the steps of an earlier painting took, or a study of such a step.
 struct PastPainting {
     std::string id;                         ///< WorkLog::id
     std::string route;                      ///< its name; kStudies of a study
@@ -30,8 +30,8 @@ inline constexpr std::size_t kPaintingsBack = 5;
 double estimate(const Route& route, const RouteStep& step, const std::string& id,
                 const std::vector<PastPainting>& past);
 
-/// What there is to do: the steps that are not done (in the route's order), each less what it has
-/// taken already; one that has taken longer than thought still needs a tenth of it.
+/// The steps still to do, in the route's order, each with its estimate less the time spent; a step
+/// that has taken longer than estimated still needs a tenth of it.
 std::vector<StepToGo> to_go(const Brief& brief, const WorkLog& log, const std::vector<bool>& done,
                             const std::vector<PastPainting>& past);
 

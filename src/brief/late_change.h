@@ -10,12 +10,12 @@
 
 namespace underpaint {
 
-/// What somebody asks for when the work is under way.
+/// A change asked for when the work is under way.
 struct LateChange {
     std::optional<Rect> figure;  ///< something new there, in pixels of the picture
     std::optional<Size> size;    ///< the whole picture of another size
-    /// Where another underpaint reads otherwise, as a mask of the painting's shape and any size;
-    /// null: nowhere.
+    /// The area where another underpaint reads otherwise, as a mask of the painting's shape and any
+    /// size; null: nowhere.
     SharedPicture changed = nullptr;
 };
 

@@ -13,8 +13,7 @@
 
 namespace underpaint {
 
-/// Where a picture has its strongest colour: pixels at or above 0.8 of the 99.5th percentile of
-/// intensity.
+/// The place of the strongest colour: pixels at or above 0.8 of the 99.5th percentile of intensity.
 struct StrongestColour {
     double area = 0;  ///< share 0..1 of the picture
     Point middle;     ///< of its largest piece, in shares 0..1 of the picture's width and height
@@ -23,7 +22,7 @@ struct StrongestColour {
     double in_foci = 0;                    ///< share 0..1 of it that lies in the foci
 };
 
-/// What a picture does, in figures that a brief can ask for.
+/// Figures of a picture that a brief can ask for.
 struct PictureFigures {
     StepHistogram steps;
     Range range;

@@ -9,7 +9,7 @@
 
 namespace underpaint {
 
-/// What is still to be done of one step.
+/// The work left in one step.
 struct StepToGo {
     std::string step;
     double minutes = 0;

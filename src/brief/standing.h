@@ -12,7 +12,7 @@
 
 namespace underpaint {
 
-/// What is measured of a painting to tell how it stands to its brief, on a small copy.
+/// Figures of a painting, from a small copy, that tell how it stands to its brief.
 struct WorkFigures {
     PictureFigures finished;       ///< the picture after all passes
     double covered = 0;            ///< share 0..1 of the picture that the parts cover by half

@@ -13,7 +13,7 @@
 
 namespace underpaint {
 
-/// What the arrangement of a thumbnail does.
+/// Figures of a thumbnail's arrangement.
 struct ThumbnailFigures {
     StepHistogram steps;
     Range range;

@@ -17,7 +17,8 @@ double minutes_on_day(const WorkLog& log, Date day);
 
 /// Work that goes on where the last stretch of the same step and day ended is one stretch with it.
 WorkLog with_time(WorkLog log, const LoggedTime& time);
-/// What the painter says it took: the difference is put down as a stretch of its own.
+/// Sets the minutes of a step as the painter states them: the difference is logged as a stretch of
+/// its own.
 WorkLog with_minutes(WorkLog log, const std::string& step, double minutes, Date day);
 
 /// A moment on a clock that the painter may set.

@@ -32,6 +32,10 @@ Json to_json(const StudyFigures& figures) {
               {"kind", text_of(figures.kind).id},
               {"recognised", figures.surely},
               {"certainty", figures.where.certainty}};
+    if (figures.shadow)
+        json["shadow"] = {{"where", figures.shadow->where},
+                          {"share", figures.shadow->share},
+                          {"stops", figures.shadow->stops}};
     if (figures.kind == StudyKind::two || figures.kind == StudyKind::three) {
         json["agreement"] = figures.agreement;
         json["crept_in"] = figures.crept_in;

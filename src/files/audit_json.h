@@ -21,7 +21,7 @@ struct AuditedFile {
 /// Figures as JSON, schema "faithful-underpaint/audit-2": see docs/audit-json.md. Drift in steps of
 /// the nine-step scale, shares 0..1, unrounded; null where something could not be measured.
 std::string write_audit(const AuditedFile& file);
-/// Those of several files, as a list, each with its "file".
+/// The audits of several files, as a list, each with its "file".
 std::string write_audits(std::span<const AuditedFile> files);
 
 /// A version of a painting, measured as a painting of its own.
@@ -46,7 +46,7 @@ struct AuditedSave {
     std::string changed;  ///< since the save before, in a sentence
     std::vector<std::string> notices;
 };
-/// As JSON in one line, schema "faithful-underpaint/watch-1": see docs/watch-json.md.
+/// A save as one line of JSON, schema "faithful-underpaint/watch-1": see docs/watch-json.md.
 std::string write_save(const AuditedSave& save);
 
 /// The figures that are numbers, and the verdicts, as comma-separated values (RFC 4180): a line a

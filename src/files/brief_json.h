@@ -49,12 +49,12 @@ std::string write_route(const Route& route);
 std::string write_rules(const HouseRules& rules);
 [[nodiscard]] Result<HouseRules> parse_rules(const std::string& file, std::string_view json);
 
-/// What earlier paintings took ("faithful-underpaint/times-1").
+/// Minutes of earlier paintings ("faithful-underpaint/times-1").
 std::string write_past(const std::vector<PastPainting>& past);
 [[nodiscard]] Result<std::vector<PastPainting>> parse_past(const std::string& file,
                                                            std::string_view json);
 
-/// Of the words at the top of a report, in bytes.
+/// Most words at the top of a report, in bytes.
 inline constexpr std::size_t kMostReportWords = 100'000;
 inline constexpr std::size_t kMostSteps = 100;       ///< of a route
 inline constexpr std::size_t kMostReferences = 100;  ///< in a file

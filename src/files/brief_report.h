@@ -29,7 +29,7 @@ struct BriefReport {
     Schedule schedule;
 };
 
-/// What is the painter's own, and the day.
+/// Settings of the painter's own that a brief is reported with, and the day.
 struct BriefSetting {
     HouseRules rules;
     std::vector<PastPainting> past;

@@ -5,10 +5,10 @@
 
 namespace underpaint {
 
-/// What an errno of the system means for who works here: the middle of a sentence.
+/// The meaning of an errno for the painter: the middle of a sentence.
 std::string reason_of(int error);
 
-/// What is said when a file could not be written, and what to do.
+/// The sentence for a file that could not be written, with what to do.
 std::string not_saved(const std::string& reason);
 inline std::string not_saved(int error) {
     return not_saved(reason_of(error));

@@ -23,7 +23,7 @@ using Bytes = std::vector<std::byte>;
 /// Trouble unless there is a plain file to be read.
 [[nodiscard]] Done check_plain_file(const std::filesystem::path& path);
 
-/// By what a file on disk is known again: when it is another, somebody else has written it.
+/// Identifies a state of a file on disk: when it differs, another program has written the file.
 struct FileStamp {
     std::uint64_t device = 0, inode = 0, size = 0;
     std::int64_t changed = 0;  ///< nanoseconds
@@ -35,7 +35,7 @@ std::optional<FileStamp> stamp_of(const std::filesystem::path& path);
 /// Stands in the name of the new file that is written beside the one to be replaced.
 inline constexpr std::string_view kSavingMark = ".saving-";
 
-/// What a file may be replaced under.
+/// Conditions under which a file may be replaced.
 struct Replacing {
     /// The file that is expected to be there; trouble of the kind changed_on_disk when it is
     /// another.

@@ -28,7 +28,7 @@ std::filesystem::path earlier_store();
                                 const std::filesystem::path& file, std::size_t most);
 inline constexpr std::size_t kMostEarlier = 40;
 
-/// Those of a file, the newest first.
+/// The earlier versions of a file, the newest first.
 std::vector<EarlierVersion> earlier_versions(const std::filesystem::path& store,
                                              const std::filesystem::path& file);
 

@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What of a painting goes into a plain picture.
+/// The choice of what to export as a plain picture.
 struct ExportChoice {
     std::size_t upto = 0;  ///< after how many passes
     Depth depth = Depth::bits8;

@@ -18,12 +18,12 @@ struct FlatPicture {
     std::vector<std::string> notices;  ///< sentences about what was changed on the way in
 };
 
-/// Of any of picture_formats(), told apart by its first bytes. 16 bits are kept, embedded profiles
-/// are converted to sRGB, transparency is laid on white.
+/// Reads any of picture_formats(), told apart by its first bytes. 16 bits are kept, embedded
+/// profiles are converted to sRGB, transparency is laid on white.
 [[nodiscard]] Result<FlatPicture> read_flat_picture(const std::filesystem::path& path,
                                                     const std::stop_token& stop = {});
 
-/// What the first bytes of a file say that it is, in words; null when that is not known here.
+/// The kind of a file by its first bytes, in words; null when it is not known here.
 const char* kind_of_file(std::span<const std::byte> bytes);
 /// A sentence when a file's name has the ending of another kind than it is.
 std::optional<std::string> misnamed(const std::filesystem::path& path,

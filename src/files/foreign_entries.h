@@ -23,7 +23,7 @@ void change_foreign(Painting& painting, Change change) {
     painting.foreign = std::make_shared<const ForeignFile>(std::move(file));
 }
 
-/// Those that are still to be written: all but what belonged to layers that are gone.
+/// The entries that are still to be written: all but those of layers that are gone.
 std::vector<ForeignEntry> still_kept(const Painting& painting);
 
 /// A name that none of others has: the wanted one, or one much like it.

@@ -14,7 +14,7 @@ namespace underpaint {
 [[nodiscard]] Result<Decoded> read_jpeg(const std::string& file, std::span<const std::byte> bytes,
                                         const std::stop_token& stop = {});
 
-/// By its header alone.
+/// Reads the header alone.
 [[nodiscard]] Result<Size> jpeg_size(const std::string& file, std::span<const std::byte> bytes);
 
 /// The picture as JPEG, 8 bits, without alpha, its colours as fine as its values (4:4:4); grey

@@ -42,8 +42,8 @@ Json or_null(const std::optional<T>& value) {
     return value ? Json(*value) : Json();
 }
 
-/// What a text says; discarded (`is_discarded()`) when it is no JSON or nests too deep. Every JSON
-/// of a file is read through this.
+/// Parses a text; the result is discarded (`is_discarded()`) when it is not JSON or nests too deep.
+/// All JSON of files is read by this.
 inline Json parse_json(std::string_view text, int most_nesting = kMaxNesting) {
     if (json_nests_too_deep(text, most_nesting)) return Json(Json::value_t::discarded);
     return Json::parse(text, nullptr, false);

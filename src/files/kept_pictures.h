@@ -11,8 +11,8 @@
 
 namespace underpaint {
 
-/// What a picture beside the painting is kept as: so large at most, in so many bytes at most. Eight
-/// thumbnails and four references stay under 4 MB together.
+/// Limits for a picture that is kept beside the painting: its side and its bytes. Eight thumbnails
+/// and four references stay under 4 MB together.
 struct Keeping {
     int side;
     std::size_t bytes;
@@ -21,7 +21,7 @@ inline constexpr Keeping kKeptThumbnail{1000, 120'000}, kKeptReference{2000, 720
 /// A save at viewing scale: kMostSaves of them stay under 40 MB.
 inline constexpr Keeping kKeptSave{1600, 100'000};
 
-/// As fine as fits. Grey where it has no colour, on white where it was see-through.
+/// Keeps a picture as fine as fits. Grey where it has no colour, on white where it was transparent.
 [[nodiscard]] Result<KeptPicture> keep(const Picture& picture, std::string name,
                                        const Keeping& keeping);
 /// A file that read_flat_picture() takes, or the finished picture of an OpenRaster file; named as
@@ -37,7 +37,7 @@ inline constexpr Keeping kKeptSave{1600, 100'000};
 /// hundreds, its header alone. One whose pixels turn out to be damaged is trouble for pixels_of().
 enum class KeptCheck { pixels, header };
 
-/// What came out of a file: trouble where it is no picture that could have been kept.
+/// A kept picture from a file's bytes: trouble where it is no picture that could have been kept.
 [[nodiscard]] Result<KeptPicture> kept_from(const std::string& file, std::string name,
                                             std::vector<std::byte> jpeg, KeptCheck check);
 

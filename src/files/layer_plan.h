@@ -8,7 +8,7 @@
 
 namespace underpaint {
 
-/// What one layer of a file is made of: a pass, or all those of a group that mixes.
+/// The content of one layer of a file: a pass, or all passes of a group that mixes.
 struct LayerPlan {
     std::size_t first, last;
     const Group* mixing = nullptr;

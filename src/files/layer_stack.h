@@ -35,7 +35,7 @@ struct Folder {
 struct LayerStack {
     Size size;
     std::vector<LayerEntry> layers;  ///< lowest first
-    /// What can't be shown, a sentence each that names it; it is not among the layers.
+    /// Layers that can't be shown, each named in a sentence; they are not among `layers`.
     std::vector<std::string> left_out;
     /// A group that doesn't say whether it is isolated would come out otherwise if it said so.
     bool ambiguous = false;

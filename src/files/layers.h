@@ -40,7 +40,7 @@ public:
 
     /// Layers, the ground among them as the first.
     std::size_t count() const { return plans_.size() + 1; }
-    /// Of one but the ground.
+    /// The plan of a layer above the ground.
     const LayerPlan& plan(std::size_t layer) const { return plans_[layer - 1]; }
     /// Pixels that are there already; else null.
     SharedPicture ready(std::size_t layer) const;

@@ -6,8 +6,8 @@
 
 namespace underpaint {
 
-/// What went wrong, a line each with its moment (UTC), in the state folder. When it is full it
-/// becomes the one before, and the one before that goes: never more than twice kMostLogBytes.
+/// The log of faults, a line each with its moment (UTC), in the state folder. When it is full it is
+/// renamed to the older log, which is dropped: never more than twice kMostLogBytes.
 std::filesystem::path log_file();
 std::filesystem::path log_file_before();
 inline constexpr std::uintmax_t kMostLogBytes = 256 * 1024;

@@ -7,6 +7,7 @@
 #include <algorithm>
 #include <charconv>
 #include <cmath>
+#include <limits>
 
 #include "files/csv.h"
 #include "files/user_folders.h"
@@ -19,9 +20,9 @@ namespace fs = std::filesystem;
 using std::chrono::sys_days;
 using std::chrono::sys_seconds;
 
-constexpr int kVersion = 1;
 constexpr int kBusyFor = 5000;  // milliseconds that another window is waited for
-constexpr const char* kTables = R"(
+/// What makes a logbook of each version from one of the version before.
+constexpr const char* kVersions[] = {R"(
 create table answers (id integer primary key, at integer not null, kind text not null,
   seed integer not null, hue integer not null, step integer not null, level real not null,
   truth real not null, said real not null, error real not null, is_right integer not null,
@@ -30,7 +31,11 @@ create index answers_by_kind on answers (kind, at);
 create table studies (id integer primary key, at integer not null, kind text not null,
   name text not null, minutes real not null, figure real not null, second real not null);
 create table goals (kind text primary key, count integer not null);
-)";
+)",
+                                     R"(
+alter table goals add column doubles integer not null default 0;
+)"};
+constexpr int kVersion = std::size(kVersions);
 constexpr const char* kCsvHead =
     "what,at,kind,seed,hue,step,level,truth,said,error,right,seconds,name,minutes,figure,second";
 
@@ -251,9 +256,13 @@ Result<Logbook> Logbook::open(const fs::path& file) {
         database->run("pragma journal_mode = wal; pragma synchronous = full;");
         // Two windows may get here at once: one makes the tables, the other finds them.
         Transaction making(*database);
-        Statement again(*database, "pragma user_version");
-        const bool fresh = again.next(*database) && again.whole(0) == 0;
-        if (fresh) database->run(fmt::format("{}pragma user_version = {};", kTables, kVersion));
+        {
+            Statement again(*database, "pragma user_version");
+            if (again.next(*database)) version = static_cast<int>(again.whole(0));
+        }
+        for (; version < kVersion; ++version)
+            database->run(
+                fmt::format("{}pragma user_version = {};", kVersions[version], version + 1));
         // An index changes nothing that an older version of the program would trip over.
         database->run("create index if not exists answers_of_kind on answers (kind)");
         making.commit();
@@ -326,8 +335,9 @@ Done Logbook::set_goal(const StudyGoal& goal) {
             Statement(*database_, "delete from goals where kind = ?", text_of(goal.kind).id)
                 .next(*database_);
         else
-            Statement(*database_, "insert or replace into goals (kind, count) values (?, ?)",
-                      text_of(goal.kind).id, goal.count)
+            Statement(*database_,
+                      "insert or replace into goals (kind, count, doubles) values (?, ?, ?)",
+                      text_of(goal.kind).id, goal.count, goal.doubles ? 1 : 0)
                 .next(*database_);
     });
 }
@@ -364,21 +374,23 @@ Result<std::vector<LoggedStudy>> Logbook::studies() const {
 
 Result<std::vector<StudyGoal>> Logbook::goals() const {
     return guarded([&] {
-        Statement rows(*database_, "select kind, count from goals order by kind");
+        Statement rows(*database_, "select kind, count, doubles from goals order by kind");
         std::vector<StudyGoal> goals;
         while (rows.next(*database_))
             if (const auto kind = study_kind_from_id(rows.text(0)))
-                goals.push_back({*kind, static_cast<int>(rows.whole(1))});
+                goals.push_back({*kind, static_cast<int>(rows.whole(1)), rows.whole(2) != 0});
         return goals;
     });
 }
 
-Result<std::vector<Logbook::Stretch>> Logbook::weeks(DrillKind kind) const {
+Result<std::vector<Logbook::Stretch>> Logbook::weeks(DrillKind kind,
+                                                     std::optional<sys_days> from) const {
     return guarded([&] {
-        Statement rows(
-            *database_,
-            "select at, error, is_right, seconds from answers where kind = ? order by at",
-            text_of(kind).id);
+        Statement rows(*database_,
+                       "select at, error, is_right, seconds from answers "
+                       "where kind = ? and at >= ? order by at",
+                       text_of(kind).id,
+                       from ? seconds_of(*from) : std::numeric_limits<std::int64_t>::min());
         std::vector<Stretch> weeks;
         std::vector<Naming> namings;
         const auto close = [&] {

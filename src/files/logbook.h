@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "practice/drill.h"
+#include "practice/goals.h"
 #include "practice/study.h"
 #include "terms/result.h"
 
@@ -49,13 +50,6 @@ struct LoggedStudy {
     friend bool operator==(const LoggedStudy&, const LoggedStudy&) = default;
 };
 
-/// What somebody set out to do: so many studies of a kind.
-struct StudyGoal {
-    StudyKind kind = StudyKind::two;
-    int count = 0;
-    friend bool operator==(const StudyGoal&, const StudyGoal&) = default;
-};
-
 /// No logbook's text is longer: over two million answers.
 inline constexpr std::size_t kMostLogbookCsv = std::size_t{256} << 20;
 
@@ -67,7 +61,7 @@ struct StudyRecord {
     std::vector<LoggedStudy> studies;
     std::vector<StudyGoal> goals;
 };
-/// Of a logbook; empty where there is none, and none is made.
+/// Reads a logbook; empty where there is none, and none is made.
 [[nodiscard]] Result<StudyRecord> read_studies(const std::filesystem::path& file);
 
 /// Answers, studies and goals, in a SQLite database of their own. Each answer is on the disk before
@@ -107,7 +101,9 @@ public:
         double minutes = 0;
     };
     /// Week by week (from Monday on), the oldest first; weeks without an answer are left out.
-    [[nodiscard]] Result<std::vector<Stretch>> weeks(DrillKind kind) const;
+    /// \param from the first day, in UTC
+    [[nodiscard]] Result<std::vector<Stretch>> weeks(
+        DrillKind kind, std::optional<std::chrono::sys_days> from = {}) const;
     /// The same of minutes alone, of all drills and of what studies took.
     [[nodiscard]] Result<std::vector<Stretch>> minutes_by_week() const;
     /// Minutes of answers and studies from a day on, up to another, in UTC.

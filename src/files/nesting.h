@@ -14,11 +14,11 @@ namespace underpaint {
 
 inline constexpr int kMaxNesting = 64;
 
-/// Of JSON, told before it is parsed: objects and lists within each other. What it says of text
-/// that is no JSON means nothing.
+/// Whether objects and lists of JSON nest too deep, told before it is parsed. Meaningless for text
+/// that is not JSON.
 bool json_nests_too_deep(std::string_view text, int most = kMaxNesting);
 
-/// Of XML, told of the tree that a parser made which does not call itself.
+/// The same of an XML tree that was parsed; does not recurse.
 bool xml_nests_too_deep(pugi::xml_document& document);
 
 inline constexpr const char* kTooDeep =

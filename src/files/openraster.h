@@ -23,9 +23,9 @@ struct OpenedPainting {
     /// The file holds more than could be read: it is not to be saved over.
     bool incomplete = false;
     std::vector<std::string> notices;  ///< sentences
-    /// Those of the notices that say what could not be read, and so is in no figure.
+    /// The notices about content that could not be read, and so is in no figure.
     std::vector<std::string> left_out = {};
-    /// Of one of ours: what it holds, for the next save; all but the stamp.
+    /// For a file of ours: its content, for the next save; all but the stamp.
     SavedFile saved = {};
 };
 

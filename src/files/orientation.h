@@ -15,7 +15,7 @@ namespace underpaint {
 using Orientation = int;
 inline constexpr Orientation kUpright = 1;
 
-/// What an EXIF block says, with or without "Exif" before it; `kUpright` where it says nothing
+/// The orientation in an EXIF block, with or without "Exif" before it; `kUpright` where it has none
 /// that can be read.
 Orientation orientation_in_exif(std::span<const std::byte> exif);
 

@@ -25,7 +25,7 @@ auto read_with(const std::filesystem::path& path, Parse parse)
     return parse(path.string(), text_of(*bytes));
 }
 
-/// What is not there yet is empty.
+/// Reads a file of the painter's own. A missing file reads as empty.
 template <class Parse>
 auto read_own(const std::filesystem::path& path, Parse parse)
     -> decltype(parse(std::string(), std::string_view())) {

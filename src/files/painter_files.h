@@ -11,8 +11,8 @@
 
 namespace underpaint {
 
-/// What is a painter's own and holds for every painting, each in a file of its own. What is not
-/// there yet is empty; a file that can't be read is trouble, and is kept beside the new one, under
+/// The painter's own records that hold for every painting, each in a file of its own. A missing
+/// file reads as empty; a file that can't be read is trouble, and is kept beside the new one, under
 /// the same name and ".damaged", once something is saved.
 class PainterFiles {
 public:

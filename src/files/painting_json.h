@@ -21,7 +21,7 @@ std::string write_painting(const Painting& painting, const NamePicture& name);
 /// A painting as far as it could be read.
 struct ParsedPainting {
     Painting painting;
-    /// What could not, a sentence each; empty when all is whole.
+    /// What could not be read, a sentence each; empty when all is whole.
     std::vector<std::string> lost;
 };
 

@@ -9,8 +9,8 @@ namespace underpaint {
 /// accent.
 std::string write_palette_csv(const Palette& palette);
 
-/// What write_palette_csv() writes; columns are found by their headings. Without headings a line is
-/// a colour (#rrggbb), or a name and a colour. A line that has none is left out and said.
+/// Reads the text of write_palette_csv(); columns are found by their headings. Without headings a
+/// line is a colour (#rrggbb), or a name and a colour. A line that has none is left out and said.
 [[nodiscard]] Result<ReadPalette> parse_palette_csv(const std::string& file, std::string_view text);
 
 }  // namespace underpaint

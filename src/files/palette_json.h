@@ -10,11 +10,11 @@ namespace underpaint {
 
 Json to_json(const Palette& palette);
 Json to_json(const ColourPlan& plan);
-/// With members `tubes` and `white`, where there are any.
+/// Writes members `tubes` and `white`, where there are any.
 Json to_json(const TubeSet& tubes);
 
-/// What can't be read of them is left out: numbers are brought into range, colours beyond
-/// kMostColours are dropped. Throws Json::exception for members of the wrong type.
+/// Reads a palette. Numbers are brought into range; colours that can't be read, or beyond
+/// kMostColours, are dropped. Throws Json::exception for members of the wrong type.
 Palette palette_from_json(const Json& json);
 ColourPlan plan_from_json(const Json& json);
 TubeSet tubes_from_json(const Json& json);

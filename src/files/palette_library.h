@@ -14,7 +14,7 @@ namespace underpaint {
 class PaletteLibrary {
 public:
     explicit PaletteLibrary(std::filesystem::path folder);
-    /// Where the XDG Base Directory Specification (0.8) has it.
+    /// The library in the place of the XDG Base Directory Specification (0.8).
     static PaletteLibrary usual();
 
     /// The files in order of their names, at most kMostKept.

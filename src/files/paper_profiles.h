@@ -17,9 +17,9 @@ struct PaperProfile {
     std::filesystem::path file;  ///< empty: the approximation that ships with the program
 };
 
-/// That of the program first, then those of printers among the system's and the person's own (XDG
+/// The program's own profile first, then those of printers among the system's and the person's (XDG
 /// Base Directory Specification: color/icc in the data folders, and below), by name. Files that are
-/// no profile, larger than kMaxProfile, or of something else than a printer are left out.
+/// no profile, larger than kMaxProfile, or not for a printer are left out.
 std::vector<PaperProfile> paper_profiles();
 
 /// \param file empty: the approximation that ships with the program

@@ -11,7 +11,7 @@ namespace underpaint {
 /// well; PNG (third edition), section 9.
 enum class PngFilter : std::uint8_t { none, sub, up, average, paeth };
 
-/// What is left of a row.
+/// Filters a row.
 /// \param above the row above, of the same length; zeros for the first
 /// \param pixel bytes of a pixel
 void filter_row(PngFilter filter, std::span<const std::uint8_t> row,

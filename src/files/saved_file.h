@@ -14,8 +14,8 @@
 
 namespace underpaint {
 
-/// What a file that was saved here holds, by what it was made from, so that the next save takes
-/// over what has stayed as it was. It keeps that painting, and so its pictures, alive.
+/// The content of a file that was saved here, with what it was made from, so that the next save
+/// takes over what has stayed. Keeps that painting, and so its pictures, alive.
 struct SavedFile {
     std::filesystem::path path;
     std::optional<FileStamp> stamp;   ///< nothing: nothing is known of any file
@@ -33,7 +33,7 @@ public:
 
     /// The bytes that keep a picture; empty where there are none.
     Bytes take(const Pyramid& picture) const;
-    /// Those of the layer that has the same pixels as one of another painting.
+    /// The bytes of the layer that has the same pixels as one of another painting.
     Bytes take(const Painting& now, const LayerPlan& plan) const;
     bool has(const Painting& now, const LayerPlan& plan) const;
 

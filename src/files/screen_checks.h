@@ -9,10 +9,10 @@
 
 namespace underpaint {
 
-/// So many are kept, the newest.
+/// Number of checks that are kept, the newest.
 inline constexpr std::size_t kMostScreenChecks = 200;
 
-/// As JSON text ("faithful-underpaint/screens-1").
+/// Writes JSON ("faithful-underpaint/screens-1").
 std::string write_screen_checks(const std::vector<ScreenCheck>& checks);
 /// Numbers are brought into the range that is asked about.
 [[nodiscard]] Result<std::vector<ScreenCheck>> parse_screen_checks(const std::string& file,

@@ -13,7 +13,7 @@ namespace underpaint {
 
 // Gradients as SVG linearGradient (SVG 1.1, 13.2).
 
-/// What a gradient file holds of a gradient map.
+/// The content of a gradient file.
 struct GradientFile {
     GradientStops stops;
     Mixing mixing = Mixing::encoded;

@@ -21,7 +21,7 @@ struct NamedTubes {
 class TubeLibrary {
 public:
     explicit TubeLibrary(std::filesystem::path file);
-    /// Where the XDG Base Directory Specification (0.8) has it.
+    /// The library in the place of the XDG Base Directory Specification (0.8).
     static TubeLibrary usual();
 
     /// In order of their names; none where there is no file yet. Sets that make no sense are left

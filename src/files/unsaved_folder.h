@@ -21,7 +21,7 @@ inline constexpr const char* kUnsavedSchemas = "faithful-underpaint/unsaved-";  
 
 /// Picture files that may lie one upon the other (see tile_patch.h).
 inline constexpr std::size_t kMostPatches = 50;
-/// What is kept holds a painting's JSON one level down.
+/// Kept files hold a painting's JSON one level down.
 inline constexpr int kUnsavedNesting = kMaxNesting + 1;
 
 /// A name that this program may have given to a file of such a folder: "12.png".

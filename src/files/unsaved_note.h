@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What is known of unsaved work before it is opened.
+/// Describes unsaved work before it is opened.
 struct UnsavedNote {
     std::string name;                     ///< of the painting
     std::filesystem::path file;           ///< that it belongs to; empty when it was never saved

@@ -41,7 +41,7 @@ private:
 /// Whether an entry's name stays inside its container: relative, without "..", not empty.
 bool stays_inside(std::string_view name);
 
-/// What is to be written into a ZIP file, in order.
+/// Entries to write into a ZIP file, in order.
 struct ZipEntry {
     std::string name;
     Bytes bytes;

@@ -17,21 +17,21 @@ enum class PrintIntent {
     perceptual,
 };
 
-/// What becomes of colours on a printer's paper, by its ICC profile (littlecms, soft proof, looked
-/// up on a grid: within CIEDE2000 1.5 of the profile's own answer, 0.1 on the whole). Paper
-/// white is shown as white, as an eye sees it that has settled on the sheet; the paper's black is
-/// shown as light as it is. Any thread may convert.
+/// Colours as they come out on a printer's paper, by its ICC profile (littlecms soft proof, looked
+/// up on a grid: within CIEDE2000 1.5 of the profile's own answer, 0.1 on the whole). Paper white
+/// is shown as white, as an eye sees it that has settled on the sheet; the paper's black is shown
+/// as light as it is. Any thread may convert.
 class PrintProof {
 public:
     /// For the ICC profile of a printer; `file` is what trouble calls it.
     [[nodiscard]] static Result<std::shared_ptr<const PrintProof>> for_paper(
         const std::string& file, std::span<const std::byte> icc, PrintIntent intent);
 
-    /// What a profile calls itself, UTF-8; nothing where it is not for a printer. Costs little, as
+    /// The name that a profile has for itself, UTF-8; nothing where it is not for a printer. Cheap:
     /// nothing is made ready for converting.
     static std::optional<std::string> name_of_paper(std::span<const std::byte> icc);
 
-    /// What the profile calls itself; UTF-8.
+    /// The name that the profile has for itself; UTF-8.
     const std::string& name() const { return name_; }
     PrintIntent intent() const { return intent_; }
 

@@ -4,6 +4,7 @@
 #include <QSizeF>
 #include <QString>
 #include <functional>
+#include <optional>
 #include <vector>
 
 #include "report/page_setup.h"
@@ -25,11 +26,15 @@ public:
     int count() const { return static_cast<int>(pages_.size()); }
     const PageSetup& setup() const { return setup_; }
     const Report& report() const { return report_; }
-    /// The page on which a section begins, from 0.
-    int page_of(std::size_t section) const { return section_pages_[section]; }
+    /// The place of a section's heading.
+    struct Place {
+        int page = 0;    ///< from 0
+        double top = 0;  ///< points from the sheet's upper edge
+    };
+    const Place& place_of(std::size_t section) const { return section_places_[section]; }
     /// One page, from 0, with its number at the foot. The painter's unit is the point.
     void draw(QPainter& painter, int page) const;
-    /// What stands on it, for those who do not see it: a line a paragraph or row, pictures as what
+    /// The text of a page, for those who do not see it: a line a paragraph or row, pictures as what
     /// they show.
     QString text(int page) const;
 
@@ -40,12 +45,13 @@ private:
         double top = 0, height = 0;
         std::function<void(QPainter&, double top)> draw;
         QString text;
+        std::optional<std::size_t> heads = {};  ///< the section that begins with it
     };
 
     Report report_;  // pieces draw pictures of it
     PageSetup setup_;
     std::vector<std::vector<Piece>> pages_;
-    std::vector<int> section_pages_;
+    std::vector<Place> section_places_;
 };
 
 }  // namespace underpaint

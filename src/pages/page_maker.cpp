@@ -91,15 +91,13 @@ void PageMaker::make() {
     for (const QString& paragraph :
          QString::fromStdString(report.words).split(QLatin1Char('\n'), Qt::SkipEmptyParts))
         add_text(shown(paragraph.toStdString()), page_font(kBody), greys_.text, kGap);
-    for (const Section& section : report.sections) {
-        add_text(shown(section.title), page_font(kHeading, true), greys_.text, kSectionGap, true);
-        const std::size_t place = layout_.section_pages_.size();
-        layout_.section_pages_.push_back(-1);
-        for (const Block& block : section.blocks) {
+    layout_.section_places_.resize(report.sections.size());
+    for (std::size_t i = 0; i < report.sections.size(); ++i) {
+        add_text(shown(report.sections[i].title), page_font(kHeading, true), greys_.text,
+                 kSectionGap, true);
+        held_.back().heads = i;
+        for (const Block& block : report.sections[i].blocks)
             std::visit([this](const auto& each) { add_block(each); }, block);
-            int& page = layout_.section_pages_[place];
-            if (page < 0) page = layout_.count() - 1;
-        }
     }
 }
 
@@ -121,6 +119,7 @@ void PageMaker::add(double height, double gap, const QString& text, Draw draw, b
         layout_.pages_.back().empty() ? (held_.empty() ? gap : held_.front().top) : 0;
     for (PageLayout::Piece& piece : held_) {
         piece.top += at_ - lift;
+        if (piece.heads) layout_.section_places_[*piece.heads] = {layout_.count() - 1, piece.top};
         layout_.pages_.back().push_back(std::move(piece));
     }
     layout_.pages_.back().push_back(

@@ -10,6 +10,7 @@
 
 #include "files/disk.h"
 #include "pages/page_layout.h"
+#include "pages/pdf_outline.h"
 #include "terms/shown_name.h"
 
 namespace underpaint {
@@ -60,8 +61,9 @@ Done write_pdf(const std::filesystem::path& path, const PageLayout& layout,
         if (!painter.end()) return trouble(path.string(), "the pages could not be drawn.");
     }
     set_day(bytes, report.date);
-    return replace_file(
-        path, std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))));
+    const auto outlined = with_outline(path, bytes.toStdString(), layout);
+    if (!outlined) return tl::unexpected(outlined.error());
+    return replace_file(path, std::as_bytes(std::span(outlined->data(), outlined->size())));
 }
 
 Done write_pdf_without_window(const std::filesystem::path& path, const Report& report,

@@ -17,7 +17,7 @@ struct NewPassOn {
     int long_side() const { return std::max(size.width, size.height); }
 };
 
-/// What a new pass of a source begins with, and how it is offered.
+/// The settings that a new pass of a source begins with, and how it is offered.
 template <class Source>
 struct BeginsAs {
     const char *label, *about;  ///< in the menu

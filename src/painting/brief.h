@@ -30,7 +30,7 @@ struct MotherColour {
     friend bool operator==(const MotherColour&, const MotherColour&) = default;
 };
 
-/// Where the strongest colour belongs, and in how small an area.
+/// The place where the strongest colour belongs, and in how small an area.
 enum class StrongestAt { focus, lights, halftones, shadows };
 inline constexpr std::array<ChoiceText<StrongestAt>, 4> kStrongestAts{{
     {StrongestAt::focus, "focus", "in the focus"},
@@ -69,8 +69,8 @@ struct Days {
     friend bool operator==(const Days&, const Days&) = default;
 };
 
-/// What the picture is to be, in what order, by when. What leads, key and range stand in the plan.
-/// What is not said is not compared with anything.
+/// What the picture is meant to be, in which order it is made, and by when. Lead, key and range
+/// stand in the plan. What is not stated is not compared with anything.
 struct Brief {
     std::string purpose;  ///< "a book cover"
     std::optional<Size> size;

@@ -41,7 +41,7 @@ Painting blank_painting(std::string name);
 bool is_blank(const Painting& painting);
 /// The painting with brief, log and plan of another; of the plan, what does not lie at a place.
 Painting with_brief_of(Painting painting, const Painting& briefed);
-/// What it is to be; see in_range().
+/// Sets the brief; see in_range().
 Painting with_brief(Painting painting, Brief brief);
 /// Its palette; see in_range().
 Painting with_palette(Painting painting, Palette palette);

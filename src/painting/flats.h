@@ -12,9 +12,9 @@ namespace underpaint {
 // comes over them as a pass. What a painting says of this route is read off its passes, so that
 // every change of a pass is a change of the route too.
 
-/// Where the plain ground lies: the first pass that lays anything, when that is meant as the ground
-/// and covers the seal whole with one colour. Nothing in a painting that starts from the sealed
-/// greys.
+/// The place of the plain ground: the first pass that lays anything, when that is meant as the
+/// ground and covers the seal whole with one colour. Nothing in a painting that starts from the
+/// sealed greys.
 std::optional<std::size_t> plain_ground(const Painting& painting);
 
 /// How many passes, from the first on, leave states that are not judged: from a plain ground up to

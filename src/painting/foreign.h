@@ -12,7 +12,7 @@ namespace underpaint {
 // What others put into a painting's file and this program does not know: kept as it came, looked at
 // by nobody here, and written back with what it belongs to.
 
-/// Of one layer or group, or of the image.
+/// Foreign attributes and entries of one layer or group, or of the image.
 struct Foreign {
     std::vector<std::pair<std::string, std::string>> attributes;  ///< of its element in stack.xml
     std::string elements;  ///< those inside that element, as XML text
@@ -31,7 +31,7 @@ struct ForeignEntry {
     bool of_layer = false;
 };
 
-/// Of the file as a whole.
+/// Foreign content of the file as a whole.
 struct ForeignFile {
     std::string ground_name;  ///< of the lowest layer; empty: as it is named here
     SharedForeign image, stack, ground;

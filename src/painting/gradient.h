@@ -20,8 +20,8 @@ struct GradientStop {
 };
 using GradientStops = std::vector<GradientStop>;
 
-/// What is mixed between two stops: encoded sRGB channels, as SVG 1.1, 13.2 does by default, or
-/// OKLab, as CSS Color Module Level 4, 12.1 does (clipped to sRGB).
+/// The space in which colours between two stops are mixed: encoded sRGB channels, as SVG 1.1, 13.2
+/// does by default, or OKLab, as CSS Color Module Level 4, 12.1 does (clipped to sRGB).
 enum class Mixing { encoded, oklab };
 
 /// Shares of the middles at which gradients can be mixed half and half.

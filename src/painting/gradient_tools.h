@@ -24,7 +24,7 @@ struct Turnover {
     double from = 0, to = 0;
     double fall = 0;  ///< L* lost over it
 };
-/// Those where more than half of L* 1 is lost; from dark to light.
+/// The turnovers where more than half of L* 1 is lost; from dark to light.
 std::vector<Turnover> turnovers_of(const GradientStops& stops, Mixing mixing,
                                    const Tune& tune = {});
 

@@ -22,7 +22,7 @@ struct Group {
     SharedForeign foreign = nullptr;
 
     bool does_nothing() const { return !on || strength <= 0; }
-    /// What its passes make is not laid as it is.
+    /// Whether the group mixes what its passes made with what was below it.
     bool mixes() const { return !does_nothing() && strength < 1; }
     friend bool operator==(const Group&, const Group&) = default;
 };

@@ -33,7 +33,8 @@ public:
     bool can_redo() const { return at_ + 1 < steps_.size(); }
     void undo();
     void redo();
-    /// What undo would take back, what redo would bring back; empty when there is nothing.
+    /// Names of the change that undo would take back and of the one that redo would bring back;
+    /// empty when there is none.
     std::string undo_label() const;
     std::string redo_label() const;
 
@@ -50,8 +51,8 @@ public:
     /// How many steps are packed.
     std::size_t packed_steps() const { return near_begin_ + steps_.size() - near_end_; }
 
-    /// What was worked, what saves were seen and the last report go with the painting through undo
-    /// and redo. Of these only what was worked is no reason to save it.
+    /// The work log, the seen saves and the last report go with the painting through undo and redo.
+    /// The work log alone is no reason to save it.
     void set_log(WorkLog log);
     void set_saves(SaveLedger saves);
     void set_last_report(MadeReport report);

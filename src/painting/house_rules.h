@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What a painter allows. Each rule is a number or one of some words.
+/// Limits that a painter sets. Each rule is a number or one of some words.
 enum class HouseRule {
     extremes,      ///< where pure black and white may stand: one of Extremes
     value_budget,  ///< steps of drift that count as held
@@ -45,7 +45,7 @@ const HouseRuleText& text_of(HouseRule rule);
 /// The rules that somebody set; the others are as usual. Of a rule of words, the word's place.
 using HouseRules = std::map<HouseRule, double>;
 
-/// What holds in one painting: as it says itself, or else as its painter says, or else as usual.
+/// The value that holds in one painting: its own, else its painter's, else the usual one.
 double value_of(HouseRule rule, const HouseRules& painting, const HouseRules& own);
 /// The value brought into its range.
 double in_range(HouseRule rule, double value);

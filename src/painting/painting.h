@@ -54,7 +54,8 @@ struct Painting {
     Size size() const { return underpaint->size(); }
     bool sealed() const { return !seals.empty(); }
     const Seal& seal() const { return seals[seal_at]; }
-    /// What passes start from and are compared with: the seal, or the underpaint before sealing.
+    /// The picture that passes start from and are compared with: the seal, or the underpaint before
+    /// sealing.
     const SharedPicture& ground() const { return sealed() ? seal().picture : underpaint; }
     /// Null when there is no such part.
     const Part* part(PartId id) const;

@@ -69,7 +69,7 @@ struct PlannedPart {
 /// Shadow, half and light of each part, before they are laid.
 struct ColourPlan {
     std::map<PartId, PlannedPart> parts;
-    /// By the picture's shapes where it has no parts.
+    /// The plan by the picture's shapes, used where it has no parts.
     PlannedPart whole;
     GroupId laid = kNoGroup;  ///< the group of passes that it was laid as
     friend bool operator==(const ColourPlan&, const ColourPlan&) = default;

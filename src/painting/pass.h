@@ -15,10 +15,10 @@
 
 namespace underpaint {
 
-/// What a pass is meant to do to values. Drift that was meant is not held against it.
+/// The intended effect of a pass on values. Intended drift does not count as damage.
 enum class Intent { keep, deepen, lift, reshape };
 
-/// Whose luminance a held pass gives back.
+/// The state whose luminance a held pass gives back.
 enum class HoldTo { found, sealed };
 
 template <class Choice>
@@ -67,7 +67,7 @@ struct Pass {
     GroupId group = kNoGroup;
     SharedForeign foreign = nullptr;
 
-    /// What it lays over a colour; see laid_over().
+    /// The colour it lays over another; see laid_over().
     std::optional<Rgb> lays_over(Rgb found) const {
         const auto laid = laid_over(source, found);
         return laid ? std::optional(tuned(*laid, tune)) : std::nullopt;

@@ -15,7 +15,7 @@ struct Placement {
     friend bool operator==(const Placement&, const Placement&) = default;
 };
 
-/// Where the painting lies along one axis of the picture: picture = at + by x painting, in pixels.
+/// Maps one axis of the painting to the picture: picture = at + by x painting, in pixels.
 struct AxisMap {
     double at = 0, by = 1;
 };

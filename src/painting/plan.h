@@ -27,7 +27,7 @@ inline constexpr double kUsualFocus = 0.06;
 /// The share 0..1 of the picture that each shape is to have, the darkest first; they sum to 1.
 using ShapeShares = std::vector<double>;
 
-/// What the painter means the picture to be. What is not planned is not compared with anything.
+/// The painter's plan of the values. What is not planned is not compared with anything.
 struct Plan {
     std::vector<Focus> foci;  ///< the first one leads
     ShapeSplits splits;

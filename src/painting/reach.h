@@ -16,9 +16,8 @@ struct KeptMask {
     friend bool operator==(const KeptMask&, const KeptMask&) = default;
 };
 
-/// Where a pass lands: the union of the parts, of that what the value band lets through, and of
-/// that what is painted; or, inverted, all the rest. No parts: the whole picture; nothing to paint
-/// on: all of it.
+/// The area where a pass lands: the union of the parts, limited to the value band and to what is
+/// painted; or, inverted, the rest. No parts: the whole picture; no painted mask: no limit.
 struct Reach {
     std::vector<PartId> parts;
     ValueBand band;

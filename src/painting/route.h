@@ -9,8 +9,7 @@
 
 namespace underpaint {
 
-/// What can be measured of a step of a route, so that it is ticked by itself. A step without any is
-/// ticked by hand.
+/// A measurement by which a step of a route is ticked. A step without one is ticked by hand.
 enum class StepCheck {
     thumbnail_chosen,
     range_reached,  ///< range and key as planned

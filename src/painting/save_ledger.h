@@ -15,7 +15,7 @@
 
 namespace underpaint {
 
-/// What a save measures in one column of the ledger.
+/// The figure of a save in one column of the ledger.
 struct SaveFigure {
     std::string balance;  ///< as it is shown: "0.34"
     Verdict verdict = Verdict::open;
@@ -68,9 +68,9 @@ private:
 
 inline constexpr std::size_t kMostSaves = 400;
 
-/// With one more save. Beyond kMostSaves older ones are left out: never the first, the last or one
-/// that slipped while there are others, and of the older half that one whose neighbours lie closest
-/// together in time.
+/// Adds a save. Beyond kMostSaves older ones are dropped: never the first, the last, or one that
+/// slipped while there are others; in the older half, the one whose neighbours lie closest together
+/// in time.
 SaveLedger with_save(const SaveLedger& ledger, KeptSave save);
 
 /// Whether one of its columns slips or is lost.

@@ -17,8 +17,8 @@ constexpr std::size_t number_of(ShapeCount count) {
 /// "dark", "middle" .. , the darkest shape being 0.
 std::string_view name_of_shape(ShapeCount count, std::size_t shape);
 
-/// Where on the scale (steps 1-9) one shape ends and the next begins, rising. One fewer than
-/// shapes; a step at a split belongs to the lighter side.
+/// The steps (1-9) where one shape ends and the next begins, rising. One fewer than shapes; a step
+/// at a split belongs to the lighter side.
 using Splits = std::vector<double>;
 
 /// A painter's splits, for each way of reducing. The usual ones part the scale evenly.

@@ -19,7 +19,7 @@ const std::vector<Pass>& passes_at(const Painting& painting, Stage stage);
 /// passes as its passes. The colour: the painting as it is.
 Painting staged(const Painting& painting, Stage stage);
 
-/// What there is to see in the end: all passes of an unsealed painting, those above the seal line
+/// The painting as it is seen in the end: all passes of an unsealed one, those above the seal line
 /// first; a sealed one as it is.
 Painting as_seen(const Painting& painting);
 

@@ -8,8 +8,8 @@
 
 namespace underpaint {
 
-/// What a painting is known by without holding its pictures in memory: all else of it, and which
-/// pictures they were.
+/// Recognises a painting without holding its pictures in memory: all else of it, and the identity
+/// of its pictures.
 class Trace {
 public:
     explicit Trace(const Painting& painting);

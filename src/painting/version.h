@@ -17,7 +17,7 @@ inline constexpr VersionId kNoVersion = 0;
 
 inline constexpr std::size_t kMostVersions = 12;
 
-/// What one colouring of an underpaint does not share with the others.
+/// The content of a version that is not shared with the others.
 struct Colouring {
     std::vector<Pass> passes;   ///< below the seal line
     std::vector<Group> groups;  ///< of them

@@ -15,7 +15,7 @@ namespace underpaint {
 /// The version that a painting has while it has but one.
 inline constexpr std::string_view kFirstVersionName = "Version 1";
 
-/// What the painting has of the version that is chosen.
+/// The colouring of the chosen version.
 Colouring colouring_of(const Painting& painting);
 /// The painting with another colouring in place of the chosen one's. Passes that reach parts that
 /// are not there, or are of another size, are left out.
@@ -24,7 +24,7 @@ Painting with_colouring(Painting painting, Colouring colouring);
 /// One version as a painting of its own, which has no versions. The painting itself, without
 /// versions, where there is no such version.
 Painting as_version(const Painting& painting, VersionId id);
-/// By name, without regard to case; or by its place from 1, as "#2".
+/// Finds a version by name, without regard to case; or by its place from 1, as "#2".
 std::optional<VersionId> version_named(const Painting& painting, std::string_view name);
 
 /// Passes, palette and plan are those of that version from then on.
@@ -36,8 +36,8 @@ Painting with_version(Painting painting, std::string name, std::string from, Col
 Painting with_version_renamed(Painting painting, VersionId id, std::string name);
 Painting with_version_noted(Painting painting, VersionId id, std::string note);
 Painting with_version_moved(Painting painting, std::size_t from, std::size_t to);
-/// Where it was the chosen one, the one before it is chosen, or the one after. The last one stays.
-/// Looks at it go with it.
+/// Removes a version. After the chosen one, the one before it is chosen, or the one after. The last
+/// version stays. Blind looks at it are removed too.
 Painting without_version(Painting painting, VersionId id);
 /// One more look, at two that are there; none beyond kMostLooks.
 Painting with_look(Painting painting, const BlindLook& look);

@@ -17,7 +17,7 @@ struct LoggedTime {
     friend bool operator==(const LoggedTime&, const LoggedTime&) = default;
 };
 
-/// What was done on a painting. It is no part of what undo takes back.
+/// The work done on a painting. Undo does not change it.
 struct WorkLog {
     std::string id;  ///< of the painting, among those of its painter; empty until work begins
     std::vector<LoggedTime> times;  ///< in the order they were worked

@@ -21,7 +21,7 @@ struct LaidColour {
 
 inline constexpr int kForecastSteps = 9;
 
-/// What a colour would do to values, before it is laid.
+/// The effect of a colour on values, before it is laid.
 struct Forecast {
     /// Drift in steps over the neutral at each step 1..9; over coloured pixels the mean of those at
     /// that step, where there are any.

@@ -22,8 +22,8 @@ std::optional<double> share_of_mother(const Palette& palette, const PaletteColou
 
 /// A colour of a palette with the mother's share in it.
 Rgb effective(const Palette& palette, const PaletteColour& colour);
-/// What a planned colour comes to: a palette's with the mother's share, the plan's own likewise.
-/// Nothing where the palette has no such colour any more.
+/// A planned colour with its share of the mother: a palette's colour, or the plan's own. Nothing
+/// where the palette no longer has it.
 std::optional<Rgb> effective(const Palette& palette, const PlannedColour& colour);
 
 }  // namespace underpaint

@@ -7,7 +7,7 @@
 
 namespace underpaint {
 
-/// What must be laid in a blend so that one colour comes out over another.
+/// The source that must be laid in a blend so that one colour comes out over another.
 struct NeededSource {
     BlendMode blend = BlendMode::normal;
     Rgb source;      ///< to be laid at full strength
@@ -15,7 +15,7 @@ struct NeededSource {
     double off = 0;  ///< CIEDE2000 from what was wanted: how near the blend comes
 };
 
-/// So near it counts as reached: CIEDE2000.
+/// Distance that counts as reached: CIEDE2000.
 inline constexpr double kReachedSource = 1;
 
 /// The source with which a blend comes nearest to `wanted` over `backdrop`, at full strength.

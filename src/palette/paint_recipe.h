@@ -15,7 +15,7 @@ struct PaintRecipe {
     double off = 0;  ///< CIEDE2000 from what was wanted
 };
 
-/// So near a mixture cannot be told from the colour at a glance: CIEDE2000.
+/// Distance at which a mixture cannot be told from the colour at a glance: CIEDE2000.
 inline constexpr double kNearRecipe = 2;
 
 /// The fewest whole parts, at most kMostParts, of at most three tubes and white that come within

@@ -11,7 +11,7 @@
 
 namespace underpaint {
 
-/// What is told of one colour of a palette.
+/// Figures of one colour of a palette.
 struct ColourFigures {
     double step = 0;       ///< 1..9, by the reader
     double intensity = 0;  ///< 0..1
@@ -19,7 +19,7 @@ struct ColourFigures {
     double area = 0;       ///< share 0..1 of the picture that is nearest to it
 };
 
-/// What is told of all of them together.
+/// Figures of all colours together.
 struct PaletteFigures {
     std::vector<ColourFigures> colours;  ///< as they come out, with the mother's share
     double darkest = 0, lightest = 0;    ///< steps covered, from one colour to another

@@ -6,7 +6,7 @@
 
 namespace underpaint {
 
-/// What a colour plan would come to, once it is laid over the seal with no other pass.
+/// Figures of a colour plan laid over the seal with no other pass.
 struct PlanOutcome {
     std::size_t passes = 0;  ///< that it would be laid as; 0: it says nothing
     Audit audit;             ///< of one state, in which all of them were laid

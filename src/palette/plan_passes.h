@@ -9,14 +9,14 @@
 
 namespace underpaint {
 
-/// Where shadow, half and light of an area stand: the 10th, 50th and 90th percentile of its sealed
+/// The tones of shadow, half and light of an area: the 10th, 50th and 90th percentile of its sealed
 /// steps, in L* 0..100. Nearest rank.
 struct TonePlaces {
     std::array<float, kTones.size()> lightness{};
     friend bool operator==(const TonePlaces&, const TonePlaces&) = default;
 };
 
-/// Those of each part and of the whole picture; a part that covers no pixel by half has none.
+/// The tones of each part and of the whole picture; a part that covers no pixel by half has none.
 struct PlanPlaces {
     std::map<PartId, TonePlaces> parts;
     TonePlaces whole;

@@ -8,8 +8,8 @@
 
 namespace underpaint {
 
-/// What tubes reach, for whole pictures: asked for colours in steps of 1/23 a channel, each the
-/// first time that it is met. From any number of threads.
+/// The reach of tubes, for whole pictures: asked for colours in steps of 1/23 a channel, each when
+/// it is first met. From any number of threads.
 class ReachMap {
 public:
     explicit ReachMap(std::shared_ptr<const TubeReach> reach);
@@ -23,7 +23,7 @@ private:
     mutable std::vector<std::atomic<std::uint8_t>> known_;  // 0: not asked yet
 };
 
-/// What lies within reach is shown in grey, so much darker than it is.
+/// How much darker the grey is in which colours within reach are shown.
 inline constexpr float kSunkInReach = 0.55F;
 
 }  // namespace underpaint

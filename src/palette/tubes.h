@@ -16,7 +16,7 @@ std::span<const Tube> generic_tubes();
 /// The white that is mixed into tubes.
 const Tube& generic_white();
 
-/// By name, without regard to case, or as #rrggbb.
+/// Finds a tube by name, without regard to case, or makes one of #rrggbb.
 std::optional<Tube> tube_from(std::string_view text);
 
 /// The tinting strength that explains a swatch: the tube's full colour, and what one part of it

@@ -32,11 +32,11 @@ private:
 /// The colour of a step and an OKLCh hue that has a share of the intensity that sRGB allows there;
 /// to the nearest of 256 levels.
 Rgb colour_of(double step, double hue, double intensity);
-/// To the nearest of 256 levels.
+/// A colour with each channel at the nearest of 256 levels.
 Rgb on_levels(Rgb colour);
-/// Of a step.
+/// The neutral of a step.
 Rgb neutral_of(double step);
-/// Where a colour lies; neutral below an OKLCh chroma of 0.03.
+/// The cell of a colour; neutral below an OKLCh chroma of 0.03.
 DrillCell cell_of(Rgb colour);
 /// Lightness as steps, 1-9, without any reader but L*.
 double step_of_colour(Rgb colour);

@@ -29,7 +29,7 @@ enum class DrillKind {
     here,
 };
 
-/// What is answered with.
+/// The kind of answer that a drill asks for.
 enum class AnswerKind {
     step,    ///< a value step, 1-9
     choice,  ///< one of some
@@ -167,8 +167,8 @@ constexpr const DrillText& text_of(DrillKind kind) {
 }
 std::optional<DrillKind> drill_from_id(std::string_view id);
 
-/// Where a question lies, so that the next can lean to where one is weakest: the patch's hue, in
-/// eighths of the OKLCh circle from 0 deg on, or neutral, and its whole step.
+/// The cell of a question, by which later ones lean to where answers are weakest: the patch's hue,
+/// in eighths of the OKLCh circle from 0 deg on, or neutral, and its whole step.
 struct DrillCell {
     int hue = kNeutral;
     int step = 5;
@@ -198,13 +198,14 @@ struct DrillRequest {
     DrillCell cell;
     double level = 0;     ///< brought into the kind's range
     double surround = 5;  ///< the step around a patch that stands alone
-    /// Of DrillKind::here, encoded sRGB, of any size from one pixel on; null: a plain middle grey.
+    /// The picture of DrillKind::here, encoded sRGB, of one pixel or more; null: a plain middle
+    /// grey.
     std::shared_ptr<const RgbBlock> picture = nullptr;
     std::optional<Point> at = {};  ///< the spot that is asked about; else one is looked for
 };
 DrillQuestion ask(DrillKind kind, const DrillRequest& request);
 
-/// What somebody said.
+/// An answer to a question.
 struct DrillAnswer {
     double value = 0;  ///< step, amount, or index of a choice
     Point place;       ///< of AnswerKind::place

@@ -7,11 +7,17 @@
 
 namespace underpaint {
 
-GoalStanding goal_standing(std::span<const StudyDone> studies, int wanted,
+StudyGoal goal_of(std::span<const StudyGoal> goals, StudyKind kind) {
+    const auto found = std::ranges::find(goals, kind, &StudyGoal::kind);
+    return found == goals.end() ? StudyGoal{kind} : *found;
+}
+
+GoalStanding goal_standing(std::span<const StudyDone> studies, const StudyGoal& goal,
                            std::chrono::sys_seconds now) {
     GoalStanding standing;
     standing.done = static_cast<int>(studies.size());
-    standing.wanted = std::max(0, wanted);
+    standing.wanted = std::max(0, goal.count);
+    while (goal.doubles && standing.reached()) standing.wanted *= 2;
     std::vector<double> minutes;
     int lately = 0;
     for (const StudyDone& study : studies) {

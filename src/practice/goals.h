@@ -5,7 +5,19 @@
 #include <optional>
 #include <span>
 
+#include "practice/study.h"
+
 namespace underpaint {
+
+/// A goal: so many studies of a kind.
+struct StudyGoal {
+    StudyKind kind = StudyKind::two;
+    int count = 0;         ///< 0: no goal
+    bool doubles = false;  ///< each time it is reached: what has become easy is doubled
+    friend bool operator==(const StudyGoal&, const StudyGoal&) = default;
+};
+/// The goal of a kind; without a count where there is none.
+StudyGoal goal_of(std::span<const StudyGoal> goals, StudyKind kind);
 
 /// A study that was done.
 struct StudyDone {
@@ -16,7 +28,7 @@ struct StudyDone {
 /// How studies of one kind stand to a goal.
 struct GoalStanding {
     int done = 0;
-    int wanted = 0;                 ///< 0: no goal
+    int wanted = 0;                 ///< 0: no goal; of one that doubles, what it has come to
     std::optional<double> minutes;  ///< median of those that were said
     /// When the goal is reached at the pace of the last kPaceDays; nothing where there was no study
     /// in them, no goal, or it is reached.
@@ -25,7 +37,7 @@ struct GoalStanding {
 };
 /// \param studies of one kind, in any order; those of after `now`, by a clock that was set back,
 /// count as done and for no pace
-GoalStanding goal_standing(std::span<const StudyDone> studies, int wanted,
+GoalStanding goal_standing(std::span<const StudyDone> studies, const StudyGoal& goal,
                            std::chrono::sys_seconds now);
 inline constexpr std::chrono::days kPaceDays{28};
 /// Later than this is no date that somebody plans by.

@@ -29,7 +29,7 @@ struct ScreenQuestion {
 };
 /// The same for the same seed and level.
 ScreenQuestion ask_screen(ScreenEnd end, double level, std::uint64_t seed);
-/// So many of each end: a threshold within a factor of two, in a minute.
+/// Trials at each end: a threshold within a factor of two, in a minute.
 inline constexpr std::size_t kScreenTrials = 16;
 
 /// A grey as it was made to look neutral beside neutral greys.
@@ -48,7 +48,7 @@ inline constexpr double kLooksGrey = 2;
 /// The most that a match can be moved, each way.
 inline constexpr double kMostTint = 0.06, kTintStep = 0.004;
 
-/// What a check came to.
+/// The result of a check.
 struct ScreenCheck {
     std::string screen;   ///< which one, and by which profile it is driven
     std::string profile;  ///< empty: as sRGB says
@@ -61,16 +61,16 @@ struct ScreenCheck {
     double darkest() const { return 1 + dark.level; }    ///< the first step that is told from black
     double lightest() const { return 9 - light.level; }  ///< the last that is told from white
 };
-/// Of a finished round of trials; what was never told apart has the most that was asked.
+/// The threshold of a finished round of trials; an end that was never told apart has the largest
+/// level asked.
 Threshold end_threshold(ScreenEnd end, std::span<const Trial> trials);
 
 /// The last check of a screen with that profile; nothing where there is none.
 const ScreenCheck* last_check(const std::vector<ScreenCheck>& checks, const std::string& screen,
                               const std::string& profile);
 
-/// What became of the room's light between two checks of one screen: more of it lies over the
-/// screen's black as a veil, and hides the darkest steps. Only where the 90 % intervals do not
-/// meet.
+/// The change of the room's light between two checks of one screen: light on the screen's black is
+/// a veil that hides the darkest steps. Told only where the 90 % intervals do not meet.
 enum class RoomLight { same, lighter, darker };
 RoomLight room_since(const ScreenCheck& before, const ScreenCheck& now);
 

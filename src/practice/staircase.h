@@ -26,8 +26,8 @@ struct Threshold {
     double level = 0;
     double low = 0, high = 0;  ///< 90 % interval, by the likelihood ratio
 };
-/// By maximum likelihood, of a logistic in the logarithm of the level whose slope is fixed, with a
-/// share of guesses, `guess`, and 2 % of slips. Nothing with fewer than ten trials.
+/// The threshold by maximum likelihood, for a logistic in the logarithm of the level with a fixed
+/// slope, a share of guesses, `guess`, and 2 % of slips. Nothing with fewer than ten trials.
 std::optional<Threshold> threshold_of(std::span<const Trial> trials, double guess);
 
 inline constexpr double kThresholdShare = 0.794;

@@ -289,7 +289,13 @@ std::optional<StudyFigures> measure_study(Picture study, const Picture& referenc
     const RgbBlock theirs = pixels_of(picture_of(small_reference));
     const FloatBlock reference_steps = steps_of(theirs, options.reader);
     const std::vector<std::size_t> shapes = best_shapes(reference_steps, kind);
-    if (options.even_out_light) even_out(mine, options.reader, reference_steps, shapes);
+    if (options.even_out_light) {
+        const auto halves =
+            kind == StudyKind::two ? shapes : best_shapes(reference_steps, StudyKind::two);
+        if (const auto shadow = even_out(mine, options.reader, reference_steps, shapes, halves))
+            figures.shadow = {place_in_words(shadow->bounds, mine.area().size()), shadow->share,
+                              shadow->stops};
+    }
     figures.study = picture_of(mine), figures.reference = picture_of(theirs);
     const FloatBlock study_steps = steps_of(mine, options.reader);
     switch (kind) {

@@ -8,7 +8,7 @@ namespace underpaint {
 
 // Pictures of a study as the blocks that are compared, and back; encoded sRGB.
 
-/// Of 8 bits; the block may lie anywhere.
+/// A picture of 8 bits; the block may lie anywhere.
 Picture picture_of(const RgbBlock& block);
 RgbBlock pixels_of(const Picture& picture);
 

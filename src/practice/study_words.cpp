@@ -45,6 +45,11 @@ std::string in_words(const StudyFigures& figures) {
     const auto percent = [](double share) { return fmt::format("{:.0f}%", 100 * share); };
     std::string text =
         figures.surely ? "" : "The reference was not recognised; the study is taken as it lies. ";
+    if (figures.shadow)
+        text += fmt::format(
+            "A shadow with an edge lies over {} of the photograph ({}, {:.1f} stops darker): what "
+            "is dark under it may be the shadow. ",
+            percent(figures.shadow->share), figures.shadow->where, figures.shadow->stops);
     switch (figures.kind) {
         case StudyKind::two:
         case StudyKind::three:

@@ -9,7 +9,7 @@
 
 namespace underpaint {
 
-/// Where a picture lies in another one, or in another state of itself: mirrored or turned, then
+/// The place of a picture in another one, or in another state of itself: mirrored or turned, then
 /// scaled, then moved. A point p of the first, mirrored and turned, lies at `at + scale x p` of the
 /// other.
 struct Alignment {
@@ -26,8 +26,8 @@ struct Alignment {
     friend bool operator==(const Alignment&, const Alignment&) = default;
 };
 
-/// From here on two pictures are taken for the same; below the second for different ones. Between
-/// them a person is to be asked.
+/// Certainty from which two pictures are taken for the same, and below which for different ones.
+/// Between them a person is asked.
 inline constexpr double kSurelyAligned = 0.8, kPerhapsAligned = 0.5;
 
 /// Looks for `first` in `other` by correlation, refined by OpenCV's findTransformECC (Evangelidis

@@ -23,7 +23,7 @@ struct Brush {
     friend bool operator==(const Brush&, const Brush&) = default;
 };
 
-/// Where a pen is, and how hard it presses, 0..1.
+/// The place of a pen, and its pressure, 0..1.
 struct PenPoint {
     Point at;
     double pressure = 1;

@@ -13,7 +13,7 @@ namespace underpaint {
 
 enum class Depth : std::uint8_t { bits8, bits16 };
 
-/// What the channels of a picture are. A mask is a `grey` picture whose value is coverage.
+/// The channels of a picture. A mask is a `grey` picture whose value is coverage.
 enum class Channels : std::uint8_t { grey = 1, grey_alpha = 2, rgb = 3, rgb_alpha = 4 };
 constexpr int count_of(Channels c) {
     return static_cast<int>(c);

@@ -34,7 +34,8 @@ public:
     };
     /// The nearest first.
     std::span<const Ancestor> ancestors() const { return ancestors_; }
-    /// What may differ from a picture that this one came from; nothing of any other.
+    /// The area that may differ from a picture that this one came from; nothing for any other
+    /// picture.
     std::optional<Rect> changed_since(const Pyramid& other) const;
 
     /// Memory of the halvings that are kept.

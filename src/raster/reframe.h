@@ -19,7 +19,7 @@ struct Reframe {
 inline constexpr double kSameShape = 0.01;
 bool same_shape(Size a, Size b);
 
-/// Where the shape of a frame differs: as large as covers all of it, cut alike at both sides; or as
+/// How to fill a frame of another shape: large enough to cover it, cut alike at both sides; or as
 /// large as all of the picture fits, with something added at both.
 enum class OtherShape { cut, added };
 /// A picture of size `from` in the middle of a frame of size `to`.
@@ -30,7 +30,7 @@ double scale_across(const Reframe& frame, Size from);
 double scale_down(const Reframe& frame, Size from);
 /// Their geometric mean, for lengths that have no direction.
 double scale_of(const Reframe& frame, Size from);
-/// Where a point of a picture of size `from` comes to lie.
+/// The new place of a point of a picture of size `from`.
 Point reframed(const Point& p, Size from, const Reframe& frame);
 
 /// A picture of another size: each pixel the mean of the area that it covers where the picture

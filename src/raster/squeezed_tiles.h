@@ -8,8 +8,8 @@
 
 namespace underpaint {
 
-/// What a picture has that another does not share with it, squeezed (DEFLATE of the differences
-/// between neighbours). With that other picture it gives the first one back, to the bit.
+/// The tiles that a picture does not share with another, compressed (DEFLATE of the differences
+/// between neighbours). With that other picture they give the first one back, to the bit.
 class SqueezedTiles {
 public:
     /// \param beside alike; null: everything
@@ -17,7 +17,7 @@ public:
 
     /// \param beside what it was squeezed beside, or one with the same levels
     Picture unpacked(const Picture* beside) const;
-    /// Where the two differ: no pixel outside does.
+    /// The area outside which no pixel differs.
     const Rect& area() const { return area_; }
     /// Memory that it takes.
     std::size_t bytes() const;

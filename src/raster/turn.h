@@ -13,7 +13,7 @@ constexpr Size turned(Size size, Turn turn) {
     return quarter ? Size{size.height, size.width} : size;
 }
 
-/// Where a point of a picture of `size` comes to lie.
+/// The new place of a point of a picture of `size`.
 constexpr Point turned(const Point& p, Size size, Turn turn) {
     switch (turn) {
         case Turn::right: return {size.height - p.y, p.x};

@@ -31,8 +31,8 @@ public:
     MakingFrame& operator=(const MakingFrame&) = delete;
 };
 
-/// So long the work of one with_cores() waits for frames, all waits together, before it goes on
-/// beside them. Zero for a frame.
+/// The longest time that the work of one with_cores() waits for frames, all waits together, before
+/// it goes on beside them. Zero for a frame.
 std::chrono::milliseconds longest_wait(Urgency urgency);
 /// Waits here while frames are made, where this thread works for figures or beside. Work calls it
 /// often, and holds no lock when it does.

@@ -22,8 +22,8 @@ public:
     /// Calls `make` for those tiles that cover `area` and were never asked for.
     template <class Make>
     void once_for(const Rect& area, Make make);
-    /// Those that another has made already, but for what touches a rectangle. Before any is asked
-    /// for.
+    /// Takes over tiles that another has made already, except those that touch a rectangle. Call
+    /// before any is asked for.
     void take_over(const MadeTiles& before, const Rect& but);
 
 private:

@@ -40,7 +40,7 @@ public:
     bool knows(const View& view) const;
     /// How many times a pass was laid on a tile for the last frame.
     std::size_t laid() const { return laid_; }
-    /// What share of the last frame's tiles was made before it was stopped.
+    /// The share of the last frame's tiles that was made before it was stopped.
     double made() const { return made_; }
 
     std::size_t bytes() const { return store_.bytes(); }

@@ -33,7 +33,7 @@ private:
         PassNumber number;
         std::uint64_t asked;
     };
-    /// What a pass was numbered while it was painted on.
+    /// The number of a pass while it was painted on.
     struct Touch {
         Rect area;  ///< in pixels of the painting
         PassNumber number;

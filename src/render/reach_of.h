@@ -9,8 +9,8 @@
 
 namespace underpaint {
 
-/// Where pass `index` may land, whatever its source and strength: a mask of the view's size.
-/// Nothing when stopped.
+/// The area where pass `index` may land, whatever its source and strength: a mask of the view's
+/// size. Nothing when stopped.
 std::optional<Picture> reach_of(const Painting& painting, std::size_t index, const View& view,
                                 const std::stop_token& stop = {});
 

@@ -32,7 +32,7 @@ class Recipe {
 public:
     /// The painting must outlive the recipe, and so must the inputs.
     Recipe(const Painting& painting, Inputs& inputs);
-    /// With inputs of its own.
+    /// Makes inputs of its own.
     explicit Recipe(const Painting& painting, double shrink = 1);
 
     const Painting& painting() const { return painting_; }

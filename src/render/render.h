@@ -20,7 +20,7 @@ using Progress = std::function<void(float)>;
 /// A tile goes through all passes a few rows at a time: state, source and coverage of a strip fit
 /// the first-level cache, those of a whole tile only the second.
 inline constexpr int kStripRows = 8;
-/// Where what is done with a strip costs more at its upper and lower border than laying does.
+/// Height of strips for work that costs more at their upper and lower border than laying does.
 inline constexpr int kHighStripRows = 32;
 
 /// Calls `work` with a walk at the ground of each strip of each tile inside `area` (in pixels of

@@ -8,7 +8,7 @@ namespace underpaint {
 
 class TileWalk;
 
-/// What a source may prepare itself from, once a pass.
+/// The inputs that a source may prepare itself from, once a pass.
 struct SourceNeeds {
     const Painting& painting;
     Inputs& inputs;

@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What a tile came to after some passes.
+/// A tile after some passes.
 struct KeptState {
     std::vector<PassNumber> laid;  ///< those that may touch the tile
     RgbBlock pixels;

@@ -30,7 +30,7 @@ public:
     }
 
     const RgbBlock& state() const { return state_; }
-    /// What the pass last laid put on, where coverage() is above 0.
+    /// The source of the last laid pass, where coverage() is above 0.
     const RgbBlock& source();
     /// Reach x source alpha of the pass last laid, 0..1; meaningless if lay() returned false.
     const FloatBlock& coverage();

@@ -7,10 +7,9 @@
 
 namespace underpaint {
 
-/// What is to be computed: a rectangle of the painting, seen so small that each pixel of the view
-/// stands for `shrink` pixels of the painting each way. 1 is full size, powers of two are halvings,
-/// anything else above 1 is the painting as large as a screen shows it. `area` is in pixels of the
-/// view.
+/// The request for pixels: a rectangle of the painting, so small that each pixel of the view stands
+/// for `shrink` pixels of the painting each way. 1 is full size, powers of two are halvings, any
+/// other above 1 is the painting as large as a screen shows it.
 struct View {
     double shrink = 1;
     Rect area;
@@ -30,7 +29,8 @@ inline Size size_at(Size painting, double shrink) {
     return {length(painting.width), length(painting.height)};
 }
 
-/// What of a view at a shrink a change of the painting may touch, with what resampling takes in.
+/// The area of a view at a shrink that a change of the painting may touch, with what resampling
+/// reads.
 inline Rect touched_by(const Rect& changed, double shrink) {
     const auto at = [&](int v) { return static_cast<int>(std::floor(v / shrink)); };
     const int left = at(changed.x) - 2, top = at(changed.y) - 2;

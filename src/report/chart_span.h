@@ -11,7 +11,7 @@ struct ChartSpan {
 };
 ChartSpan span_of(const LineChart& chart);
 
-/// Where the name of a line stands: its place in the chart's list and its upper edge.
+/// The place of a line's name: its index in the chart's list and its upper edge.
 struct ChartName {
     std::size_t series = 0;
     double top = 0;

@@ -50,7 +50,7 @@ inline constexpr std::array kReportSections{
 const ReportSectionText& text_of(ReportSection section);
 std::optional<ReportSection> report_section_from_id(std::string_view id);
 
-/// What goes into a report.
+/// The choice of a report's content.
 struct ReportChoices {
     std::vector<ReportSection> sections;  ///< in the order in which they stand
     int picture_side = 1600;              ///< long side of pictures at the most, in pixels
@@ -72,7 +72,7 @@ struct ReportSettings {
     std::vector<SectionChoice> sections;  ///< each once, in the order in which they stand
     int picture_side = 1600;              ///< see ReportChoices
     PageSetup setup;
-    /// Those that are on.
+    /// The sections that are on.
     std::vector<ReportSection> chosen() const;
     friend bool operator==(const ReportSettings&, const ReportSettings&) = default;
 };

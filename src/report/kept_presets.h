@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What a painter made of the presets, and which one was used last.
+/// The presets as the painter changed them, and the one used last.
 struct KeptPresets {
     std::string used = "myself";                    ///< id of a preset
     std::map<std::string, ReportSettings> changed;  ///< by id of the preset
@@ -20,7 +20,7 @@ struct KeptPresets {
     friend bool operator==(const KeptPresets&, const KeptPresets&) = default;
 };
 
-/// As JSON text ("faithful-underpaint/report-presets-1").
+/// Writes JSON ("faithful-underpaint/report-presets-1").
 std::string write_presets(const KeptPresets& presets);
 /// Numbers are brought into range; sections and presets that are not known are left out.
 [[nodiscard]] Result<KeptPresets> parse_presets(const std::string& file, std::string_view json);

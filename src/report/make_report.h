@@ -14,17 +14,17 @@
 
 namespace underpaint {
 
-/// What a report is made from: a painting, and all that was measured of it.
+/// The inputs of a report: a painting, and all that was measured of it.
 struct ReportMatter {
     const Painting& painting;
     const Audit& audit;                    ///< on every pixel
     const std::vector<Finding>& findings;  ///< of that
     const BriefReport& brief;
     std::string date;  ///< of the report, ISO 8601
-    /// What printing does, and by what; null: not asked for.
+    /// The effect of printing on a paper; null: not asked for.
     const OnPaper* paper = nullptr;
     const PrintProof* proof = nullptr;
-    /// Of the painter, not of the painting; null: not asked for.
+    /// Studies of the painter, not of this painting; null: not asked for.
     const StudyRecord* studies = nullptr;
 };
 

@@ -18,7 +18,7 @@ struct PrintHelp {
     double before = 0, after = 0;  ///< of the figure that it is for, both measured
 };
 
-/// What printing does to a painting, as if it were one more pass.
+/// The effect of printing on a painting, as if it were one more pass.
 struct OnPaper {
     std::string paper;  ///< what its profile calls itself
     PrintIntent intent = PrintIntent::colorimetric;
@@ -26,7 +26,7 @@ struct OnPaper {
     /// Shares 0..1 of the finished picture, at viewing scale. `beyond`: the paper comes no nearer
     /// than CIEDE2000 kBeyondPaper; `too_dark` of these is darker than the paper's black.
     double beyond = 0, too_dark = 0;
-    /// By mean CIEDE2000 between screen and paper, the one that suffers most first.
+    /// Parts by mean CIEDE2000 between screen and paper, the largest first.
     std::vector<PartDifference> parts;
     /// A curve that leaves less drift from the seal: 95th percentile of the running drift, in
     /// steps.

@@ -6,7 +6,7 @@
 
 namespace underpaint {
 
-/// What a person may be asked because of it.
+/// The question that a person may be asked because of it.
 enum class TroubleKind {
     plain,
     changed_on_disk,  ///< by somebody else, since it was opened

@@ -6,7 +6,7 @@
 
 namespace underpaint {
 
-/// As many characters of a name are shown.
+/// Number of characters of a name that are shown.
 inline constexpr std::size_t kShownName = 64;
 
 /// A name out of a file as it is safe to show, in a window as on a terminal: on one line, without
@@ -19,7 +19,7 @@ std::string printable(std::string_view text);
 
 /// Whether all of it is UTF-8 (RFC 3629), as JSON has to be.
 bool is_utf8(std::string_view text);
-/// With U+FFFD in place of each byte that is none; all else stays.
+/// The text with U+FFFD in place of each byte that is not UTF-8; all else stays.
 std::string valid_utf8(std::string_view text);
 
 }  // namespace underpaint

@@ -20,7 +20,7 @@ CurvePoints shift_curve(double by);
 /// One point of a curve, and what a curve makes of a step.
 CurvePoint curve_point(double step, double to);
 double step_after(const CurvePoints& curve, double step);
-/// By how much a curve moves the middle of the scale, in steps.
+/// The shift of the middle of the scale by a curve, in steps.
 double shift_of(const CurvePoints& curve);
 
 /// Stretches or squeezes the scale so that `from` comes to lie on `to`, evenly in between; what is

@@ -5,8 +5,8 @@
 
 namespace underpaint {
 
-/// What became of something that was to be kept, from good to bad; `open` where there is too little
-/// to judge by, which is nothing bad.
+/// The verdict on something that was to be kept, from good to bad; `open` where there is too little
+/// to judge by, which is not bad.
 enum class Verdict { open, held, slipping, lost };
 constexpr bool is_bad(Verdict verdict) {
     return verdict > Verdict::held;

@@ -19,7 +19,7 @@ namespace underpaint {
 struct CurveWay {
     CurvePoints points;
 };
-/// What was laid since, at another strength: before + strength x (now - before).
+/// What was laid since, laid at another strength: before + strength x (now - before).
 struct StrengthWay {
     double strength = 1;  ///< 0..1, in twentieths
 };
@@ -43,8 +43,8 @@ struct BringBack {
     std::vector<Way> ways;           ///< those that leave four fifths of that at most; best first
 };
 
-/// Of the part that has most of the change, three fifths at least; else of all that changed.
-/// Nothing where nothing changed, or when stopped.
+/// Ways to bring back the part that has most of the change, three fifths at least; else all that
+/// changed. Nothing where nothing changed, or when stopped.
 std::optional<BringBack> bring_back(const StatePair& pair, const std::vector<PartChange>& changes,
                                     const Painting& painting, Reader reader,
                                     const std::stop_token& stop = {});

@@ -18,17 +18,17 @@ inline constexpr int kComparedSide = 700;
 
 /// A state of the picture, in the seal's frame, of another size.
 RgbBlock small_copy(const Picture& picture, Size size);
-/// What of a picture is kept and compared: its deepest halving that is not smaller than what a
-/// ledger keeps, so that a file and what is kept of it come out alike.
+/// The level of a picture that is kept and compared: its deepest halving that is not smaller than
+/// the ledger's pictures, so that a file and its kept picture come out alike.
 Pyramid::Level at_kept_scale(const Pyramid& picture);
 
-/// What states are compared upon: the seal and its parts, small.
+/// The ground on which states are compared: the seal and its parts, small.
 struct ComparedGround {
     Size size;
     RgbBlock colours;   ///< of the seal
     FloatBlock sealed;  ///< steps
-    /// Of each pixel the place of its part in the painting's list and 1, row by row: the part that
-    /// covers it most, by half at least. 0: none.
+    /// For each pixel, row by row, 1 + the index in the painting's list of the part that covers it
+    /// most, by half at least. 0: none.
     std::vector<std::uint32_t> part;
 };
 ComparedGround compared_ground(const Painting& painting, Reader reader);

@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What became of one layer between two saves of a file.
+/// The change of one layer between two saves of a file.
 struct LayerChange {
     enum class Kind { added, gone, painted, moved, shown, hidden, strength, blend, renamed };
     Kind kind = Kind::added;
@@ -27,7 +27,7 @@ std::vector<LayerChange> layer_changes(const std::vector<ListedLayer>& before,
 
 /// How much of a change lies on a layer (0..1), by its place in the later list.
 using CoveredBy = std::function<double(std::size_t at)>;
-/// Those that a change of values lies on first; what was painted elsewhere is left out where
+/// The changes that a change of values lies on first; layers painted elsewhere are left out where
 /// something else explains it.
 std::vector<LayerChange> by_blame(std::vector<LayerChange> changes, const CoveredBy& covered);
 

@@ -9,7 +9,7 @@ namespace underpaint {
 
 // What is mended in the painter's own program is handed to it as files of the watched file's size.
 
-/// Where a place of the seal's frame lies in the file, as a grey picture: white inside.
+/// A place of the seal's frame as it lies in the file, as a grey picture: white inside.
 Picture mask_for_file(const FloatBlock& place, Size seal, const Alignment& where, Size file);
 
 /// A layer that gives a place its values back when it is laid `normal` over the file.

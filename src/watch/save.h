@@ -13,8 +13,8 @@
 
 namespace underpaint {
 
-/// What a painter's own program saved, as it was then, in the frame of the seal and measured
-/// against it like a state after a pass.
+/// A save of the painter's own program, in the frame of the seal and measured against it like a
+/// state after a pass.
 struct Save {
     Painting painting;                 ///< sealed, with the saved picture as its one pass
     Audit audit;                       ///< of that
@@ -34,8 +34,8 @@ struct Unlike {
     SharedPicture picture;
 };
 
-/// What saves are measured against: a painting with a seal, its parts, plan and brief. Its passes
-/// and versions are not looked at.
+/// The painting that saves are measured against: its seal, parts, plan and brief. Its passes and
+/// versions are not used.
 struct Against {
     Painting painting;
     Reader reader = Reader::lightness;
@@ -45,7 +45,7 @@ struct Against {
 /// A picture, sealed as it is, to measure later saves of it against.
 Painting sealed_from(Picture picture, std::string name, const std::string& date);
 
-/// Who is told of a saved picture in the seal's frame, once it lies so and before it is measured.
+/// Called with a saved picture once it is in the seal's frame, before it is measured.
 using InFrame = std::function<void(const SharedPicture& picture)>;
 
 /// Measures a saved picture. One of another size or turned is brought to the seal's frame first,
@@ -58,7 +58,7 @@ using InFrame = std::function<void(const SharedPicture& picture)>;
 /// A saved picture, as it was found to lie, in the frame of a seal of that size.
 SharedPicture in_frame_of(Size seal, SharedPicture saved, const Alignment& where);
 
-/// What the columns of the ledger show of a state, in their order.
+/// The figures in the columns of the ledger for a state, in their order.
 std::array<SaveFigure, kSaveColumns> column_figures(const PassAudit& state);
 
 }  // namespace underpaint

@@ -8,7 +8,7 @@
 
 namespace underpaint {
 
-/// What a part did between two saves. Steps of the nine-step scale.
+/// The change of a part between two saves. Steps of the nine-step scale.
 struct PartChange {
     PartId part = 0;          ///< 0: what lies in no part
     double by = 0;            ///< mean of the change, lighter above 0

@@ -11,7 +11,7 @@
 
 namespace underpaint {
 
-/// What became of the picture between two saves of the ledger, from the pictures that it keeps.
+/// The change of the picture between two saves of the ledger, from the pictures that it keeps.
 struct SaveDetail {
     std::vector<PartChange> changes;
     /// "Sky became lighter by 0.30 step, 14% of the picture; the rest stands."

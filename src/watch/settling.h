@@ -23,7 +23,8 @@ public:
     /// How often that is done with one state before it is given up.
     static constexpr int kMostTries = 4;
 
-    /// What is there at a moment; nothing: no file. True: it is to be read now.
+    /// Tells it the state of the file at a moment; nothing: no file. Returns whether the file is to
+    /// be read now.
     bool look(const std::optional<FileStamp>& now, Clock::time_point moment);
     /// It may be read, though nothing is to be made of it yet.
     bool pauses(Clock::time_point moment) const {

@@ -40,7 +40,7 @@ public:
         KeptSave kept;
         std::vector<PartChange> changes;  ///< since the save before, or the seal
     };
-    /// What can soon be said of a save, on small copies.
+    /// Figures of a save from small copies, which come first.
     struct Sketch {
         double value = 0;  ///< 95 % of the drift from the seal, in steps
         std::vector<PartChange> changes;
@@ -55,8 +55,8 @@ public:
     /// \param sketch told once of each save that is about to be measured
     std::optional<Event> look(Clock::time_point moment, const std::stop_token& stop = {},
                               const std::function<void(const Sketch&)>& sketch = {});
-    /// What is unlike the seal is measured all the same: that which was last told of, and what
-    /// comes after it.
+    /// Measures saves that are unlike the seal all the same: the last one that was refused, and
+    /// later ones.
     void take_unlike();
     /// Gives memory back that is taken again when it is needed.
     void rest() const;
@@ -64,7 +64,7 @@ public:
     bool waits() const { return settling_.waits(); }
     const std::filesystem::path& path() const { return path_; }
     const std::optional<Against>& against() const { return against_; }
-    /// What states are compared upon; there once there is a seal.
+    /// The ground on which states are compared; there once there is a seal.
     const std::optional<ComparedGround>& ground() const { return ground_; }
 
 private:

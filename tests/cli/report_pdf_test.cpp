@@ -67,6 +67,38 @@ TEST_F(ReportPdf, HasItsTextAsTextItsFontsWithItAndTheSameBytesEachTime) {
     EXPECT_GE(embedded, 2) << "regular and bold";
 }
 
+/// By poppler, which shares no code with what wrote them.
+TEST_F(ReportPdf, HasABookmarkForEachSectionOnItsPageAndALanguage) {
+    make(saved(14), "--paper a5");
+    const std::string outline = read("pdftohtml -xml -i -stdout");
+    const auto pages = [&] {
+        std::vector<std::string> texts(1);
+        for (const char c : read("pdftotext")) {
+            if (c == '\f')
+                texts.emplace_back();
+            else
+                texts.back() += c;
+        }
+        return texts;
+    }();
+    const std::regex item(R"re(<item page="(\d+)">([^<]+)</item>)re");
+    int found = 0;
+    std::size_t before = 0;
+    for (std::sregex_iterator at(outline.begin(), outline.end(), item), end; at != end; ++at) {
+        const std::size_t page = std::stoul((*at)[1]);
+        ASSERT_LE(page, pages.size());
+        EXPECT_NE(pages[page - 1].find((*at)[2]), std::string::npos) << (*at)[0];
+        EXPECT_GE(page, before);
+        before = page;
+        ++found;
+    }
+    EXPECT_GE(found, 4) << outline;
+    EXPECT_GT(before, 2U);
+    const std::string bytes = testing::read_text(folder_ / "r.pdf");
+    EXPECT_NE(bytes.find("/Lang (en)"), std::string::npos);
+    EXPECT_NE(bytes.find("/DisplayDocTitle true"), std::string::npos);
+}
+
 TEST_F(ReportPdf, NoPictureIsLargerThanAskedAndEveryPageHasItsNumber) {
     make(saved(14), "--picture-side 200 --paper a5 --lying");
     EXPECT_NE(read("pdfinfo").find("Page size:       595"), std::string::npos);

@@ -15,7 +15,7 @@ namespace {
 using testing::sealed;
 using testing::with_columns;
 
-constexpr Rgb kBlue{0.3F, 0.4F, 0.75F}, kAmber{0.85F, 0.6F, 0.3F};
+constexpr Rgb kDusk{0.3F, 0.4F, 0.75F}, kAmber{0.85F, 0.6F, 0.3F};
 
 Painting halves() {
     return with_columns(
@@ -78,7 +78,7 @@ TEST(Ticks, AllChecksOfAStepHaveToBeMet) {
 }
 
 TEST(Ticks, EachPartNeedsAColourOfItsOwn) {
-    Painting painting = with_pass(halves(), tint_on(kBlue, 1));
+    Painting painting = with_pass(halves(), tint_on(kDusk, 1));
     EXPECT_FALSE(standing(painting, {StepCheck::parts_coloured}).done);
     EXPECT_EQ(standing(painting, {StepCheck::parts_coloured}).words, "1 of 2 parts have a colour");
     painting = with_pass(std::move(painting), tint_on(kAmber, 2));
@@ -90,7 +90,7 @@ TEST(Ticks, EachPartNeedsAColourOfItsOwn) {
 }
 
 TEST(Ticks, ShadowsHaveTheirHueAsTheBriefWants) {
-    Painting painting = with_pass(with_pass(halves(), tint_on(kBlue, 1)), tint_on(kAmber, 2));
+    Painting painting = with_pass(with_pass(halves(), tint_on(kDusk, 1)), tint_on(kAmber, 2));
     EXPECT_TRUE(standing(painting, {StepCheck::shadows_coloured}).done);
     painting.brief.light = Light::cool_lights;
     painting.brief.swing = 4;
@@ -104,7 +104,7 @@ TEST(Ticks, ShadowsHaveTheirHueAsTheBriefWants) {
 
 TEST(Ticks, ValuesAndRangeAreThoseOfTheLastPass) {
     EXPECT_FALSE(standing(halves(), {StepCheck::values_held}).done);  // nothing is laid yet
-    const Painting held = with_pass(halves(), testing::tint(kBlue, BlendMode::true_colour));
+    const Painting held = with_pass(halves(), testing::tint(kDusk, BlendMode::true_colour));
     EXPECT_TRUE(standing(held, {StepCheck::values_held, StepCheck::range_kept}).done);
     const Painting lost = with_pass(held, testing::tint(grey(0.5F), BlendMode::normal, 0.5F));
     EXPECT_FALSE(standing(lost, {StepCheck::values_held}).done);
@@ -114,7 +114,7 @@ TEST(Ticks, ValuesAndRangeAreThoseOfTheLastPass) {
 TEST(Ticks, FlatsAreLaidAndThenShaded) {
     Painting flats = with_plain_ground(halves(), grey(0.6F));
     EXPECT_FALSE(standing(flats, {StepCheck::flats_laid}).done);
-    const Flat colours[] = {{1, kBlue}, {2, kAmber}};
+    const Flat colours[] = {{1, kDusk}, {2, kAmber}};
     flats = with_flats(std::move(flats), colours);
     EXPECT_TRUE(standing(flats, {StepCheck::flats_laid}).done);
     EXPECT_FALSE(standing(flats, {StepCheck::shaded}).done);
@@ -166,8 +166,8 @@ TEST(Ticks, OnePictureStandsAlikeAtTwoSizesAndMirrored) {
         }));
         painting = with_columns(std::move(painting), "One", mirrored ? middle : 0,
                                 mirrored ? size.width : middle);
-        painting = with_pass(std::move(painting), tint_on(kBlue, 1));
-        painting.brief.mother = {"Blue", kBlue, 0.3};
+        painting = with_pass(std::move(painting), tint_on(kDusk, 1));
+        painting.brief.mother = {"Blue", kDusk, 0.3};
         return Stands(painting).work;
     };
     const WorkFigures small = at({300, 200}, false), large = at({1500, 1000}, false),
@@ -177,7 +177,7 @@ TEST(Ticks, OnePictureStandsAlikeAtTwoSizesAndMirrored) {
         EXPECT_NEAR(other->coloured[0], small.coloured[0], 0.01);
         EXPECT_NEAR(other->finished.swing, small.finished.swing,
                     0.02 * std::abs(small.finished.swing) + 0.02);
-        EXPECT_NEAR(mother_share(other->finished, kBlue), mother_share(small.finished, kBlue),
+        EXPECT_NEAR(mother_share(other->finished, kDusk), mother_share(small.finished, kDusk),
                     0.01);
         EXPECT_NEAR(other->finished.strongest->area, small.finished.strongest->area, 0.02);
         EXPECT_EQ(other->finished.key, small.finished.key);
@@ -232,12 +232,12 @@ TEST(BriefLines, OnlyThoseThatAreSetAreCompared) {
 }
 
 TEST(BriefLines, SwingMotherAndStrongestColour) {
-    Painting painting = with_pass(with_pass(halves(), tint_on(kBlue, 1)), tint_on(kAmber, 2));
+    Painting painting = with_pass(with_pass(halves(), tint_on(kDusk, 1)), tint_on(kAmber, 2));
     painting = with_foci(std::move(painting), {{"F", {300, 150}, 60}});
     const double swing = Stands(painting).work.finished.swing;
     ASSERT_GT(swing, 4);
     painting.brief.light = Light::warm_lights;
-    painting.brief.mother = {"Blue", kBlue, 0.9};
+    painting.brief.mother = {"Blue", kDusk, 0.9};
     painting.brief.strongest = {StrongestAt::focus, 1};
     const auto verdict = [&](std::string_view id) {
         return line(lines_of(painting, Stands(painting).measured), id)->verdict;
@@ -333,8 +333,8 @@ std::vector<std::string> touched(const Painting& painting, const LateChange& cha
 
 TEST(LateChanges, AFigureTouchesWhatLiesThere) {
     Painting painting = with_foci(halves(), {{"Near", {350, 150}, 20}, {"Far", {50, 150}, 20}});
-    Pass left = tint_on(kBlue, 1), right = tint_on(kAmber, 2),
-         all = testing::tint(kBlue, BlendMode::color);
+    Pass left = tint_on(kDusk, 1), right = tint_on(kAmber, 2),
+         all = testing::tint(kDusk, BlendMode::color);
     left.name = "Left";
     right.name = "Right";
     all.name = "All";
@@ -357,7 +357,7 @@ TEST(LateChanges, SayHowMuchOfAPartLiesThere) {
 }
 
 TEST(LateChanges, SayAboutHowLongWhatTheyTouchTook) {
-    Painting painting = with_pass(halves(), tint_on(kBlue, 1));
+    Painting painting = with_pass(halves(), tint_on(kDusk, 1));
     painting.brief.route = {"One",
                             {{"c", "Colour", "passes", "", {StepCheck::parts_coloured}, 10}}};
     painting.log.times = {{"c", *date_from_iso("2026-11-26"), 600, 3600}};
@@ -366,7 +366,7 @@ TEST(LateChanges, SayAboutHowLongWhatTheyTouchTook) {
 }
 
 TEST(LateChanges, AnotherSizeTouchesWhatIsMadeOfPixels) {
-    Painting painting = with_pass(halves(), testing::tint(kBlue, BlendMode::color));
+    Painting painting = with_pass(halves(), testing::tint(kDusk, BlendMode::color));
     Pass painted = testing::tint(kAmber, BlendMode::color);
     painted.name = "Painted";
     painted.reach.painted = share(testing::ramp({400, 300}));

@@ -102,9 +102,12 @@ TEST_P(EveryActionOf, ADemoPaintingEndsNothing) {
     ASSERT_EQ(std::system(make.c_str()), 0);
     const auto opened = open_painting(folder_ / file, "2026-11-24");
     ASSERT_TRUE(opened);
+    // What all pages of a bench have is pressed on the first of them; what all benches have, with
+    // the first painting on each bench, with the others on one.
+    std::set<QString> known, here;
     for (const Place& place : kPlaces) {
-        // What all pages of a bench have is pressed on the first of them.
-        std::set<QString> known, here;
+        if (route[0] == '\0') known.clear();
+        here.clear();
         for (const char* page : place.pages) {
             begin(opened->painting);
             window_->show_bench(place.bench);
@@ -132,7 +135,7 @@ TEST_P(EveryActionOf, ADemoPaintingEndsNothing) {
             known.merge(here);
         }
     }
-    EXPECT_GT(pressed_, 500);
+    EXPECT_GT(pressed_, route[0] == '\0' ? 900 : 400);
     ASSERT_TRUE(save_painting(folder_ / "after.ora", painting()));
 }
 
@@ -171,13 +174,15 @@ TEST_F(EveryAction, IsSafeWithoutAPainting) {
         EXPECT_STREQ(window_->bench().text().id, bench);
         window_->grab();
     }
-    for (const Place& place : kPlaces)
+    for (const Place& place : kPlaces) {
+        std::set<QString> known;
         for (const char* page : place.pages) {
             window_->show_bench(place.bench);
             window_->bench().show_page(page);
             window_->grab();
             for (const auto& thing : in_reach()) {
                 if (!thing || session().document.has_painting()) continue;
+                if (!known.insert(place_of(*thing)).second) continue;
                 if (thing->objectName().contains("demo") || thing->objectName().contains("brief"))
                     continue;  // these begin one
                 SCOPED_TRACE(thing->objectName().toStdString());
@@ -185,7 +190,7 @@ TEST_F(EveryAction, IsSafeWithoutAPainting) {
             }
             ASSERT_FALSE(session().document.has_painting()) << place.bench << ' ' << page;
             window_->show_bench(place.bench);
-            keys();
+            if (page == place.pages.front()) keys();
             for (auto* widget : window_->findChildren<QWidget*>()) {
                 QMimeData nothing;
                 QDropEvent drop({5, 5}, Qt::CopyAction, &nothing, Qt::LeftButton, Qt::NoModifier);
@@ -193,6 +198,7 @@ TEST_F(EveryAction, IsSafeWithoutAPainting) {
             }
             window_->grab();
         }
+    }
     EXPECT_GT(pressed_, 50);
 }
 

@@ -4,7 +4,7 @@
 #include <fstream>
 
 #include "desk/practice/drills_table.h"
-#include "desk/practice/error_chart.h"
+#include "desk/practice/practice_chart_view.h"
 #include "desk/practice/practice_foot.h"
 #include "support/practice_desk.h"
 
@@ -33,7 +33,9 @@ TEST_F(PracticeDesk, AStepIsTypedAndKeptWithoutAPainting) {
     EXPECT_TRUE(last().contains(QString("it was %1").arg(truth, 0, 'f', 1)))
         << last().toStdString();
     EXPECT_EQ(find<DrillsTable>("drills")->item(0, 3)->text(), "1");
-    EXPECT_TRUE(find<ErrorChart>("error_chart")->accessibleDescription().contains("week of"));
+    EXPECT_TRUE(find<PracticeChartView>("practice_chart_view")
+                    ->accessibleDescription()
+                    .contains("week of"));
 }
 
 TEST_F(PracticeDesk, APressOnTheLadderAnswers) {
@@ -177,7 +179,7 @@ TEST_F(PracticeDesk, ARoundIsSummedUpAndTheNextBegins) {
 
 TEST_F(PracticeDesk, TheChartShowsWeeksCellsOrMinutesAndIsSaved) {
     for (int i = 0; i < 4; ++i) answer_with("3");
-    auto* chart = find<ErrorChart>("error_chart");
+    auto* chart = find<PracticeChartView>("practice_chart_view");
     EXPECT_TRUE(chart->accessibleDescription().contains("week of"));
     const QImage weeks = chart->grab().toImage();
     choose("practice_chart", "Hue and step");
@@ -238,6 +240,44 @@ TEST_F(PracticeDesk, TheLogbookIsTakenOutPutBackAndDeletedFrom) {
     ASSERT_NE(all, nullptr);
     all->actions().front()->trigger();
     EXPECT_TRUE(kept().empty());
+}
+
+TEST_F(PracticeDesk, TheLogbookIsOpenedBesideTheInterface) {
+    {
+        auto book = Logbook::open(Logbook::usual_file());
+        for (int i = 0; i < 50; ++i) {
+            LoggedAnswer answer;
+            answer.when = std::chrono::sys_seconds(std::chrono::seconds(1'700'000'000 + 60 * i));
+            answer.kind = DrillKind::lighter;
+            answer.right = true;
+            answer.seconds = 6;
+            ASSERT_TRUE(book->add(answer));
+        }
+    }
+    window_.reset();
+    start();
+    window_->show_bench("practice");
+    EXPECT_TRUE(practice().opening());
+    EXPECT_EQ(practice().logbook(), nullptr);
+    EXPECT_FALSE(find("logbook")->isEnabled());
+    EXPECT_EQ(last(), "The logbook is being opened.");
+    // Another kind is chosen before it is there.
+    click("drill_lighter");
+    EXPECT_EQ(practice().question(), nullptr);
+    asked();
+    EXPECT_TRUE(find("logbook")->isEnabled());
+    EXPECT_EQ(last(), "");
+    EXPECT_EQ(practice().question()->kind, DrillKind::lighter);
+    EXPECT_EQ(practice().standing(DrillKind::lighter).count, 50U);
+    EXPECT_EQ(practice().namings().size(), 50U);
+    ASSERT_EQ(practice().weeks().size(), 1U);
+    EXPECT_NEAR(practice().weeks().front().minutes, 5, 1e-6);
+    // Closed while it is being opened.
+    window_.reset();
+    start();
+    window_->show_bench("practice");
+    window_.reset();
+    start();
 }
 
 }  // namespace

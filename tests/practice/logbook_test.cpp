@@ -52,6 +52,7 @@ TEST_F(LogbookTest, WhatIsAddedIsThereWhenItIsOpenedAgain) {
         ASSERT_TRUE(
             book.add(LoggedStudy{0, kBegin, StudyKind::two, "Fog, \"at six\"", 28, 0.92, 0.03}));
         ASSERT_TRUE(book.set_goal({StudyKind::two, 15}));
+        ASSERT_TRUE(book.set_goal({StudyKind::limited, 8, true}));
         ASSERT_TRUE(book.set_goal({StudyKind::full, 5}));
         ASSERT_TRUE(book.set_goal({StudyKind::full, 0}));
     }
@@ -65,8 +66,36 @@ TEST_F(LogbookTest, WhatIsAddedIsThereWhenItIsOpenedAgain) {
     EXPECT_EQ(book.answers(DrillKind::step_alone, 2)->front().when, answer(3).when);
     EXPECT_EQ(book.answers()->size(), 6U);
     EXPECT_EQ(book.studies()->front().name, "Fog, \"at six\"");
-    EXPECT_EQ(*book.goals(), (std::vector<StudyGoal>{{StudyKind::two, 15}}));
+    EXPECT_EQ(*book.goals(),
+              (std::vector<StudyGoal>{{StudyKind::limited, 8, true}, {StudyKind::two, 15}}));
     EXPECT_EQ((*book.counts())[static_cast<std::size_t>(DrillKind::lighter)], 1U);
+}
+
+TEST_F(LogbookTest, OneOfTheFirstVersionIsTakenFurther) {
+    std::filesystem::create_directories(file_.parent_path());
+    sqlite3* first = nullptr;
+    ASSERT_EQ(sqlite3_open(file_.c_str(), &first), SQLITE_OK);
+    ASSERT_EQ(sqlite3_exec(first, R"(
+create table answers (id integer primary key, at integer not null, kind text not null,
+  seed integer not null, hue integer not null, step integer not null, level real not null,
+  truth real not null, said real not null, error real not null, is_right integer not null,
+  seconds real not null);
+create table studies (id integer primary key, at integer not null, kind text not null,
+  name text not null, minutes real not null, figure real not null, second real not null);
+create table goals (kind text primary key, count integer not null);
+insert into goals values ('full', 5);
+insert into studies values (1, 1700000000, 'full', 'Fog', 90, 0.4, 0);
+pragma user_version = 1;)",
+                           nullptr, nullptr, nullptr),
+              SQLITE_OK);
+    sqlite3_close(first);
+    for (int time = 0; time < 2; ++time) {
+        Logbook book = open();
+        EXPECT_TRUE(book.notices().empty());
+        EXPECT_EQ(book.studies()->front().name, "Fog");
+        EXPECT_EQ(book.goals()->front(), (StudyGoal{StudyKind::full, 5, time == 1}));
+        ASSERT_TRUE(book.set_goal({StudyKind::full, 5, true}));
+    }
 }
 
 TEST_F(LogbookTest, WeeksHaveTheirErrorsAndQuartiles) {

@@ -280,5 +280,86 @@ TEST(Study, APhotographWhoseLightIsEvenedOutHasNoGreysOfItsOwn) {
     EXPECT_LT(even->crept_in, 0.02);
 }
 
+/// A study of two values as a camera sees it where its light is `lamp` of what it could be.
+template <class Lamp>
+Picture photographed(bool (*light_at)(double, double), Lamp lamp) {
+    return scene({400, 300}, [&](double x, double y) {
+        const double linear = (light_at(x, y) ? 0.6 : 0.06) * lamp(x, y);
+        return static_cast<float>(1.055 * std::pow(std::min(1.0, linear), 1 / 2.4) - 0.055);
+    });
+}
+StudyFigures evened(Picture study, StudyKind kind = StudyKind::two) {
+    StudyOptions options;
+    options.even_out_light = true;
+    return *measure_study(std::move(study), reference(), kind, options);
+}
+
+/// The frame of a window throws a shadow over the left of the table.
+double half_in_shadow(double x, double y) {
+    return x + 0.3 * y < 0.42 ? 0.5 : 1;
+}
+
+TEST(Study, AShadowWithAnEdgeIsToldOfHoweverTheLightSlopes) {
+    for (const double slope : {0.0, 0.3, -0.3}) {
+        const StudyFigures figures = evened(photographed(light, [&](double x, double y) {
+            return half_in_shadow(x, y) * (1 + slope * (y - 0.5));
+        }));
+        ASSERT_TRUE(figures.shadow) << slope;
+        EXPECT_NEAR(figures.shadow->stops, 1, 0.15) << slope;
+        EXPECT_NEAR(figures.shadow->share, 0.27, 0.04) << slope;
+        EXPECT_EQ(figures.shadow->where, "left");
+        EXPECT_NE(in_words(figures).find("A shadow with an edge lies over"), std::string::npos);
+    }
+}
+
+TEST(Study, NeitherALampNorAWrongShapeIsTakenForAShadow) {
+    const auto none = [](double, double) { return 1.0; };
+    EXPECT_FALSE(evened(photographed(light, none)).shadow);
+    EXPECT_FALSE(
+        evened(photographed(light,
+                            [](double x, double y) {
+                                return 1 / (1 + 2 * (std::pow(x - 0.1, 2) + std::pow(y - 0.1, 2)));
+                            }))
+            .shadow)
+        << "a lamp near one corner";
+    EXPECT_FALSE(
+        evened(photographed([](double x, double y) { return light(x, y) && x < 0.5; }, none))
+            .shadow)
+        << "a light shape that was forgotten";
+    EXPECT_FALSE(
+        evened(photographed([](double x, double y) { return light(x, y) || y > 0.7; }, none))
+            .shadow)
+        << "a light shape too many";
+    EXPECT_FALSE(evened(reference(), StudyKind::full).shadow);
+}
+
+TEST(Study, LightIsEvenedOutWhereThereIsNothingToSee) {
+    const auto plain = [](float value) {
+        return scene({40, 30}, [value](double, double) { return value; });
+    };
+    StudyOptions options;
+    options.even_out_light = true;
+    for (const StudyKind kind : {StudyKind::two, StudyKind::three, StudyKind::full})
+        for (const float of : {0.0F, 0.5F, 1.0F})
+            for (const float value : {0.0F, 1.0F}) {
+                const auto figures = measure_study(plain(value), plain(of), kind, options);
+                ASSERT_TRUE(figures);
+                EXPECT_FALSE(figures->shadow);
+            }
+}
+
+TEST(Study, AShadowOverFullValuesIsToldOf) {
+    const StudyFigures figures =
+        evened(scene({400, 300},
+                     [](double x, double y) {
+                         const double value =
+                             (light(x, y) ? 0.75 : 0.25) + 0.08 * std::sin(6 * x) + 0.05 * y;
+                         return static_cast<float>(value * std::pow(half_in_shadow(x, y), 1 / 2.2));
+                     }),
+               StudyKind::full);
+    ASSERT_TRUE(figures.shadow);
+    EXPECT_NEAR(figures.shadow->stops, 1, 0.25);
+}
+
 }  // namespace
 }  // namespace underpaint

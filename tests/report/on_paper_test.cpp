@@ -10,6 +10,7 @@
 
 #include "colour/ciede2000.h"
 #include "colour/lab.h"
+#include "files/disk.h"
 #include "files/paper_profiles.h"
 #include "icc/generic_paper.h"
 #include "icc/icc.h"
@@ -70,9 +71,12 @@ TEST(PrintProof, StrongColoursLoseChromaAndWeakOnesStay) {
     EXPECT_GT(chroma(on(*generic(), strong)), 0.4F * chroma(strong));
 }
 
-TEST(PrintProof, TheGridAnswersAsTheProfileDoes) {
-    // The profile itself, asked for each colour by littlecms.
-    const auto bytes = generic_paper_profile();
+/// CIEDE2000 between the grid's answers and those of the profile itself, which littlecms is asked
+/// for each colour.
+struct GridError {
+    double mean = 0, most = 0;
+};
+GridError grid_error(const std::vector<std::byte>& bytes) {
     const icc::Profile paper = icc::open(bytes), srgb = icc::srgb();
     const icc::Transform exact(
         cmsCreateProofingTransform(
@@ -95,8 +99,42 @@ TEST(PrintProof, TheGridAnswersAsTheProfileDoes) {
             lab({r[0], g[0], b[0]}), lab({in_range(is[0]), in_range(is[1]), in_range(is[2])})));
         sum += off, most = std::max(most, off);
     }
-    EXPECT_LT(sum / count, 0.1);
-    EXPECT_LT(most, 1.5);
+    return {sum / count, most};
+}
+
+/// A press with four inks; the package libgs-common has its profile.
+std::vector<std::byte> four_inks() {
+    const auto bytes = read_file("/usr/share/color/icc/ghostscript/default_cmyk.icc");
+    EXPECT_TRUE(bytes) << "scripts/setup installs it";
+    return bytes.value_or(std::vector<std::byte>{});
+}
+
+TEST(PrintProof, TheGridAnswersAsTheProfileDoes) {
+    const GridError generic = grid_error(generic_paper_profile());
+    EXPECT_LT(generic.mean, 0.1);
+    EXPECT_LT(generic.most, 1.5);
+    const GridError press = grid_error(four_inks());
+    EXPECT_LT(press.mean, 0.1);
+    EXPECT_LT(press.most, 1.5);
+}
+
+TEST(PrintProof, FourInksHaveLessOfEverything) {
+    const auto press = PrintProof::for_paper("press", four_inks(), PrintIntent::colorimetric);
+    ASSERT_TRUE(press) << press.error().message();
+    EXPECT_FALSE((*press)->name().empty());
+    const auto chroma = [](Rgb c) { return std::max({c.r, c.g, c.b}) - std::min({c.r, c.g, c.b}); };
+    for (const Rgb strong : {Rgb{1, 0, 0}, Rgb{0, 1, 0}, Rgb{0, 0, 1}})
+        EXPECT_LT(chroma(on(**press, strong)), 0.97F * chroma(strong));
+    EXPECT_GT(l_of(on(**press, grey(0))), 4) << "its black is no black";
+    EXPECT_GT(l_of(on(**press, grey(1))), 99) << "an eye settles on the paper's white";
+    // Neutrals keep their order and stay nearly neutral.
+    double before = 0;
+    for (int level = 0; level <= 255; level += 15) {
+        const Rgb is = on(**press, grey(static_cast<float>(level) / 255));
+        EXPECT_LT(chroma(is), 0.06F) << level;
+        EXPECT_GT(l_of(is), before) << level;
+        before = l_of(is);
+    }
 }
 
 TEST(PrintProof, APaperThatHasAllOfSrgbChangesNothing) {

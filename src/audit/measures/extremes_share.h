@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What is gathered tile by tile: pixels where the house rules allow none, or would.
+/// Sums of a tile: pixels where the house rules allow no pure black and white, or would not.
 struct ExtremesTally {
     ExactSum black, white;
     static constexpr auto kMembers = std::tuple(&ExtremesTally::black, &ExtremesTally::white);

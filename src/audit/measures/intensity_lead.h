@@ -35,7 +35,7 @@ private:
     std::uint64_t count_ = 0;
 };
 
-/// What is gathered tile by tile.
+/// Sums of a tile.
 struct IntensityTally {
     StrengthHistogram all, in_focus;
     std::uint64_t intense = 0;  ///< pixels with an intensity of kGreyPicture or more

@@ -13,8 +13,8 @@ namespace underpaint {
 /// How far strong opposites meet without a bridge of greys; see meetings_of_opposites().
 struct OppositesAudit {
     double length = 0;  ///< of the border, in viewing pixels
-    /// What the longest stretch of it lies between: two parts, or one that it runs inside of. Empty
-    /// where it lies outside of all parts.
+    /// The parts on either side of the longest stretch: two, or one that contains it. Empty outside
+    /// of all parts.
     std::vector<PartId> between;
     double longest = 0;  ///< of that stretch, in viewing pixels
     Verdict verdict = Verdict::open;

@@ -16,7 +16,7 @@
 
 namespace underpaint {
 
-/// What eyes that lack one kind of cones see of a picture, gathered tile by tile.
+/// Sums of a tile as seen by eyes that lack one kind of cones.
 struct EyesTally {
     struct Seen {
         SwingTally swing;
@@ -39,7 +39,7 @@ struct PartPair {
     double apart = 0;  ///< CIEDE2000
 };
 
-/// What is left for such eyes, as shares of what others see; nothing where those see none.
+/// Shares of what other eyes see that are left for these; nothing where those see none.
 struct LeftForEyes {
     std::optional<double> swing;       ///< negative where it turned round
     std::optional<double> lead;        ///< of the strongest colour in the focus

@@ -29,7 +29,7 @@ struct PartColours {
     double swing() const { return lights.warmth - shadows.warmth; }
 };
 
-/// What of it is gathered tile by tile.
+/// Sums of a tile.
 struct SideTally {
     ExactSum weight, step, warmth, a, b, intensity;
     static constexpr auto kMembers =

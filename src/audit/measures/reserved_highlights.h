@@ -13,15 +13,14 @@
 
 namespace underpaint {
 
-/// What is gathered tile by tile, in pixels: what is reserved, and what of it is covered, tinted,
-/// or either.
+/// Sums of a tile, in pixels: reserved, covered, tinted, and either.
 struct ReservedTally {
     ExactSum reserved, covered, tinted, touched;
     static constexpr auto kMembers = std::tuple(&ReservedTally::reserved, &ReservedTally::covered,
                                                 &ReservedTally::tinted, &ReservedTally::touched);
 };
 
-/// What became of the highlights that the plan reserves. Shares 0..1 of them.
+/// The reserved highlights after a pass. Shares 0..1 of them.
 struct ReservedAudit {
     double area = 0;     ///< of the picture, that they take
     double covered = 0;  ///< kCoveredBy off the seal or more
@@ -35,8 +34,8 @@ inline constexpr double kCoveredBy = 0.25;  ///< steps
 inline constexpr double kTintedFrom = 0.10;
 inline constexpr double kHeldTouched = 0.02, kLostTouched = 0.10;
 
-/// What the plan reserves, as a mask of the painting halved `level` times: of each part what was
-/// sealed at its step or lighter. Null where nothing is reserved, and when stopped.
+/// The highlights that the plan reserves, as a mask of the painting halved `level` times: of each
+/// part the pixels sealed at its step or lighter. Null where nothing is reserved, and when stopped.
 SharedPicture reserved_mask(const Painting& painting, int level, Reader reader,
                             const std::stop_token& stop);
 

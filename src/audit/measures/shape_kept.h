@@ -19,7 +19,7 @@ struct ShapeAudit {
 };
 inline constexpr double kHeldShape = 0.9, kLostShape = 0.75;
 
-/// What shape_kept() is made of, row by row, so that only rows that changed are looked at again.
+/// The sums that shape_kept() needs, row by row, so that only rows that changed are computed again.
 class ShapeSums {
 public:
     /// \param sealed  which it keeps looking at; now is the same

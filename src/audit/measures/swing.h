@@ -26,7 +26,7 @@ struct SwingAudit {
     friend bool operator==(const SwingAudit&, const SwingAudit&) = default;
 };
 
-/// What of it is gathered tile by tile: mean warmth of both sides of the split.
+/// Sums of a tile: warmth on both sides of the split.
 struct SwingTally {
     WeightedMean light, shadow;
     static constexpr auto kMembers = std::tuple(&SwingTally::light, &SwingTally::shadow);

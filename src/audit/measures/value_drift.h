@@ -9,7 +9,7 @@
 
 namespace underpaint {
 
-/// What one pass did to values.
+/// The drift of values by one pass.
 struct ValueAudit {
     Drift running;  ///< now against the seal
     Drift own;      ///< now against what the pass found
@@ -19,8 +19,8 @@ struct ValueAudit {
     friend bool operator==(const ValueAudit&, const ValueAudit&) = default;
 };
 
-/// What of it is gathered tile by tile about a state: against the seal, and against where it should
-/// stand. The latter only where some pass is meant to move values.
+/// Sums of a tile about one state: against the seal, and against where it should stand. The latter
+/// only where some pass is meant to move values.
 struct ValueTally {
     DriftTally running, judged;
     void raise_max(const ValueTally& other) {

@@ -25,7 +25,7 @@ Mend laying(std::string label, std::string effect, Pass pass);
 std::optional<ValuesAudit> with_laid(const Painting& painting, const Pass& pass, Reader reader,
                                      int side, const std::stop_token& stop);
 
-/// What `of` comes to is brought to `wanted` by bisection between two amounts; `of` rises with the
+/// Finds, by bisection between two amounts, where `of` comes to `wanted`; `of` rises with the
 /// amount. Nothing when stopped.
 template <class Of>
 std::optional<double> bisect(double low, double high, double wanted, Of of) {

@@ -42,7 +42,7 @@ public:
     /// The first of them that helps, where all after it do.
     std::optional<Mend> least(int most, const std::function<Mend(int)>& make) const;
 
-    /// Of a mend that helps: what it would leave, what it changes and whether it is safe.
+    /// A mend that helps, with what it would leave, what it changes and whether it is safe.
     std::optional<Mend> weighed(Mend mend) const;
 
 private:
@@ -73,7 +73,7 @@ private:
     mutable std::optional<Without> without_[2];
 };
 
-/// Of the whole list of findings: nothing that slips is new, and nothing that slipped is worse.
+/// Whether, in the whole list of findings, none that slips is new and none that slipped is worse.
 bool nothing_worse(const Painting& before, const Audit& was, const Painting& after,
                    const Audit& is);
 

@@ -14,7 +14,7 @@
 #include "blend/simd/lane_input.h"
 #include "blend/simd/pixels-inl.h"
 
-/// What a work of ForLanes() must be marked with, to become part of the loop.
+/// Attribute of functions that ForLanes() calls, so that they become part of its loop.
 #ifndef UNDERPAINT_LANES
 #define UNDERPAINT_LANES HWY_ATTR __attribute__((always_inline))
 #endif

@@ -18,14 +18,14 @@ struct OkLabs {
     V l, a, b;
 };
 
-/// Of linear pixels 0..1, as oklab().
+/// oklab() of linear pixels 0..1.
 HWY_INLINE OkLabs OkLabOfLinear(const Pixels& c) {
     const Pixels roots{CubeRoot(Dot(c, kConesOfRgb[0])), CubeRoot(Dot(c, kConesOfRgb[1])),
                        CubeRoot(Dot(c, kConesOfRgb[2]))};
     return {Dot(roots, kOkLabOfRoots[0]), Dot(roots, kOkLabOfRoots[1]),
             Dot(roots, kOkLabOfRoots[2])};
 }
-/// Of encoded pixels.
+/// oklab() of encoded pixels.
 HWY_INLINE OkLabs OkLabOf(const Pixels& encoded) {
     return OkLabOfLinear(Decode(Unit(encoded)));
 }

@@ -26,7 +26,7 @@ public:
     /// Everything is worked out, and what was to be written is.
     bool finished() const { return !working_out_.running() && !writing_.running(); }
     QString text() const;
-    /// What was written, or why it was not; for tests and screen readers.
+    /// The last message about writing files; for tests and screen readers.
     QString said() const { return said_->text(); }
 
 signals:

@@ -20,7 +20,7 @@ public:
     const KeptSave& save(int row) const { return rows_[static_cast<std::size_t>(row)]; }
     /// The small picture of a row; null until it is made.
     QImage thumbnail(int row) const;
-    /// What stands below the time: "29 min", "as sealed, intended".
+    /// The line below the time: "29 min", "as sealed, intended".
     QString about(int row) const;
     /// All small pictures are made.
     bool finished() const { return !job_.running(); }

@@ -21,9 +21,9 @@ class SaveDetailPanel;
 class SavesList;
 class WhereView;
 
-/// What lies beside the painter's own program: a strip that stays on top of other windows, with the
-/// figures of the last save; it opens into the ledger of saves. Remembers where it lay, where the
-/// system lets a window say so. Closing it loses nothing and asks nothing.
+/// The strip beside the painter's own program: it stays on top of other windows, shows the figures
+/// of the last save, and opens into the ledger of saves. Remembers its place, where the system lets
+/// a window set it. Closing it loses nothing and asks nothing.
 class Strip : public QWidget {
     Q_OBJECT
 public:

@@ -33,7 +33,7 @@ public:
     const std::vector<KeptSave>& saves() const { return document_.painting().saves.saves(); }
     Reader reader() const { return options_.reader; }
 
-    /// Of the save that is being measured, as soon as something can be said of it.
+    /// The first figures of the save that is being measured, as soon as there are some.
     const std::optional<WatchedFile::Sketch>& sketch() const { return sketch_; }
     /// Why the file can't be measured as it is now; empty when nothing is wrong.
     const QString& trouble() const { return trouble_; }

@@ -8,7 +8,7 @@
 
 namespace underpaint {
 
-/// What the calendar shows.
+/// The content of the calendar.
 struct CalendarFace {
     Route route;
     std::vector<LoggedTime> times;

@@ -19,7 +19,7 @@ struct CardRing {
     bool dashed = false;
 };
 
-/// What a card shows.
+/// The content of a card.
 struct CardFace {
     QImage image;
     QString title, about;          ///< about stands beside the title, in secondary text
@@ -49,7 +49,7 @@ public:
     bool hasHeightForWidth() const override { return true; }
     int heightForWidth(int width) const override;
     QSize sizeHint() const override;
-    /// Where the picture is drawn.
+    /// The place of the picture.
     QRectF picture_rect() const;
 
 signals:

@@ -24,12 +24,12 @@ public:
     PictureStrip(const Desk& desk, const char* name, const QString& title, const Keeping& keeping,
                  QWidget* parent = nullptr);
 
-    /// As many cards as wanted, at most `columns` of them in a row; kept where there are enough.
+    /// Sets the number of cards, at most `columns` in a row; cards are kept where there are enough.
     void set_cards(std::size_t count, int columns);
     PictureCard& card(std::size_t at) { return *cards_[at]; }
     std::size_t cards() const { return cards_.size(); }
     void set_about(const QString& about);
-    /// What stands there while there is none.
+    /// Sets the text shown while there is no card.
     void set_empty(const QString& text);
     void add_button(QPushButton* button);
     void say(const QString& trouble);

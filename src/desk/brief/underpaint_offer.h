@@ -22,7 +22,7 @@ public:
 
     /// Looks at what a file would change.
     void look_at(const std::filesystem::path& path);
-    /// What is offered; null: nothing, or it is not there yet.
+    /// The underpaint that is offered; null: none, or it is not there yet.
     const AnotherUnderpaint* offered() const { return offered_ ? &offered_->next : nullptr; }
     void drop();
     bool finished() const { return !job_.running(); }

@@ -22,7 +22,7 @@ struct AccessibleFigure {
 void set_accessible_role(QWidget& widget, QAccessible::Role role);
 /// It is a slider with a figure.
 void set_accessible_figure(QWidget& widget, AccessibleFigure figure);
-/// What it says of itself now; tells those who listen where that is something else than before.
+/// Sets the widget's accessible text; tells assistive technology where it changed.
 void set_accessible_text(QWidget& widget, const QString& text);
 /// The figure of a slider changed.
 void tell_figure_changed(QWidget& widget);

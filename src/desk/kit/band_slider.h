@@ -7,9 +7,9 @@
 
 namespace underpaint {
 
-/// Where in the scale a pass lands: the scale lying on its side with a bar at either end of the
-/// band, in half steps, and the soft ends shown. Home and End pick a bar, the arrows move it; Alt
-/// with the arrows makes the ends softer or harder; a drag up or down does the same.
+/// Chooses the value band that a pass lands on: the scale lying on its side with a bar at either
+/// end of the band, in half steps, and the soft ends shown. Home and End pick a bar, the arrows
+/// move it; Alt with the arrows makes the ends softer or harder; a drag up or down does the same.
 class BandSlider : public QWidget {
     Q_OBJECT
 public:

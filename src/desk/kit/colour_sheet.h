@@ -55,8 +55,8 @@ private:
 
 /// "#d08c3e", 8 bits a channel.
 QString hex_of(Rgb colour);
-/// What somebody wrote for a colour: six figures with or without "#", the name of one, or OKLCh as
-/// CSS writes it ("oklch(0.62 0.11 57)", also with "62%"), brought into sRGB.
+/// A colour from typed text: six figures with or without "#", the name of one, or OKLCh as CSS
+/// writes it ("oklch(0.62 0.11 57)", also with "62%"), brought into sRGB.
 std::optional<Rgb> colour_from_text(const QString& text);
 QColor qcolor(Rgb colour);
 /// A square of it, for a menu.

@@ -19,7 +19,7 @@ class ColourStrip : public QWidget {
     Q_OBJECT
 public:
     explicit ColourStrip(QWidget* parent = nullptr);
-    /// Those that do not fit are not shown.
+    /// Sets the colours; those that do not fit are not shown.
     void set_colours(std::vector<Rgb> colours);
     /// Named ones, whose tool tips are their names.
     void set_named(const std::vector<NamedColour>& colours);

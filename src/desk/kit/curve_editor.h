@@ -16,7 +16,7 @@ public:
     explicit CurveEditor(QWidget* parent = nullptr);
     void set_curve(const CurvePoints& curve);
     QSize sizeHint() const override;
-    /// Where a handle stands, for tests.
+    /// The place of a handle, for tests.
     QPointF handle(std::size_t index) const;
     static constexpr std::size_t kHandles = 5;
 

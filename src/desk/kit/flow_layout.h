@@ -22,7 +22,7 @@ public:
     int heightForWidth(int width) const override;
     /// All in one line.
     QSize sizeHint() const override;
-    /// As wide as the widest of them.
+    /// The size of the widest item.
     QSize minimumSize() const override;
     void setGeometry(const QRect& area) override;
 

@@ -54,6 +54,14 @@ QLabel* group_title(const QString& text) {
     return label;
 }
 
+QLabel* large_label(const QString& text, bool bold) {
+    auto* label = new QLabel(text);
+    QFont font = body_font(bold);
+    font.setPixelSize(scaled(15));
+    label->setFont(font);
+    return label;
+}
+
 QLabel* hint_label(const QString& text) {
     auto* label = new QLabel(text);
     label->setProperty("tone", "secondary");

@@ -25,10 +25,12 @@ void empty(QMenu& menu);
 void set_menu(QPushButton* button, std::function<void(QMenu&)> fill);
 /// An entry of a menu that is ticked where it is what is so now.
 void add_choice(QMenu& menu, const QString& label, bool now, const std::function<void()>& choose);
-/// What a button that opens a menu has chosen.
+/// Shows the current choice on a button that opens a menu.
 void show_choice(QPushButton* button, const QString& text);
 /// Bold, above a group.
 QLabel* group_title(const QString& text);
+/// The first line of a sheet or a question, larger than the rest.
+QLabel* large_label(const QString& text = {}, bool bold = false);
 /// Secondary text that wraps.
 QLabel* hint_label(const QString& text = {});
 /// A row with the design's spacing.

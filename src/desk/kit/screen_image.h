@@ -13,7 +13,7 @@ class ScreenRows {
 public:
     /// \param area that the image stands for, \param display null for an sRGB screen
     ScreenRows(QImage& image, const Rect& area, const DisplayTransform* display);
-    /// What of the tile lies in the area, rounded to 8 bits.
+    /// Copies the part of a tile that lies in the area, rounded to 8 bits.
     void take(const RgbBlock& tile) const;
 
 private:

@@ -12,7 +12,7 @@ class QWidget;
 
 namespace underpaint {
 
-/// Where the simulated pen goes, and how hard it presses there, 0..1.
+/// A step of the simulated pen: its place and pressure, 0..1.
 struct PenStep {
     QPointF at;  ///< in pixels of the widget
     double pressure = 1;

@@ -13,7 +13,7 @@ namespace underpaint {
 /// How a line stands, told by a mark; nothing where it is not set.
 class VerdictMark : public QWidget {
 public:
-    /// Of so many pixels' side, without the room around it.
+    /// A mark with a side of so many pixels, without the room around it.
     explicit VerdictMark(int side = scaled(9), int room = 2, const QColor& colour = greys().text)
         : room_(room), colour_(colour) {
         setFixedSize(side + 2 * room, side + 2 * room);

@@ -22,7 +22,7 @@ struct ForecastRow {
     bool ghost = false;                   ///< not in the palette yet
 };
 
-/// What each colour would do to the greys, in steps, before it is laid; or one colour in all
+/// The forecast of each colour over the greys, in steps, before it is laid; or one colour in all
 /// blends, with the source that each would need. Figures beyond the budget are bold.
 class ForecastTable : public QWidget {
     Q_OBJECT
@@ -39,7 +39,7 @@ public:
     const std::vector<ForecastRow>& rows() const { return rows_; }
     /// The rows are those of what is set.
     bool finished() const { return !job_.running(); }
-    /// What the chosen row would lay; nothing without one.
+    /// The chosen row; nothing without one.
     std::optional<ForecastRow> chosen() const;
 
     QSize sizeHint() const override;
@@ -57,7 +57,7 @@ protected:
 
 private:
     void refresh();
-    /// What there is to be forecast: rows without their figures.
+    /// The rows to forecast, without figures.
     std::vector<ForecastRow> asked() const;
     void take(std::vector<ForecastRow> rows);
     void choose(std::size_t row);
@@ -66,7 +66,7 @@ private:
     double budget() const;
     void draw_head(QPainter& painter) const;
     void draw_row(QPainter& painter, std::size_t row) const;
-    /// Those that there is room for, from dark to light.
+    /// The steps that there is room for, from dark to light.
     std::vector<int> steps() const;
     QRectF column(std::size_t place, std::size_t of, double y) const;
 

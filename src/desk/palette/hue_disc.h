@@ -18,7 +18,7 @@ public:
 
     /// The step at which the limit of sRGB is drawn; nothing: that of the chosen colour.
     void set_limit_step(std::optional<double> step);
-    /// Where an OKLCh hue and chroma stands.
+    /// The place of an OKLCh hue and chroma.
     QPointF place_of(float hue, float chroma) const;
 
     QSize minimumSizeHint() const override;

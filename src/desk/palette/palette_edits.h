@@ -16,8 +16,7 @@ struct GhostColour {
     std::string from;
 };
 
-/// What is done to the palette, and which of its colours is chosen. Every change is one step of the
-/// history.
+/// Changes the palette, and knows the chosen colour. Every change is one step of the history.
 class PaletteEdits : public QObject {
     Q_OBJECT
 public:

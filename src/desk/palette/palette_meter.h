@@ -40,7 +40,7 @@ public:
     const ForecastSetting& setting() const { return setting_; }
     void set_setting(const ForecastSetting& setting);
 
-    /// Of the finished picture; null or empty until it is there.
+    /// Pixels of the finished picture; null or empty until they are there.
     const std::shared_ptr<const RgbBlock>& picture() const { return picture_; }
     const std::vector<ColourDot>& dots() const { return dots_; }
     /// In the palette's order; may be of the palette before. Null until they are there.
@@ -48,10 +48,10 @@ public:
     /// Null until there is a seal and it was read; of the reader's choice.
     const std::shared_ptr<const Backdrop>& backdrop() const { return backdrop_; }
     const PlanPlaces* places() const { return places_ ? &*places_ : nullptr; }
-    /// Of a sketch while a hand moves; then of the viewing scale.
+    /// The plan's outcome: of a sketch while a hand moves, then of the viewing scale.
     const PlanOutcome* outcome() const { return outcome_ ? &*outcome_ : nullptr; }
 
-    /// What the palette's tubes reach; null without tubes, and until it was found.
+    /// The reach of the palette's tubes; null without tubes, and until it was found.
     const std::shared_ptr<const TubeReach>& reach() const { return reach_; }
 
     bool finished() const;

@@ -17,18 +17,18 @@
 
 namespace underpaint {
 
-/// What every bench works with.
+/// The objects that every bench works with.
 struct Desk {
     Session& session;
     Meters& meters;
     Canvas& canvas;
     AskForFile ask;
-    /// What date a seal made now bears, as ISO 8601.
+    /// The date for a seal made now, as ISO 8601.
     std::function<std::string()> day;
     const TimeKeeper& time;
 };
 
-/// What is done to a picture so that it is seen otherwise.
+/// Ways to look at a picture otherwise.
 enum class Looking { fit, one_to_one, mirror, upend };
 
 /// A key, and what it does.
@@ -36,7 +36,7 @@ struct KeyText {
     const char *keys, *does;
 };
 
-/// What is told of a bench. Each has one as its `kText`, so that it is known without a desk.
+/// Texts of a bench. Each has one as its `kText`, so that it is known without a desk.
 struct BenchText {
     const char* id;  ///< in object names and on the command line
     const char* label;
@@ -63,9 +63,10 @@ public:
     virtual bool works_alone() const { return false; }
     /// Its right side of the window.
     virtual QWidget& sheet() = 0;
-    /// What stands in place of the canvas and the findings; null: they do.
+    /// The widget in place of the canvas and the findings; null: these stand there.
     virtual QWidget* middle() { return nullptr; }
-    /// What can stand in place of the picture and its lenses, above the findings; null: nothing.
+    /// The widget that can stand in place of the picture and its lenses, above the findings; null:
+    /// none.
     virtual QWidget* charts() { return nullptr; }
     /// The side of the seal line that the canvas shows, and so the lenses that there are.
     virtual Stage stage() const { return Stage::colour; }
@@ -73,7 +74,7 @@ public:
     /// Something is done to a handle of that face, or asked for at a step.
     virtual void act_on_ladder(HandleAct, std::size_t, double) {}
     virtual FindingsMeter& findings() const = 0;
-    /// What is said of a spot of the picture, besides the part it belongs to.
+    /// Words for a spot of the picture, besides the part it belongs to.
     virtual QString words_for(const Probe&, QPointF) const { return {}; }
     /// Whether steps are said on the scale that the painter chose.
     virtual bool says_chosen_scale() const { return false; }
@@ -84,7 +85,7 @@ public:
     virtual bool finished() const { return true; }
     /// Turns to a page of its sheet; false when there is none of that name.
     virtual bool show_page(const QString&) { return false; }
-    /// What stands in place of the canvas is looked at through another lens while a key is held.
+    /// Looks at the widget in place of the canvas through another lens while a key is held.
     virtual void peek(std::optional<Lens>) {}
     /// The same seen larger, or the other way round. False: the canvas does it.
     virtual bool look(Looking) { return false; }

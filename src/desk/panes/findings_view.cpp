@@ -120,7 +120,7 @@ void FindingsView::refresh() {
     for (std::size_t i = 0; i < rows_.size(); ++i) {
         rows_[i]->set_shown(is_shown(*rows_[i]));
         rows_[i]->set_usable(usable);
-        rows_[i]->set_hidden_here(session_.screen.hides(meter_->steps_about(rows_[i]->finding())));
+        rows_[i]->set_hidden_here(session_.screen.hides(rows_[i]->finding().steps));
         if (column_->indexOf(rows_[i]) != static_cast<int>(i))
             column_->insertWidget(static_cast<int>(i), rows_[i]);
     }

@@ -25,7 +25,7 @@ class FindingsView : public QScrollArea {
 public:
     FindingsView(Session& session, Canvas& canvas, QWidget* parent = nullptr);
 
-    /// Whose findings are listed.
+    /// Sets the meter whose findings are listed.
     void watch(FindingsMeter& meter);
 
 signals:
@@ -58,7 +58,7 @@ private:
     QVBoxLayout* column_;
     QLabel* measuring_;
     std::vector<FindingRow*> rows_;  // as they stand
-    /// What had the focus before its row could not keep it.
+    /// The control that had the focus before its row was replaced.
     struct Held {
         Finding finding;
         QString button;

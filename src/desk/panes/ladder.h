@@ -22,7 +22,7 @@ public:
 
     /// Which splits are shown and can be moved; nothing for none.
     void set_shapes(std::optional<ShapeCount> count);
-    /// Where a step stands, in pixels from the top.
+    /// The place of a step, in pixels from the top.
     double y_of(double step) const;
 
     QSize sizeHint() const override;
@@ -41,7 +41,7 @@ private:
     QRectF scale_rect() const;
     double step_at(double y) const;
     int cells() const;
-    /// What is dragged: a split, an end of the planned range, or a handle of the bench.
+    /// The line that is dragged: a split, an end of the planned range, or a handle of the bench.
     struct Line {
         enum class Kind { split, darkest, lightest, handle } kind;
         std::size_t index = 0;

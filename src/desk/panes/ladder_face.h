@@ -32,10 +32,10 @@ struct LadderPull {
     double begins = 5, was = 9, is = 9;
 };
 
-/// What is done to a handle, or, to add one, to a place of the scale.
+/// An action on a handle, or, to add one, on a place of the scale.
 enum class HandleAct { choose, move, release, add, remove };
 
-/// What a bench puts on the ladder.
+/// The content that a bench puts on the ladder.
 struct LadderFace {
     QString about;
     QString left, right;  ///< what the sides are called; empty: not called anything

@@ -9,7 +9,7 @@
 
 namespace underpaint {
 
-/// What is under the pointer, in figures.
+/// Shows figures of the pixel under the pointer.
 class PointerLine : public QWidget {
     Q_OBJECT
 public:

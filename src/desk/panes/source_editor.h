@@ -21,7 +21,8 @@ public:
     void show_source(const Source& source);
 
 signals:
-    /// By the person, again and again while dragged; changes of one field are one gesture.
+    /// Emitted by the person's action, again and again while dragged; changes of one field are one
+    /// gesture.
     void changed(const underpaint::Source& source, const QString& field);
     void released();  ///< the gesture is over
 

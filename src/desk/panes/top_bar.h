@@ -28,9 +28,9 @@ public:
 
 signals:
     void bench_wanted(const QString& id);
-    /// With the step in hand.
+    /// Asks to go on with the step in hand.
     void go_on_wanted();
-    /// With another step of the route, which is taken in hand.
+    /// Asks for another step of the route, which is then in hand.
     void step_wanted(const QString& id);
 
 protected:

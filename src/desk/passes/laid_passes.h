@@ -7,7 +7,7 @@
 
 namespace underpaint {
 
-/// What a new pass of a kind is to begin with.
+/// The start of a new pass of a kind.
 struct LaidPass {
     QString label;  ///< in the menu
     QString about;

@@ -32,7 +32,7 @@ public:
 signals:
     /// A fresh pass is the chosen one now.
     void laid();
-    /// What was painted over is the chosen pass now.
+    /// The painted-over copy was brought back, and is the chosen pass now.
     void brought_back();
     void trouble(const QString& sentence);
 

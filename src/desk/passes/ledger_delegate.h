@@ -18,7 +18,7 @@ public:
     QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override;
 };
 
-/// What stands before figures that are not of every pixel yet: those of values, which others only
+/// The sign before figures that are not of every pixel yet: those of values, which others only
 /// follow.
 QString about(const MeasureRecord& measure, bool exact);
 

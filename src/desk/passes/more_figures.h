@@ -8,8 +8,8 @@
 
 namespace underpaint {
 
-/// What the passes did beside the three columns of the ledger: a row for each measure that has
-/// something to say, as it was sealed, before the pass that is wound to, and after it.
+/// Figures beside the three columns of the ledger: a row for each measure that has something to
+/// say, as sealed, before the pass that is wound to, and after it.
 class MoreFigures : public QWidget {
     Q_OBJECT
 public:

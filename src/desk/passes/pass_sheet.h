@@ -30,7 +30,7 @@ public:
     /// Puts a ghost mark where a mend would put a slider; nothing takes it away.
     void show_ghost(const Mend* mend);
     bool finished() const;
-    /// What the page in sight has to do with the ladder.
+    /// Adds the handles of the page in sight to the ladder.
     void add_to(LadderFace& face) const;
     void act_on_ladder(HandleAct act, std::size_t handle, double step);
     /// The bench is entered or left.

@@ -29,7 +29,7 @@ public:
     bool finished() const;
     /// At its button; nothing happens before there is a seal.
     void open_lay_menu();
-    /// What stands under the ledger.
+    /// The page under the ledger.
     enum class Page { pass, also, safe };
     void show_page(Page page);
 

@@ -16,16 +16,16 @@ namespace underpaint {
 class BandSlider;
 class Canvas;
 
-/// Where the chosen pass lands, as far as that is more than parts: its value band, here and on the
-/// ladder; what is painted or outlined, snapped to edges; all of it inverted; clipped to the pass
-/// below. Shown on the canvas as a veil over the rest.
+/// Edits the reach of the chosen pass beyond its parts: its value band, here and on the ladder; its
+/// painted mask or outline, snapped to edges; inverting it; clipping it to the pass below. Shown on
+/// the canvas as a veil over the rest.
 class ReachPage : public QWidget {
     Q_OBJECT
 public:
     ReachPage(const PassEdits& edits, Canvas& canvas, QWidget* parent = nullptr);
 
     void show_pass(const Pass& pass);
-    /// What it took up on the canvas is put down.
+    /// Puts down the tool that it took up on the canvas.
     void leave();
     void add_to(LadderFace& face) const;
     void act_on_ladder(HandleAct act, std::size_t handle, double step);

@@ -14,8 +14,8 @@ class QVBoxLayout;
 
 namespace underpaint {
 
-/// What would be mended without making anything worse: the mends in their order, the balance after
-/// each, and one button that takes them all as one change.
+/// Lists the mends that make nothing worse, in their order, with the balance after each, and one
+/// button that takes them all as one change.
 class SafePage : public QWidget {
     Q_OBJECT
 public:

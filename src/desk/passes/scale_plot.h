@@ -10,14 +10,14 @@
 
 namespace underpaint {
 
-/// What the chosen pass does to each grey of the scale: drift in steps over steps 1-9. Where that
-/// depends on the place it is measured beside the interface: the middle as a line, and the band
-/// that eight pixels in ten lie in.
+/// Plots the effect of the chosen pass on each grey of the scale: drift in steps over steps 1-9.
+/// Where that depends on the place it is measured beside the interface: the middle as a line, and
+/// the band that eight pixels in ten lie in.
 class ScalePlot : public QWidget {
     Q_OBJECT
 public:
     explicit ScalePlot(const Session& session, QWidget* parent = nullptr);
-    /// What is drawn is of the pass as it is now.
+    /// Whether the plot is of the pass as it is now.
     bool finished() const { return !job_.running(); }
     const std::vector<ScalePoint>& curve() const { return curve_; }
 

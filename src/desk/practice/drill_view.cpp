@@ -119,11 +119,8 @@ DrillView::DrillView(PracticeSession& session, Session& desk, QWidget* parent)
     setObjectName(QStringLiteral("drill_view"));
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("The question"));
-    question_ = new QLabel;
+    question_ = large_label();
     question_->setObjectName(QStringLiteral("drill_question"));
-    QFont large = body_font();
-    large.setPixelSize(scaled(15));
-    question_->setFont(large);
     how_ = new ElidedLabel;
     how_->setProperty("tone", "secondary");
     place_ = new QLabel;
@@ -319,6 +316,7 @@ void DrillView::refresh() {
     }
     QString words = last_words();
     if (none) words = tr("Open a painting, or bring one in: then you are asked about its spots.");
+    if (session_.opening()) words = tr("The logbook is being opened.");
     last_->setText(!session_.trouble().isEmpty() ? session_.trouble() : words);
     set_accessible_text(*this, question_->text() + QLatin1Char(' ') + words);
 }

@@ -22,7 +22,7 @@ public:
     explicit QuestionPicture(const ScreenInUse& screen, QWidget* parent = nullptr);
     void show_question(std::shared_ptr<const DrillQuestion> question);
     QSize minimumSizeHint() const override { return {200, 140}; }
-    /// Where the picture lies.
+    /// The place of the picture.
     QRectF picture_rect() const;
 
 signals:

@@ -11,7 +11,7 @@
 #include "desk/kit/words.h"
 #include "desk/practice/drill_view.h"
 #include "desk/practice/drills_table.h"
-#include "desk/practice/error_chart.h"
+#include "desk/practice/practice_chart_view.h"
 #include "desk/practice/practice_foot.h"
 #include "desk/practice/screen_view.h"
 #include "desk/practice/studies_panel.h"
@@ -85,7 +85,7 @@ QWidget* PracticeBench::make_drills() {
         drill_->take_focus();
     });
     drill_ = new DrillView(*session_, desk_.session);
-    chart_ = new ErrorChart(*session_, desk_.ask);
+    chart_ = new PracticeChartView(*session_, desk_.ask);
     auto* column = new QVBoxLayout(page);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);

@@ -9,7 +9,7 @@ class QStackedWidget;
 namespace underpaint {
 
 class DrillView;
-class ErrorChart;
+class PracticeChartView;
 class PracticeFoot;
 class PracticeSession;
 class ScreenView;
@@ -50,7 +50,7 @@ private:
     Desk desk_;
     PracticeSession* session_;
     DrillView* drill_;
-    ErrorChart* chart_;
+    PracticeChartView* chart_;
     StudyBoard* study_;
     ScreenView* screen_;
     StudiesPanel* studies_;

@@ -12,7 +12,7 @@ class QPainter;
 
 namespace underpaint {
 
-/// What the chart under the question shows.
+/// The charts under the question.
 enum class PracticeChart { weeks, cells, minutes };
 struct PracticeChartText {
     PracticeChart chart;

@@ -11,9 +11,16 @@ namespace underpaint {
 namespace {
 
 constexpr double kLongest = 120;  // seconds: somebody who went away took no longer
-constexpr auto kMonth = std::chrono::days(30);
 
 }  // namespace
+
+/// What came of opening a logbook.
+struct PracticeSession::Opened {
+    DrillKind kind;  ///< whose weeks were read
+    std::shared_ptr<Logbook> book;
+    PracticeRecord record;
+    std::string trouble;  ///< why there is no book
+};
 
 PracticeSession::PracticeSession(std::filesystem::path logbook, std::uint64_t seed,
                                  std::function<double()> surround, QObject* parent)
@@ -21,73 +28,58 @@ PracticeSession::PracticeSession(std::filesystem::path logbook, std::uint64_t se
       file_(std::move(logbook)),
       seed_(seed),
       surround_(std::move(surround)),
+      opening_(this, Urgency::figures, "opening the logbook"),
       asking_(this, Urgency::figures, "a question") {
+    connect(&opening_, &LatestJob::ended, this, &PracticeSession::begin);
     connect(&asking_, &LatestJob::ended, this, &PracticeSession::changed);
 }
 
 void PracticeSession::begin() {
     if (!std::exchange(begun_, true)) {
-        auto opened = Logbook::open(file_);
-        if (opened) {
-            logbook_.emplace(std::move(*opened));
-            for (const std::string& notice : logbook_->notices())
-                trouble_ = QString::fromStdString(notice);
-        } else {
-            trouble_ = QString::fromStdString(opened.error().message()) +
-                       tr(" You can practise; answers are not kept.");
-        }
         sitting_.start();
-        look_again();
+        opening_.start(
+            [this, file = file_, kind = kind_](const std::stop_token&, const Deliver& deliver) {
+                Opened made{kind, nullptr, {}, {}};
+                auto book = Logbook::open(file);
+                if (book) {
+                    made.book = std::make_shared<Logbook>(std::move(*book));
+                    made.record = read_practice(*made.book, kind);
+                } else {
+                    made.trouble = book.error().message();
+                }
+                deliver([this, opened = std::make_shared<const Opened>(std::move(made))] {
+                    take(*opened);
+                });
+            });
     }
-    if (!question_ && !asking_.running()) ask_next();
+    if (!question_ && finished()) ask_next();
     emit changed();
+}
+
+void PracticeSession::take(const Opened& opened) {
+    logbook_ = opened.book;
+    if (!logbook_) {
+        trouble_ =
+            QString::fromStdString(opened.trouble) + tr(" You can practise; answers are not kept.");
+        return;
+    }
+    for (const std::string& notice : logbook_->notices()) trouble_ = QString::fromStdString(notice);
+    record_ = opened.record;
+    if (opened.kind != kind_) look_again();
 }
 
 void PracticeSession::look_again() {
-    if (!logbook_) return emit changed();
-    const auto counts = logbook_->counts().value_or(std::vector<std::size_t>(kDrills.size()));
-    for (const DrillText& drill : kDrills)
-        look_up(drill.kind, counts[static_cast<std::size_t>(drill.kind)]);
-    all_weeks_ = logbook_->minutes_by_week().value_or(std::vector<Logbook::Stretch>{});
-    const auto today = std::chrono::floor<std::chrono::days>(moment_now());
-    yesterday_ = logbook_->minutes_between(today - std::chrono::days(1), today).value_or(0);
+    if (logbook_) record_ = read_practice(*logbook_, kind_);
     emit changed();
-}
-
-/// What the logbook has of a kind.
-void PracticeSession::look_up(DrillKind kind, std::size_t count) {
-    DrillStanding& standing = standings_[static_cast<std::size_t>(kind)];
-    if (!logbook_) return;
-    const auto answers = logbook_->answers(kind, kRemembered);
-    if (!answers) return;
-    standing = {};
-    standing.count = count;
-    const std::span all(*answers);
-    standing.recent = figures_of(all.last(std::min(kRecent, all.size())));
-    std::vector<LoggedAnswer> before;
-    for (const LoggedAnswer& each : all)
-        if (each.when <= moment_now() - kMonth) before.push_back(each);
-    if (!before.empty())
-        standing.before = figures_of(std::span(before).last(std::min(kRecent, before.size())));
-    std::vector<Naming> namings;
-    std::vector<Trial> trials;
-    for (const LoggedAnswer& each : all) {
-        namings.push_back({each.cell, each.error});
-        trials.push_back({each.level, each.right});
-    }
-    if (const int choices = text_of(kind).choices; choices > 0)
-        standing.threshold = threshold_of(trials, 1.0 / choices);
-    if (kind != kind_) return;
-    namings_ = std::move(namings), trials_ = std::move(trials);
-    weeks_ = logbook_->weeks(kind).value_or(std::vector<Logbook::Stretch>{});
 }
 
 /// In their order also where a clock was set back.
 void PracticeSession::count_minutes(const LoggedAnswer& answer) {
     const auto begins = monday_of(std::chrono::floor<std::chrono::days>(answer.when));
-    auto week = std::ranges::lower_bound(all_weeks_, begins, {}, &Logbook::Stretch::begins);
-    if (week == all_weeks_.end() || week->begins != begins)
-        week = all_weeks_.insert(week, {.begins = begins});
+    auto& weeks = record_.weeks;
+    auto week = std::ranges::lower_bound(weeks, begins, {}, &Logbook::Stretch::begins);
+    if (week == weeks.end() || week->begins != begins)
+        week = weeks.insert(week, {.begins = begins});
     ++week->count;
     week->minutes += answer.seconds / 60;
 }
@@ -98,15 +90,19 @@ void PracticeSession::choose(DrillKind kind) {
     last_.reset();
     answered_ = 0;
     round_.clear();
-    namings_.clear(), trials_.clear(), weeks_.clear();
-    look_up(kind_, standing(kind_).count);
-    ask_next();
+    if (logbook_) {
+        drill(kind_) = read_drill(*logbook_, kind_, standing(kind_).count);
+        drill(kind_).weeks = logbook_->weeks(kind_).value_or(std::vector<Logbook::Stretch>{});
+    } else {
+        drill(kind_) = {};
+    }
+    if (!opening()) ask_next();
     emit changed();
 }
 
 void PracticeSession::set_picture(std::shared_ptr<const RgbBlock> picture) {
     picture_ = std::move(picture);
-    if (!needs_picture(kind_) || !begun_) return;
+    if (!needs_picture(kind_) || !begun_ || opening()) return;
     ask_next();
     emit changed();
 }
@@ -127,9 +123,9 @@ void PracticeSession::ask_next(std::optional<Point> at) {
     request.picture = picture_;
     request.at = at;
     const bool names = text_of(kind_).unit == "step";
-    request.cell = next_cell(names ? std::span<const Naming>(namings_) : std::span<const Naming>(),
+    request.cell = next_cell(names ? std::span<const Naming>(namings()) : std::span<const Naming>(),
                              kind_ != DrillKind::shadows, random);
-    request.level = next_level(text_of(kind_).levels, trials_);
+    request.level = next_level(text_of(kind_).levels, drill(kind_).trials);
     asking_.start([this, kind = kind_, request](const std::stop_token&, const Deliver& deliver) {
         auto question = std::make_shared<const DrillQuestion>(ask(kind, request));
         deliver([this, question] {
@@ -165,11 +161,13 @@ void PracticeSession::answer(const DrillAnswer& answer) {
             count_minutes(logged);
         else
             trouble_ = QString::fromStdString(added.error().message());
-        look_up(kind_, standing(kind_).count + (added ? 1 : 0));
-    }
-    if (!logbook_) {
-        namings_.push_back({logged.cell, logged.error});
-        trials_.push_back({logged.level, logged.right});
+        auto weeks = std::move(drill(kind_).weeks);
+        drill(kind_) = read_drill(*logbook_, kind_, standing(kind_).count + (added ? 1 : 0));
+        read_weeks_from(*logbook_, kind_, logged.when, weeks);
+        drill(kind_).weeks = std::move(weeks);
+    } else {
+        drill(kind_).namings.push_back({logged.cell, logged.error});
+        drill(kind_).trials.push_back({logged.level, logged.right});
     }
     ask_next();
     emit changed();
@@ -193,17 +191,17 @@ QString PracticeSession::round_in_words() const {
 
 double PracticeSession::minutes_this_week() const {
     const auto begins = monday_of(std::chrono::floor<std::chrono::days>(moment_now()));
-    const auto week = std::ranges::find(all_weeks_, begins, &Logbook::Stretch::begins);
-    return week == all_weeks_.end() ? 0 : week->minutes;
+    const auto week = std::ranges::find(all_weeks(), begins, &Logbook::Stretch::begins);
+    return week == all_weeks().end() ? 0 : week->minutes;
 }
 
 QString PracticeSession::weakest() const {
-    if (text_of(kind_).unit != "step" || namings_.size() < 8) return {};
-    const auto cell = weakest_cell(namings_);
+    if (text_of(kind_).unit != "step" || namings().size() < 8) return {};
+    const auto cell = weakest_cell(namings());
     if (!cell) return {};
     double sum = 0;
     int count = 0;
-    for (const Naming& naming : namings_)
+    for (const Naming& naming : namings())
         if (naming.cell == *cell) sum += naming.error, ++count;
     const double bias = sum / std::max(1, count);
     return tr("%1 about step %2, %3 too %4")

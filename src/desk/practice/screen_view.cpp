@@ -53,11 +53,8 @@ ScreenView::ScreenView(Session& session, QWidget* parent) : QWidget(parent), ses
     setObjectName(QStringLiteral("screen_view"));
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("This screen"));
-    title_ = new QLabel;
+    title_ = large_label();
     title_->setObjectName(QStringLiteral("screen_question"));
-    QFont large = body_font();
-    large.setPixelSize(scaled(15));
-    title_->setFont(large);
     how_ = new QLabel;
     how_->setProperty("tone", "secondary");
     place_ = new QLabel;

@@ -10,7 +10,7 @@ class QPushButton;
 
 namespace underpaint {
 
-/// What is looked at: a field with a disc in one half, or a grey beside a neutral surround.
+/// The field that is looked at: a disc in one half, or a grey beside a neutral surround.
 class ScreenField : public QWidget {
     Q_OBJECT
 public:
@@ -34,7 +34,7 @@ class ScreenView : public QWidget {
 public:
     explicit ScreenView(Session& session, QWidget* parent = nullptr);
     void begin();
-    /// What is asked now; nothing once a grey is matched, or all is done.
+    /// The question now; nothing once a grey is matched, or all is done.
     const std::optional<ScreenQuestion>& question() const { return question_; }
     const GreyMatch& match() const { return match_; }
 

@@ -50,8 +50,7 @@ StudiesPanel::StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* 
         made.bar->setFixedHeight(scaled(6));
         made.bar->setMinimumWidth(scaled(40));
         made.bar->setAccessibleName(from_view(kind.label));
-        made.goal = choice_button(("study_goal_" + id).c_str(), {},
-                                  tr("How many of them you set out to do"));
+        made.goal = choice_button(("study_goal_" + id).c_str(), {}, {});
         set_menu(made.goal, [this, which = kind.kind](QMenu& menu) { fill_goals(menu, which); });
         for (QLabel** label : {&made.minutes, &made.figure}) {
             *label = new QLabel;
@@ -117,28 +116,39 @@ StudiesPanel::StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* 
     refresh();
 }
 
-void StudiesPanel::set_goal(StudyKind kind, int count) {
+void StudiesPanel::set_goal(const StudyGoal& goal) {
     if (Logbook* book = session_.logbook())
-        if (const Done set = book->set_goal({kind, count}); !set)
+        if (const Done set = book->set_goal(goal); !set)
             words_->setText(QString::fromStdString(set.error().message()));
     refresh();
 }
 
 void StudiesPanel::fill_goals(QMenu& menu, StudyKind kind) {
+    const StudyGoal& goal = goals_[static_cast<std::size_t>(kind)];
     const auto add = [&](const QString& label, int count) {
-        menu.addAction(label, this, [this, kind, count] { set_goal(kind, count); });
+        add_choice(menu, label, goal.count == count, [this, goal, count] {
+            StudyGoal set = goal;
+            set.count = count;
+            set_goal(set);
+        });
     };
-    const GoalStanding& standing = standings_[static_cast<std::size_t>(kind)];
     const int usual = text_of(kind).usual_goal;
-    for (const int count : kGoals)
+    std::vector<int> counts(std::begin(kGoals), std::end(kGoals));
+    if (std::ranges::count(counts, usual) == 0) counts.push_back(usual);
+    if (goal.count > 0 && std::ranges::count(counts, goal.count) == 0) counts.push_back(goal.count);
+    std::ranges::sort(counts);
+    for (const int count : counts)
         add(count == usual ? tr("%1 of them, as is usual").arg(count) : tr("%1 of them").arg(count),
             count);
-    if (std::ranges::count(kGoals, usual) == 0)
-        add(tr("%1 of them, as is usual").arg(usual), usual);
-    // What is easy, doubled: a rule that painters keep.
-    if (standing.wanted > 0)
-        add(tr("Twice as many: %1").arg(2 * standing.wanted), 2 * standing.wanted);
     add(tr("No goal"), 0);
+    menu.addSeparator();
+    add_choice(menu, tr("Doubled each time it is reached"), goal.doubles, [this, goal] {
+        StudyGoal set = goal;
+        set.doubles = !goal.doubles;
+        // A rule needs something to double.
+        if (set.count == 0) set.count = text_of(goal.kind).usual_goal;
+        set_goal(set);
+    });
 }
 
 void StudiesPanel::take(const MeasuredStudy& study) {
@@ -197,7 +207,7 @@ QString StudiesPanel::pace_in_words() const {
             .arg(from_view(label).toLower(), short_date(iso(Date{*nearest->through})));
     for (const StudyKindText& kind : kStudyKinds)
         if (standings_[static_cast<std::size_t>(kind.kind)].reached())
-            return tr("%1: all done. What has become easy is doubled, by an old rule.")
+            return tr("%1: all done. What has become easy can be doubled.")
                 .arg(from_view(kind.label));
     return {};
 }
@@ -213,15 +223,20 @@ void StudiesPanel::refresh() {
         std::vector<StudyDone> done;
         for (const LoggedStudy& study : studies)
             if (study.kind == kind.kind) done.push_back({study.when, study.minutes});
-        const auto goal = std::ranges::find(goals, kind.kind, &StudyGoal::kind);
+        StudyGoal& goal = goals_[static_cast<std::size_t>(kind.kind)];
+        goal = goal_of(goals, kind.kind);
         GoalStanding& standing = standings_[static_cast<std::size_t>(kind.kind)];
-        standing = goal_standing(done, goal == goals.end() ? 0 : goal->count, moment_now());
+        standing = goal_standing(done, goal, moment_now());
         row.bar->setRange(0, std::max(1, standing.wanted));
         row.bar->setValue(std::min(standing.done, std::max(1, standing.wanted)));
         row.bar->setEnabled(standing.wanted > 0);
         show_choice(row.goal, standing.wanted > 0
                                   ? tr("%1 of %2").arg(standing.done).arg(standing.wanted)
                                   : tr("%1, no goal").arg(standing.done));
+        row.goal->setToolTip(
+            standing.wanted > goal.count
+                ? tr("You set out to do %1; reached, so it was doubled").arg(goal.count)
+                : tr("How many of them you set out to do"));
         row.goal->setEnabled(book != nullptr);
         row.minutes->setText(standing.minutes ? time_in_words(*standing.minutes) : QString());
         const auto last = std::find_if(studies.rbegin(), studies.rend(),

@@ -28,7 +28,7 @@ signals:
 
 private:
     void fill_goals(QMenu& menu, StudyKind kind);
-    void set_goal(StudyKind kind, int count);
+    void set_goal(const StudyGoal& goal);
     void refresh();
     QString pace_in_words() const;
 
@@ -40,6 +40,7 @@ private:
         QLabel *minutes, *figure;
     };
     std::array<Row, kStudyKinds.size()> rows_{};
+    std::array<StudyGoal, kStudyKinds.size()> goals_{};
     std::array<GoalStanding, kStudyKinds.size()> standings_{};
     std::optional<MeasuredStudy> last_;
     QWidget* shown_;

@@ -19,8 +19,7 @@ struct MeasuredStudy {
     double minutes = 0;  ///< 0: not said
 };
 
-/// Where a study and what it is a study of are brought in and measured, and seen large beside each
-/// other.
+/// Brings in a study and its reference, measures them, and shows them large beside each other.
 class StudyBoard : public QWidget {
     Q_OBJECT
 public:

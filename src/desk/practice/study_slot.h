@@ -17,8 +17,8 @@ class QPushButton;
 
 namespace underpaint {
 
-/// Where a picture is brought in: as a file, dropped, pasted, or one of the painting's references.
-/// Of a photograph four corners are set, with a pointer or by keys.
+/// Takes a picture: from a file, dropped, pasted, or one of the painting's references. Of a
+/// photograph four corners are set, with a pointer or by keys.
 class StudySlot : public QWidget {
     Q_OBJECT
 public:

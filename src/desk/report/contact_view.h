@@ -22,7 +22,7 @@ public:
     /// How many pictures there are to be seen.
     std::size_t count() const;
     QString title() const;
-    /// By the ending of the name as a page, vectors or a picture; see save_drawing().
+    /// Saves a page, vectors or a picture, by the ending of the name; see save_drawing().
     [[nodiscard]] Done save(const std::filesystem::path& path) const;
 
 protected:

@@ -19,12 +19,12 @@ public:
 
     /// Null: there are none. The page that is shown stays where there still is one.
     void show_pages(std::shared_ptr<const PageLayout> pages);
-    /// What stands in their place while there are none.
+    /// Sets the text shown while there are no pages.
     void set_hint(const QString& hint);
     int page() const { return page_; }
     void turn_to(int page);
     void look(Looking how);
-    /// Where the page lies.
+    /// The place of the page.
     QRectF page_rect() const;
 
 signals:

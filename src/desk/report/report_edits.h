@@ -21,20 +21,20 @@ public:
 
     /// The preset in use.
     const ReportPreset& preset() const { return *report_preset(presets_.used); }
-    /// As it is now, with what was changed since it was kept.
+    /// The settings now, with the changes since they were kept.
     const ReportSettings& settings() const;
     bool differs_from_kept() const;
     bool differs_from_first() const;
 
     void use(const std::string& preset);
     void turn(ReportSection section, bool on);
-    /// To another place; both are places among all sections.
+    /// Moves a section; both are places among all sections.
     void move(std::size_t from, std::size_t to);
     void set_picture_side(int side);
     void set_page(const PageSetup& setup);
     /// The preset is so from now on.
     void keep();
-    /// As the program has it.
+    /// Sets the preset back to the program's own.
     void back_to_first();
 
     void set_words(const QString& words);

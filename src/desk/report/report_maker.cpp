@@ -192,7 +192,7 @@ std::optional<int> ReportMaker::page_of(ReportSection section) const {
     const auto& sections = pages_->report().sections;
     const auto found = std::ranges::find(sections, text_of(section).id, &Section::id);
     if (found == sections.end()) return std::nullopt;
-    return pages_->page_of(static_cast<std::size_t>(found - sections.begin()));
+    return pages_->place_of(static_cast<std::size_t>(found - sections.begin())).page;
 }
 
 }  // namespace underpaint

@@ -29,7 +29,7 @@ public:
     void watch(bool on);
     /// The pages as far as they are made; null while there is no painting.
     const std::shared_ptr<const PageLayout>& pages() const { return pages_; }
-    /// Of a section that is on: its page, from 0; nothing where it has nothing to say, or is still
+    /// The page of a section that is on, from 0; nothing where it has nothing to say, or is still
     /// to come.
     std::optional<int> page_of(ReportSection section) const;
     bool is_made(ReportSection section) const { return made_.contains(section); }
@@ -47,7 +47,7 @@ signals:
     void changed();
 
 private:
-    /// What sections are made from, and stay true for.
+    /// The inputs of sections, by which they are known to be out of date.
     struct Basis {
         Painting painting;
         Reader reader = Reader::lightness;

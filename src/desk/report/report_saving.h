@@ -23,7 +23,7 @@ public:
     void stop();
     /// Something is waited for, written or printed.
     bool busy() const { return waiting_ || job_.running(); }
-    /// What was last said of it; empty: nothing.
+    /// The last message; empty: none.
     const QString& said() const { return said_; }
 
 signals:

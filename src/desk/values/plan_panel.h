@@ -13,9 +13,9 @@ namespace underpaint {
 
 class BarSlider;
 
-/// What the painter means the values to be: range, key, shares of the shapes, the lead of the
-/// focus, and which lights stay bare. The steps of parts are planned in their table, the range is
-/// dragged on the ladder.
+/// Edits the plan of the values: range, key, shares of the shapes, the lead of the focus, and which
+/// lights stay bare. The steps of parts are planned in their table, the range is dragged on the
+/// ladder.
 class PlanPanel : public QWidget {
     Q_OBJECT
 public:
@@ -44,7 +44,8 @@ private:
     QLabel *range_text_, *foci_text_;
     std::vector<BarSlider*> share_sliders_;
     BarSlider* lead_;
-    /// From which step on each of the reserved parts is; made anew when others are reserved.
+    /// Rows with the step from which each reserved part is reserved; made anew when others are
+    /// reserved.
     QVBoxLayout* reserved_rows_;
     std::vector<std::pair<PartId, BarSlider*>> reserved_from_;
     ValueScale reserved_on_{};  ///< the scale that they are set on

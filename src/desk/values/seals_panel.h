@@ -43,7 +43,7 @@ private:
     std::function<std::string()> day_;
     LatestJob job_, sealing_;
     QTimer rest_;
-    /// What the words about a new seal were found from.
+    /// The inputs of the words about a new seal.
     struct Basis {
         SharedPicture underpaint, ground;
         std::vector<Pass> values, passes;

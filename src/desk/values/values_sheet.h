@@ -58,7 +58,7 @@ private:
     QPushButton *best_splits_, *main_;
 };
 
-/// What is told of the pages: the id is in object names and on the command line.
+/// Texts of the pages: the id is in object names and on the command line.
 inline constexpr std::array<ValuesSheet::PageText, 4> kValuesPages{{
     {ValuesSheet::Page::shapes, "shapes", "Shapes and edges",
      "How the picture falls into flat values and edges"},

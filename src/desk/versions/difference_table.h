@@ -8,8 +8,8 @@
 
 namespace underpaint {
 
-/// Where the version that is looked at and the one it is compared with differ, part by part, the
-/// most different first. Arrows go from part to part, Enter takes one over.
+/// The differences between the version that is looked at and the one it is compared with, part by
+/// part, the largest first. Arrows go from part to part, Enter takes one over.
 class DifferenceTable : public QWidget {
     Q_OBJECT
 public:
@@ -35,7 +35,8 @@ private:
     QRectF take_rect(std::size_t row) const;
     std::size_t rows_in_sight() const;
     void scroll_to(std::ptrdiff_t first);
-    /// What is taken goes into the chosen version: it has to be one of the two.
+    /// Whether a part can be taken: it goes into the chosen version, which has to be one of the
+    /// two.
     bool can_take() const;
 
     Session& session_;

@@ -10,8 +10,8 @@ namespace underpaint {
 /// "1 pass", "6 passes".
 QString passes_in_words(std::size_t passes);
 
-/// What is done to the versions, and which one is looked at beside the chosen one. Every change is
-/// one step of the history.
+/// Changes the versions, and knows the one looked at beside the chosen one. Every change is one
+/// step of the history.
 class VersionEdits : public QObject {
     Q_OBJECT
 public:
@@ -35,7 +35,8 @@ public:
     void note(VersionId id, const QString& text);
     void move(std::size_t from, std::size_t to);
     void remove(VersionId id);
-    /// Of two versions that were looked at blind, one was chosen. Looks of one round are one step.
+    /// Records the choice between two versions that were looked at blind. Looks of one round are
+    /// one step.
     void chosen_blind(const BlindLook& look, int round);
     /// Lays a pass of another version on the chosen one.
     void take_pass(VersionId other, std::size_t pass);

@@ -27,7 +27,7 @@ public:
     void set_lens(Lens lens);
     /// Another lens while a key is held.
     void peek(std::optional<Lens> lens);
-    /// What of these versions is in sight now.
+    /// Sets the part of these versions that is in sight.
     void want(std::vector<VersionId> versions, const View& view);
     /// Another picture in the place of a version's, as while a slider is moved; null ends it.
     void show_instead(VersionId id, std::shared_ptr<const RgbBlock> picture);

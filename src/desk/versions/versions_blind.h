@@ -20,7 +20,7 @@ public:
     void end();
     /// Names and figures are to be hidden.
     bool looking() const { return at_ < looks_.size(); }
-    /// What stands at the left and right now.
+    /// The versions at the left and right now.
     const BlindLook& look_now() const { return looks_[at_]; }
     QRectF picture_rect(bool right) const;
 

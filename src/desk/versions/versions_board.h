@@ -24,7 +24,7 @@ public:
                   QWidget* parent = nullptr);
     VersionsGrid& grid() const { return *grid_; }
     VersionSight& sight() const { return *sight_; }
-    /// What is shown now.
+    /// The pane that is shown now.
     VersionPane& pane() const;
     enum class Way { all, pair, blind };
     void show_way(Way way);

@@ -17,7 +17,7 @@ public:
     VersionsGrid(Session& session, VersionEdits& edits, const VersionsMeter& meter,
                  VersionSight& sight, QWidget* parent = nullptr);
 
-    /// Where a version's picture lies.
+    /// The place of a version's picture.
     QRectF picture_rect(std::size_t place) const { return picture_rect(QRectF(rect()), place); }
     /// All of them with names and figures, as a page, vectors or a picture; see save_drawing().
     [[nodiscard]] Done save_sheet(const std::filesystem::path& path);

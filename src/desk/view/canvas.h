@@ -34,7 +34,7 @@ public:
     void peek(std::optional<Lens> lens);
     /// Shows the state before the chosen pass while held.
     void peek_before(bool held);
-    /// As if every key were let go.
+    /// Ends all peeks, as if every key were released.
     void end_peeks();
     void set_twin(const TwinSide& left, const TwinSide& right);
     const TwinSide& twin_left() const { return sight_.left; }
@@ -68,7 +68,7 @@ public:
 
     double squint() const { return sight_.squint; }
     void set_squint(double share);
-    /// Of the other eyes, 0..1.
+    /// Severity of the lens of other eyes, 0..1.
     float severity() const { return sight_.severity; }
     void set_severity(float severity);
     /// The picture as small as from across a room.
@@ -141,7 +141,7 @@ private:
     Sight sight_;
     std::optional<Lens> peeked_;
     bool peek_before_ = false;
-    /// What pixels on the canvas are made from; foci and splits only where the lens shows them.
+    /// The inputs of the canvas's pixels; foci and splits only where the lens shows them.
     struct Looks {
         SharedPicture ground;
         std::vector<Pass> passes;
@@ -170,8 +170,8 @@ private:
     HandlesTool handles_;
     const std::array<CanvasTool*, 4> tools_{nullptr, &outline_, &pick_, &brush_};  // by Tool
     Tool tool_ = Tool::none;
-    /// What the pressed button does, and if that is a tool's, whose: the one in hand, the handles
-    /// or the foci.
+    /// The action of the pressed button; for `tool` also whose: the tool in hand, the handles or
+    /// the foci.
     enum class Drag { none, pan, seam, tool } drag_ = Drag::none;
     CanvasTool* dragged_ = nullptr;
     QPointF last_;

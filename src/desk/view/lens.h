@@ -61,7 +61,7 @@ struct TwinSide {
     friend bool operator==(const TwinSide&, const TwinSide&) = default;
 };
 
-/// What is to be seen.
+/// What the canvas is to show: the lens and its settings.
 struct Sight {
     Lens lens = Lens::colour;
     std::size_t upto = 0;  ///< after how many passes
@@ -98,7 +98,7 @@ struct LensDrawingWork {
     std::function<LensDrawing()> make;
 };
 
-/// What a lens lays its drawing with.
+/// The inputs of the drawing that a lens lays over the picture.
 struct LensOverlay {
     const ViewTransform& transform;
     const LensDrawing& drawing;

@@ -20,7 +20,8 @@ class Projector : public QObject {
 public:
     explicit Projector(QObject* parent = nullptr);
 
-    /// What was asked for before is dropped, unless a first picture of the same kind is on its way.
+    /// Shows a painting. An earlier request is dropped, unless a first picture of the same kind is
+    /// on its way.
     void show(const Painting& painting, const Sight& sight, const View& view);
     /// Whether what was last asked for has been shown.
     bool settled() const { return settled_; }
@@ -34,7 +35,7 @@ public:
 
 signals:
     void shown(const underpaint::Seen& seen, underpaint::Lens lens);
-    /// What was last asked for has been shown, or can't be.
+    /// The last request has been shown, or can't be.
     void caught_up();
 
 private:

@@ -10,9 +10,9 @@ class QPainter;
 
 namespace underpaint {
 
-/// What lies over the rest of a picture while one thing of it is shown by itself: an even grey that
-/// takes its contrast, near the surround, but lighter behind something dark and darker behind
-/// something light, so that either can be seen; and the border of what is shown.
+/// Covers the rest of a picture while one thing of it is shown by itself: an even grey that takes
+/// its contrast, near the surround, but lighter behind something dark and darker behind something
+/// light, so that either can be seen; and the border of the thing shown.
 class Veil {
 public:
     Veil() = default;

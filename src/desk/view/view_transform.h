@@ -32,12 +32,12 @@ public:
 
     QPointF to_canvas(QPointF picture) const;
     QPointF to_picture(QPointF canvas) const;
-    /// Where a view's pixels lie.
+    /// The place of a view's pixels.
     QRectF to_canvas(const View& view) const;
     QRectF picture_on_canvas() const;
 
-    /// What must be computed to fill the canvas on a screen of `ratio` device pixels a pixel; empty
-    /// area when the picture is out of sight.
+    /// The view that fills the canvas on a screen of `ratio` device pixels a pixel; an empty area
+    /// when the picture is out of sight.
     View view_for(double ratio) const;
 
 private:

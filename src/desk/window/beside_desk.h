@@ -19,7 +19,7 @@ struct OwnPainting {
     std::optional<UnsavedWork> work;   ///< it is kept there, from an earlier sitting
 };
 
-/// What an earlier sitting kept of the saves of `watched`, or the painting in `against`, sealed
+/// The painting of an earlier sitting's saves of `watched`, or the painting in `against`, sealed
 /// today where it was not; or nothing yet. Trouble when `against` can't be opened.
 [[nodiscard]] Result<OwnPainting> own_painting(const std::filesystem::path& watched,
                                                const std::filesystem::path& against,
@@ -43,7 +43,7 @@ public:
     /// Before the program ends: waits until all is kept.
     void keep_now();
 
-    /// What is handed to a window when a save is opened there.
+    /// Handed to a window when a save is opened there.
     struct Opened {
         Painting painting;  ///< with the save as its last pass
         std::filesystem::path file;
@@ -75,8 +75,8 @@ private:
     LatestJob opening_;
 };
 
-/// What marks a file as watched by a strip, for other windows and programs; nothing when one has
-/// it.
+/// Marks a file as watched by a strip, for other windows and programs; nothing when it is marked
+/// already.
 std::optional<FileLock> mark_watched(const std::filesystem::path& file);
 
 }  // namespace underpaint

@@ -81,10 +81,8 @@ private:
 BringInSheet::BringInSheet(Session& session, QWidget* parent)
     : QWidget(parent), session_(session), job_(this, Urgency::beside, "bringing a picture in") {
     setObjectName(QStringLiteral("bring_in_sheet"));
-    auto* title = group_title(tr("The picture has colour. Which reading of its values is yours?"));
-    QFont large = body_font(true);
-    large.setPixelSize(scaled(15));
-    title->setFont(large);
+    auto* title =
+        large_label(tr("The picture has colour. Which reading of its values is yours?"), true);
     about_ =
         hint_label(tr("Where colours are strong the readers disagree. The chosen one makes the "
                       "grey underpaint; the file itself stays as it is."));

@@ -13,8 +13,8 @@ namespace underpaint {
 
 class NoticeBar;
 
-/// What colours the screen makes of numbers: by the profile that the painter chose, else by the one
-/// that the window system has for the screen, else as sRGB says.
+/// The colours that the screen makes of numbers: by the profile that the painter chose, else by the
+/// one that the window system has for the screen, else sRGB.
 class Display : public QObject {
     Q_OBJECT
 public:

@@ -17,10 +17,7 @@ namespace underpaint {
 EmptyState::EmptyState(FileDesk& files, QWidget* parent)
     : QWidget(parent), files_(files), recent_(new QVBoxLayout) {
     setObjectName(QStringLiteral("empty_state"));
-    auto* title = new QLabel(tr("Bring in the grey picture that you want to colour."));
-    QFont large = body_font(true);
-    large.setPixelSize(scaled(15));
-    title->setFont(large);
+    auto* title = large_label(tr("Bring in the grey picture that you want to colour."), true);
     auto* about =
         new QLabel(tr("Seal its values, lay colour over it pass by pass, and see after each one "
                       "what became of light and dark. %1; paintings are kept as OpenRaster. A file "

@@ -9,7 +9,7 @@ class QVBoxLayout;
 
 namespace underpaint {
 
-/// What stands in place of the canvas before there is a painting: what to do next.
+/// Stands in place of the canvas before there is a painting, and says what to do next.
 class EmptyState : public QWidget {
     Q_OBJECT
 public:

@@ -36,7 +36,7 @@ public:
         std::function<Path(const QString& title, const QString& kinds, const Path& folder)> to_open;
         std::function<Path(const QString& title, const QString& kinds, const Path& proposed)>
             to_save;
-        /// Of a file that need not be there yet.
+        /// Asks for a file that need not be there yet.
         std::function<Path(const QString& title, const QString& kinds, const Path& folder)>
             to_watch;
     };
@@ -83,7 +83,7 @@ public:
     /// Begins with a painting that is not saved as it is, though it may belong to a file.
     void begin_unsaved(std::shared_ptr<Painting> painting, const Path& file,
                        const std::optional<FileStamp>& stamp, std::function<void()> then);
-    /// Of the painting's file, as it was opened or saved.
+    /// The stamp of the painting's file, as it was opened or saved.
     const std::optional<FileStamp>& stamp() const { return stamp_; }
 
     bool busy() const { return loading_.running() || saving(); }
@@ -98,9 +98,9 @@ public:
     Path ask_for_file_to_watch() const;
 
     QStringList recent() const;
-    /// Those that recent files were before they were saved over, the newest first.
+    /// Earlier versions of recent files, the newest first.
     std::vector<EarlierVersion> earlier() const;
-    /// As a painting that belongs to no file.
+    /// Opens an earlier version as a painting that belongs to no file.
     void open_earlier(const EarlierVersion& version);
     /// Takes the layers of another painting as parts of this one.
     void layers_as_parts();
@@ -126,7 +126,7 @@ private:
     /// Nothing is there yet but a brief, which goes along with the picture that comes.
     bool only_a_brief() const;
     bool takes_brief_over(const Painting& painting) const;
-    /// What came out of a file, and the stamp that it had before it was read.
+    /// The content of a file, and the stamp that it had before it was read.
     struct Read {
         Path file;
         std::optional<QString> as_copy;
@@ -159,7 +159,7 @@ private:
     void not_over_itself(const Path& file, const std::function<void(const Path&)>& save,
                          const std::function<void()>& choose_again);
     void save_merged_copy_to(const Path& file);
-    /// What there was is safe; now there is another.
+    /// Puts another painting on the desk; what there was is safe by now.
     void put_on_desk(const Painting& painting, const Path& file,
                      const std::optional<FileStamp>& stamp, bool saved,
                      const SavedFile& known = {});

@@ -18,7 +18,7 @@ inline QString name_of(const std::filesystem::path& path) {
     return shown(path.filename().string());
 }
 
-/// What a painting's name is without what can't stand in a file's.
+/// A painting's name without characters that a file's can't have.
 inline std::string file_name_of(const Painting& painting) {
     std::string name = shown_name(painting.name);
     std::ranges::replace(name, '/', '-');

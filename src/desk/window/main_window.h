@@ -15,8 +15,8 @@ class QStackedWidget;
 
 namespace underpaint {
 
-/// What of a size fits on a screen of which so much is available, with the frame that a window gets
-/// there and whose size is not known before it is shown.
+/// The size that fits on a screen with so much room, with the frame that a window gets there, whose
+/// size is not known before it is shown.
 QSize first_size(QSize wanted, QSize available);
 
 class Canvas;
@@ -52,7 +52,7 @@ public:
     /// Whatever is made beside the interface has come.
     bool settled() const;
     Canvas& canvas() { return *canvas_; }
-    /// By its id; nothing happens when there is none of that name.
+    /// Shows a bench by its id; nothing happens when there is none of that name.
     void show_bench(const QString& id);
     Bench& bench() const { return *bench_; }
     /// Shows a strip for a file that another program saves: measured against the seal of the

@@ -10,8 +10,8 @@ namespace underpaint {
 /// these are returned. Before anything reads them.
 QStringList put_settings_aside();
 
-/// What a painter is to know of at a start: settings that were put aside, and a fault that ended
-/// the program since the last one, each told once. Empty when there is nothing.
+/// Messages for the painter at a start: settings that were put aside, and a fault that ended the
+/// program since the last one, each told once. Empty when there are none.
 QString said_at_start(const QStringList& aside);
 
 }  // namespace underpaint

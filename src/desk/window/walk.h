@@ -31,11 +31,11 @@ class Walk : public QWidget {
 public:
     explicit Walk(MainWindow& window);
 
-    /// From the first step; the demo painting is at the desk.
+    /// Begins at the first step; the demo painting is at the desk.
     void begin();
     void leave();
     bool going() const { return going_; }
-    /// From 0; as many as there are steps once all are done.
+    /// The step, from 0; the number of steps once all are done.
     std::size_t step() const { return at_; }
     const std::vector<WalkStep>& steps() const { return steps_; }
 

@@ -30,14 +30,14 @@ public:
     const std::filesystem::path& store() const { return store_; }
     /// The painting was begun from this: it is kept there from now on.
     void go_on_with(UnsavedWork work);
-    /// What is kept, for whoever takes the painting over: all of it, and nothing here any more.
-    /// Nothing where it can't be kept.
+    /// Hands over all unsaved work that is kept, and keeps none any more. Nothing where it can't be
+    /// kept.
     std::optional<UnsavedWork> hand_over();
     /// Before the program ends without a question: waits until all is kept.
     void keep_now();
     /// Nothing that is unsaved is wanted any more.
     void drop();
-    /// What is unsaved is kept as it is.
+    /// Whether the unsaved work is kept as it is now.
     bool kept() const { return !due_.isActive() && !longest_.isActive() && !job_.running(); }
 
 signals:

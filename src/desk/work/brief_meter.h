@@ -36,7 +36,7 @@ public:
     /// Null until it was measured.
     const SeenThumbnail* seen(const Thumbnail& thumbnail) const;
     const SeenReference* seen(const Reference& reference) const;
-    /// Of the whole painting; null until there is one. May be of the moment before.
+    /// Figures of the whole painting; null until there are some. They may be of the moment before.
     const WorkFigures* work() const { return work_ ? &*work_ : nullptr; }
 
     const std::vector<StepStanding>& standing() const { return standing_; }
@@ -63,7 +63,7 @@ private:
     };
     template <class Kept, class Figures>
     using Known = std::vector<std::pair<Wanted<Kept>, ViewedPicture<Figures>>>;
-    /// What the painting's own figures depend on.
+    /// The inputs of the painting's own figures.
     struct WorkBasis {
         Basis values, passes;
         friend bool operator==(const WorkBasis&, const WorkBasis&) = default;

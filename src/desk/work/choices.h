@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What is chosen for the whole desk and belongs to no painting.
+/// Choices for the whole desk that belong to no painting.
 class Choices : public QObject {
     Q_OBJECT
 public:

@@ -7,7 +7,7 @@
 
 namespace underpaint {
 
-/// What is on the clipboard; nothing is an empty one, where Qt may have no object at all.
+/// The content of the clipboard; where it is empty, an empty object: Qt may have none at all.
 inline const QMimeData& on_clipboard() {
     static const QMimeData nothing;
     const QMimeData* data = QGuiApplication::clipboard()->mimeData();

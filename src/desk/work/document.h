@@ -36,14 +36,14 @@ public:
     void end_gesture();
     void undo();
     void redo();
-    /// What was worked; no step of the history, and nothing to be saved for.
+    /// Sets the work log. It is no step of the history, and no reason to save.
     void log(WorkLog log);
-    /// What the painter's own program saved; no step of the history either, but to be saved.
+    /// Sets the ledger of saves. It is no step of the history either, but has to be saved.
     void keep_saves(SaveLedger saves);
     /// A report was saved; likewise.
     void keep_report(MadeReport report);
 
-    /// Who is to have followed before anybody hears of another painting, or of a change.
+    /// Sets the functions to call before anybody is told of another painting, or of a change.
     void let_follow_first(std::function<void()> begun, std::function<void()> changed) {
         first_begun_ = std::move(begun);
         first_changed_ = std::move(changed);

@@ -19,7 +19,8 @@ public:
 
     /// Nothing until they are found.
     const std::optional<EdgeLengths>& lengths() const { return lengths_; }
-    /// Those of one part, in the painting's order of parts as it was when they were found.
+    /// Lengths of one part's edges, in the painting's order of parts as it was when they were
+    /// found.
     std::optional<EdgeLengths> lengths_of_part(PartId part) const;
     /// Null until they are found.
     std::shared_ptr<const EdgeMap> edges() const;

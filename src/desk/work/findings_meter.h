@@ -20,8 +20,6 @@ public:
     virtual bool findings_current() const = 0;
     /// Asks where on the picture a finding of it is; place_found() answers.
     virtual void find_place(const Finding& finding) { emit place_found(finding, finding.where); }
-    /// The steps that a finding of it is about; see underpaint::steps_about(). Empty: none.
-    virtual std::vector<double> steps_about(const Finding&) const { return {}; }
     /// Everything that is to come has come.
     virtual bool finished() const = 0;
 

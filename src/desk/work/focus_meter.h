@@ -12,8 +12,8 @@
 
 namespace underpaint {
 
-/// What the foci have of contrast, as they are moved: measured at once on a small picture of the
-/// values, and exactly when the exact figures are there.
+/// The contrast of the foci as they are moved: measured at once on a small picture of the values,
+/// and exactly when the exact figures are there.
 class FocusMeter : public QObject {
     Q_OBJECT
 public:

@@ -31,7 +31,7 @@ public:
     /// When rested() is to be called; nothing when there is nothing to wait for.
     std::optional<Time> rests_at() const { return rests_at_; }
 
-    /// What is shown changed; `sketch` says whether it is worth a sketch.
+    /// The shown painting changed; `sketch` says whether it is worth a sketch.
     Begin moved(Time now, bool sketch);
     /// The time has come that rests_at() says.
     Begin rested(Time now);

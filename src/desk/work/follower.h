@@ -29,7 +29,7 @@ public:
     /// \param what in a few words, for the log
     Follower(QObject* parent, std::string what, std::chrono::milliseconds rest, Makes makes);
 
-    /// What is shown changed. An exact result that is on its way is dropped.
+    /// The shown painting changed. An exact result that is on its way is dropped.
     void follow();
     /// Likewise, where the sketch stays true.
     void follow_without_sketch();

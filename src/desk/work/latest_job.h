@@ -15,7 +15,7 @@
 
 namespace underpaint {
 
-/// What work gives its results through; it may be called any number of times, from any thread.
+/// Gives results of work to its owner; may be called any number of times, from any thread.
 class Deliver {
 public:
     explicit Deliver(QPromise<Handed>& promise) : promise_(promise) {}
@@ -59,8 +59,8 @@ public:
         });
     }
 
-    /// What is to be done, and said, when work came to an end by an exception, as when no memory is
-    /// left for it. Unless this is told, Faults is.
+    /// Sets the action for work that ended by an exception, as when no memory is left for it.
+    /// Without one, Faults is told.
     void on_fault(std::function<void(const QString& sentence)> act) { on_fault_ = std::move(act); }
 
     void stop();

@@ -6,7 +6,6 @@
 #include "audit/blame.h"
 #include "audit/finding_figures.h"
 #include "audit/finding_place.h"
-#include "audit/finding_steps.h"
 #include "audit/pass_mends.h"
 #include "render/view.h"
 
@@ -58,10 +57,6 @@ const std::vector<Mend>& Measuring::mends(std::size_t pass) const {
 }
 
 /// Looked for once, and kept with the finding.
-std::vector<double> Measuring::steps_about(const Finding& finding) const {
-    return audit_ ? underpaint::steps_about(finding, *audit_) : std::vector<double>{};
-}
-
 void Measuring::find_place(const Finding& finding) {
     if (finding.where || !current_ || !audit_) return FindingsMeter::find_place(finding);
     placing_.start([this, finding, painting = session_.document.painting(), audit = *audit_](

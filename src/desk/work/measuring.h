@@ -27,7 +27,6 @@ public:
     const std::optional<Audit>& audit() const { return audit_; }
     bool findings_current() const override { return current_; }
     void find_place(const Finding& finding) override;
-    std::vector<double> steps_about(const Finding& finding) const override;
     /// For a pass counted from 0; empty when there are none, or not yet.
     const std::vector<Mend>& mends(std::size_t pass) const;
     bool finished() const override { return follower_.settled() && !placing_.running(); }

@@ -17,15 +17,15 @@ struct Comparison {
     QString left, right;
 };
 
-/// What the canvas shows: one side of the seal line, or a comparison. It is a painting only so that
-/// it can be rendered; changes are made to that of the Document.
+/// The view of the document that the canvas shows: one side of the seal line, or a comparison. It
+/// is a painting only so that it can be rendered; changes are made to the Document's.
 struct Shown {
     Painting picture;
     std::size_t upto = 0;  ///< after how many of its passes
 };
 
-/// Where in the painting one looks and what of it is chosen: which side of the seal line, after how
-/// many passes, or two states side by side; which part and pass.
+/// The place in the painting that is looked at, and what of it is chosen: the side of the seal
+/// line, after how many passes, or two states side by side; the part and the pass.
 class Outlook : public QObject {
     Q_OBJECT
 public:

@@ -8,8 +8,8 @@
 
 namespace underpaint {
 
-/// What is the painter's own and holds for every painting: house rules, routes, and what earlier
-/// paintings took. Kept as it changes.
+/// The painter's own settings for every painting: house rules, routes, and minutes of earlier
+/// paintings. Written as they change.
 class PainterSettings : public QObject {
     Q_OBJECT
 public:
@@ -23,7 +23,7 @@ public:
     const std::vector<PastPainting>& past() const { return past_; }
     void keep_past(std::vector<PastPainting> past);
 
-    /// What could not be read or written, a sentence each, until they are taken.
+    /// Failures of reading or writing, a sentence each, until they are taken.
     QStringList take_troubles();
 
 signals:

@@ -20,7 +20,7 @@ inline std::vector<NamedColour> palette_by_name(const Session& session) {
     return named;
 }
 
-/// What a button of a colour offers.
+/// The colours that a colour button offers.
 inline std::function<std::vector<NamedColour>()> palette_offer(const Session& session) {
     return [&session] { return palette_by_name(session); };
 }

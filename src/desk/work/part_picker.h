@@ -21,7 +21,7 @@ struct PickSettings {
     friend bool operator==(const PickSettings&, const PickSettings&) = default;
 };
 
-/// Where a new mask goes: into a part of its own, or into one that is there.
+/// The target of a new mask: a part of its own, or an existing one.
 struct PartTarget {
     Combine how = Combine::replace;
     std::optional<PartId> part;  ///< nothing: a new one
@@ -38,7 +38,7 @@ public:
     void pick(PickKind kind, QPointF picture, const PartTarget& target);
     const PickSettings& settings() const { return settings_; }
     void set_settings(const PickSettings& settings);
-    /// What was picked last stays as it is.
+    /// Forgets the last pick, which stays as it is.
     void forget();
 
     /// The part's mask with its border softened, or moved on to edges of the values.

@@ -18,7 +18,7 @@ inline std::filesystem::path path_of(const QString& text) {
 inline QString text_of(const std::filesystem::path& path) {
     return QString::fromStdString(text_of_path(path));
 }
-/// Of a file that was dropped or pasted.
+/// The path of a file that was dropped or pasted.
 inline std::filesystem::path path_of(const QUrl& url) {
     const QByteArray bytes = QByteArray::fromPercentEncoding(url.path(QUrl::FullyEncoded).toUtf8());
     return {bytes.toStdString()};

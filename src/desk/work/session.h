@@ -10,8 +10,7 @@
 
 namespace underpaint {
 
-/// What the desk is working on and how: the one thing that all panes listen to, each to what of it
-/// concerns it.
+/// The state that the desk works on: the one object that all panes listen to, each to its part.
 struct Session {
     Document document;
     Choices choices;

@@ -28,7 +28,7 @@ public:
     std::chrono::minutes at_a_stretch() const {
         return std::chrono::floor<std::chrono::minutes>(clock_state_.without_rest());
     }
-    /// What this painting took goes into the records that estimates are made from.
+    /// Adds this painting's minutes to the records that estimates are made from.
     void keep_record();
 
 signals:

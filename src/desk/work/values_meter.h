@@ -30,7 +30,7 @@ signals:
     void changed();
 
 private:
-    /// What figures depend on.
+    /// The inputs of the figures.
     struct Basis {
         SharedPicture underpaint;
         std::vector<Pass> values;

@@ -19,7 +19,7 @@
 
 namespace underpaint {
 
-/// What a job hands to its owner: a function that the owner's thread calls.
+/// A function that a job hands to its owner's thread, which calls it.
 using Handed = std::shared_ptr<std::function<void()>>;
 
 /// One piece of work beside the interface, from the moment that it is wanted to its end.
@@ -54,13 +54,13 @@ class WorkService : public QObject {
 public:
     static constexpr std::chrono::milliseconds kFiguresWait{16};
 
-    /// That of the program.
+    /// The service of the program.
     static WorkService& of_the_desk();
     explicit WorkService(QObject* parent = nullptr);
     /// Ends what has not begun, and waits for the rest.
     ~WorkService() override;
 
-    /// From the interface's thread.
+    /// Starts a job. Called from the interface's thread.
     void start(std::shared_ptr<Job> job);
 
     /// Stands for a frame that the canvas has yet to show, as long as it lives.
@@ -75,7 +75,7 @@ public:
         WorkService& service_;
     };
 
-    /// What runs and what waits, in words; any thread.
+    /// The running and the waiting jobs, in words; any thread.
     std::vector<std::string> under_way() const;
 
 private:

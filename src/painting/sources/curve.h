@@ -10,7 +10,7 @@
 
 namespace underpaint {
 
-/// What lies below, through curves: each channel through `all`, then through its own.
+/// The state below, through curves: each channel through `all`, then through its own.
 struct Curve {
     CurvePoints all, red, green, blue;
 

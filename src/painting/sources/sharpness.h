@@ -12,7 +12,7 @@ namespace underpaint {
 
 class Reframer;
 
-/// What lies below with its edges softened or sharpened: state + amount x (ground - blurred
+/// The state below with its edges softened or sharpened: state + amount x (ground - blurred
 /// ground), so that -1 gives the blurred ground and above 0 is an unsharp mask.
 struct Sharpness {
     float radius = 3;   ///< see kSharpnessRadius

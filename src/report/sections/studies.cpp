@@ -37,10 +37,8 @@ std::vector<Block> studies_section(const SectionRequest& asked) {
         for (const LoggedStudy& study : record->studies)
             if (study.kind == kind.kind)
                 done.push_back({study.when, study.minutes}), figures.push_back(study.figure);
-        const auto goal = std::ranges::find(record->goals, kind.kind, &StudyGoal::kind);
-        if (done.empty() && goal == record->goals.end()) continue;
-        const GoalStanding standing =
-            goal_standing(done, goal == record->goals.end() ? 0 : goal->count, now);
+        const GoalStanding standing = goal_standing(done, goal_of(record->goals, kind.kind), now);
+        if (done.empty() && standing.wanted == 0) continue;
         const auto figure = [&](double value) { return main_figure_in_words(kind.kind, value); };
         kinds.rows.push_back({{std::string(kind.label)},
                               {std::to_string(standing.done)},

@@ -17,14 +17,14 @@ public:
 
     const char* id() const { return id_; }
     const QString& label() const { return label_; }
-    /// What it shows, beside its tab.
+    /// The caption beside its tab.
     virtual QString caption() const = 0;
     /// Its figures in words, for those who do not see it.
     virtual QString text() const = 0;
     virtual void draw(QPainter& painter, const QSizeF& size) const = 0;
     /// Nothing of it is still to come.
     virtual bool finished() const { return true; }
-    /// What belongs in the row above it; null: nothing.
+    /// Controls for the row above it; null: none.
     virtual QWidget* controls() { return nullptr; }
     /// It is shown, and what it is made from may have changed.
     virtual void refresh() { update(); }
@@ -33,7 +33,7 @@ public:
     QByteArray as_png() const;
 
 signals:
-    /// Of what the pointer is on; empty when on nothing.
+    /// Words for what the pointer is on; empty when on nothing.
     void said(const QString& words);
 
 protected:

@@ -14,7 +14,7 @@ enum class CurveChannel { all, red, green, blue };
 inline constexpr std::size_t kCurveChannels = 4;
 CurvePoints& points_of(Curve& curve, CurveChannel channel);
 const CurvePoints& points_of(const Curve& curve, CurveChannel channel);
-/// With its ends, where it has no points.
+/// A curve's points; of one without points its ends.
 CurvePoints with_ends(CurvePoints points);
 
 /// The curves over the scale: the step that comes in from left to right, the one that comes out

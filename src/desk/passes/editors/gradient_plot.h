@@ -19,7 +19,7 @@ public:
     /// \param tune of the pass, which the plot is of; stops are shown as they are kept
     void set_gradient(const GradientStops& stops, Mixing mixing, const Tune& tune,
                       std::size_t chosen);
-    /// Where a stop stands, in pixels of the widget.
+    /// The place of a stop, in pixels of the widget.
     QPointF place_of(std::size_t stop) const;
     QSize sizeHint() const override;
 

@@ -12,7 +12,7 @@ namespace underpaint {
 class Canvas;
 class StrokeMeter;
 
-/// What an editor works with.
+/// The objects that an editor works with.
 struct EditorDesk {
     PassEdits& edits;
     Canvas& canvas;
@@ -34,7 +34,7 @@ public:
     virtual void begin_by_hand();
     /// Another pass is chosen, or another page: what it took up on the canvas is put down.
     virtual void leave() {}
-    /// What it adds to the ladder, and what is done there.
+    /// Adds the editor's handles to the ladder; acts on them.
     virtual void add_to(LadderFace&) const {}
     virtual void act_on_ladder(HandleAct, std::size_t, double) {}
     /// It draws itself what the pass does to values.

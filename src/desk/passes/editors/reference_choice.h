@@ -9,7 +9,7 @@
 
 namespace underpaint {
 
-/// Where an editor takes a picture from: the references of the brief by name, or a file. Without
+/// Chooses a picture for an editor: the references of the brief by name, or a file. Without
 /// references it is the file at once; else a menu opens at the button that was pressed.
 void choose_reference(QWidget& button, const Brief& brief,
                       const std::function<void(const Picture&)>& take,

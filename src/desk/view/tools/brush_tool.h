@@ -11,7 +11,7 @@
 
 namespace underpaint {
 
-/// What a brush paints: where a pass lands, or the colour of a painted one.
+/// The target of a brush: the area where a pass lands, or the colour of a painted one.
 struct BrushTarget {
     enum class What { reach, colour } what = What::reach;
     Stage stage = Stage::values;

@@ -8,15 +8,15 @@
 
 namespace underpaint {
 
-/// Where the pointer is while a tool draws itself.
+/// The place of the pointer while a tool draws itself.
 struct PointerAt {
     QPointF canvas;
     bool over = false;  ///< the canvas, and nothing else
     QSize size;         ///< of the canvas
 };
 
-/// What the left button and keys do on the canvas. One file each; the canvas knows of none what it
-/// does. Points are logical pixels of the canvas, pressure is 0..1.
+/// The action of the left button and keys on the canvas. One file each; the canvas knows tools only
+/// through this interface. Points are logical pixels of the canvas, pressure is 0..1.
 class CanvasTool : public QObject {
     Q_OBJECT
 public:

@@ -25,7 +25,7 @@ public:
     void show_all_rivals(bool on) { all_rivals_ = on; }
 
     enum class Grip { none, centre, rim };
-    /// What of which focus lies under a point of the canvas.
+    /// The focus under a point of the canvas, and which part of it.
     Grip grip_at(QPointF canvas) const;
 
     /// The next press sets a new focus down, and the drag from there its radius. At most three.
@@ -44,7 +44,7 @@ public:
 
     /// The focus that was last taken hold of; keys act on it.
     std::optional<std::size_t> chosen() const;
-    /// By shares of the picture's long side.
+    /// Moves the focus by shares of the picture's long side.
     void nudge(double right, double down);
     void grow(double by);
     void remove();

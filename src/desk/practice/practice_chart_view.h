@@ -15,10 +15,10 @@ class ElidedLabel;
 
 /// One of the charts of practice, which one is chosen, and where one is weakest. It is saved as
 /// vectors, a page or a picture.
-class ErrorChart : public QWidget {
+class PracticeChartView : public QWidget {
     Q_OBJECT
 public:
-    ErrorChart(const PracticeSession& session, AskForFile ask, QWidget* parent = nullptr);
+    PracticeChartView(const PracticeSession& session, AskForFile ask, QWidget* parent = nullptr);
     PracticeChart chart() const { return chart_; }
 
 protected:

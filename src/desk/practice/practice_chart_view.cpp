@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "desk/practice/error_chart.h"
+#include "desk/practice/practice_chart_view.h"
 
 #include <QPainter>
 
@@ -17,9 +17,10 @@ constexpr double kSavedWidth = 900;  // of a sheet on a screen, pixels
 
 }  // namespace
 
-ErrorChart::ErrorChart(const PracticeSession& session, AskForFile ask, QWidget* parent)
+PracticeChartView::PracticeChartView(const PracticeSession& session, AskForFile ask,
+                                     QWidget* parent)
     : QWidget(parent), session_(session), ask_(std::move(ask)) {
-    setObjectName(QStringLiteral("error_chart"));
+    setObjectName(QStringLiteral("practice_chart_view"));
     set_accessible_role(*this, QAccessible::Chart);
     setFixedHeight(scaled(kHigh));
     title_ = group_title({});
@@ -49,16 +50,16 @@ ErrorChart::ErrorChart(const PracticeSession& session, AskForFile ask, QWidget* 
     column->setContentsMargins(0, 0, 0, 0);
     column->addWidget(head_);
     column->addStretch(1);
-    connect(&session_, &PracticeSession::changed, this, &ErrorChart::refresh);
+    connect(&session_, &PracticeSession::changed, this, &PracticeChartView::refresh);
     refresh();
 }
 
-void ErrorChart::choose(PracticeChart chart) {
+void PracticeChartView::choose(PracticeChart chart) {
     chosen_ = chart;
     refresh();
 }
 
-void ErrorChart::refresh() {
+void PracticeChartView::refresh() {
     chart_ = chart_suits(chosen_, session_.kind()) ? chosen_ : PracticeChart::weeks;
     title_->setText(chart_title(chart_, session_));
     caption_->say(chart_caption(chart_, session_));
@@ -68,7 +69,7 @@ void ErrorChart::refresh() {
     update();
 }
 
-void ErrorChart::save(const std::filesystem::path& file) {
+void PracticeChartView::save(const std::filesystem::path& file) {
     const Done saved = save_drawing(
         file, title_->text(), kSavedWidth, [this](QPainter& painter, const QRectF& page) {
             const QRectF within = page.adjusted(40, 40, -40, -40);
@@ -84,7 +85,7 @@ void ErrorChart::save(const std::filesystem::path& file) {
     if (!saved) caption_->say(QString::fromStdString(saved.error().message()));
 }
 
-void ErrorChart::paintEvent(QPaintEvent*) {
+void PracticeChartView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.fillRect(rect(), greys().ground);
     painter.fillRect(QRect(0, 0, width(), 1), greys().rule);
