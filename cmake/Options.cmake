@@ -19,11 +19,14 @@ if(UNDERPAINT_WARNINGS_AS_ERRORS)
   target_compile_options(underpaint_options INTERFACE -Werror)
 endif()
 
-# The rooms, beyond that: what is tested. Tests themselves are built to be built quickly.
+# The rooms, beyond that: what is tested. Tests themselves are built to be built quickly: those that
+# compute what they expect with some optimisation, those that only drive a program with none.
 add_library(underpaint_room_options INTERFACE)
 target_link_libraries(underpaint_room_options INTERFACE underpaint_options)
 add_library(underpaint_test_options INTERFACE)
 target_link_libraries(underpaint_test_options INTERFACE underpaint_options)
+add_library(underpaint_driver_options INTERFACE)
+target_link_libraries(underpaint_driver_options INTERFACE underpaint_options)
 if(UNDERPAINT_SANITIZE)
   target_compile_options(underpaint_options INTERFACE
     -fsanitize=address -fno-omit-frame-pointer -g1)
@@ -41,7 +44,8 @@ elseif(UNDERPAINT_LIBFUZZER)
   target_compile_options(underpaint_options INTERFACE ${fuzzing})
   target_link_options(underpaint_options INTERFACE ${fuzzing})
 else()
-  target_compile_options(underpaint_test_options INTERFACE -O0)
+  target_compile_options(underpaint_test_options INTERFACE -O1)
+  target_compile_options(underpaint_driver_options INTERFACE -O0)
   # What Debian builds its packages with (dpkg-buildflags, hardening=+all): files of strangers are
   # read. docs/performance.md says what it costs.
   target_compile_options(underpaint_options INTERFACE

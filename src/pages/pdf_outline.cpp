@@ -33,11 +33,11 @@ void add_bookmarks(QPDF& pdf, const std::vector<QPDFPageObjectHelper>& pages,
         bookmark.replaceKey("/Title",
                             QPDFObjectHandle::newUnicodeString(printable(sections[i].title)));
         bookmark.replaceKey("/Parent", outline);
-        bookmark.replaceKey(
-            "/Dest", QPDFObjectHandle::newArray(
-                         {pages[static_cast<std::size_t>(place.page)].getObjectHandle(),
-                          QPDFObjectHandle::newName("/XYZ"), QPDFObjectHandle::newNull(),
-                          QPDFObjectHandle::newReal(top, 2), QPDFObjectHandle::newNull()}));
+        bookmark.replaceKey("/Dest",
+                            QPDFObjectHandle::newArray(
+                                {pages[static_cast<std::size_t>(place.page)].getObjectHandle(),
+                                 QPDFObjectHandle::newName("/XYZ"), QPDFObjectHandle::newNull(),
+                                 QPDFObjectHandle::newReal(top, 2), QPDFObjectHandle::newNull()}));
         if (i == 0) {
             outline.replaceKey("/First", bookmark);
         } else {
@@ -69,7 +69,8 @@ Result<std::string> with_outline(const std::filesystem::path& path, const std::s
         const std::shared_ptr<Buffer> made = writer.getBufferSharedPointer();
         return std::string(reinterpret_cast<const char*>(made->getBuffer()), made->getSize());
     } catch (const std::exception& error) {
-        return trouble(path.string(), std::string("bookmarks can't be made: ") + error.what() + ".");
+        return trouble(path.string(),
+                       std::string("bookmarks can't be made: ") + error.what() + ".");
     }
 }
 

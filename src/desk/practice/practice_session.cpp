@@ -155,15 +155,13 @@ void PracticeSession::answer(const DrillAnswer& answer) {
     last_ = Answered{question_, answer, result};
     if (answered_++ % kRound == 0) round_.clear();
     round_.push_back(logged);
-    if (logbook_) {
-        const auto added = logbook_->add(logged);
-        if (added)
-            count_minutes(logged);
-        else
-            trouble_ = QString::fromStdString(added.error().message());
+    const auto added = logbook_ ? logbook_->add(logged) : Result<std::int64_t>(0);
+    if (!added) trouble_ = QString::fromStdString(added.error().message());
+    if (logbook_ && added) {
+        count_minutes(logged);
         auto weeks = std::move(drill(kind_).weeks);
-        drill(kind_) = read_drill(*logbook_, kind_, standing(kind_).count + (added ? 1 : 0));
         read_weeks_from(*logbook_, kind_, logged.when, weeks);
+        drill(kind_) = read_drill(*logbook_, kind_, standing(kind_).count + 1);
         drill(kind_).weeks = std::move(weeks);
     } else {
         drill(kind_).namings.push_back({logged.cell, logged.error});
