@@ -18,6 +18,7 @@
 #include "raster/brush.h"
 #include "render/live_render.h"
 #include "render/render.h"
+#include "report_bench.h"
 
 namespace underpaint::bench {
 namespace {
@@ -43,6 +44,7 @@ BENCHMARK_CAPTURE(peak, plain, "24")->Name("memory/24")->Apply(of_row);
 BENCHMARK_CAPTURE(peak, painted, "24/painted")->Name("memory/24/painted")->Apply(of_row);
 BENCHMARK_CAPTURE(peak, saving, "24/save")->Name("memory/24/save")->Apply(of_row);
 BENCHMARK_CAPTURE(peak, many, "24/300")->Name("memory/24/300")->Apply(of_row);
+BENCHMARK_CAPTURE(peak, report, "24/report")->Name("memory/24/report")->Apply(of_row);
 BENCHMARK_CAPTURE(peak, huge, "200/save")->Name("memory/200/save")->Apply(of_row);
 
 /// Four colours, one below the other, over all of a picture, laid by a brush. Tiles of one value
@@ -155,12 +157,16 @@ bool work_of(std::string_view row) {
 
 }  // namespace
 
-double peak_megabytes_of(std::string_view row) {
-    if (!work_of(row)) return -1;
+double own_megabytes(std::string_view which) {
     std::ifstream status("/proc/self/status");
     for (std::string word; status >> word;)
-        if (double kilobytes = 0; word == "VmHWM:" && status >> kilobytes) return kilobytes / 1024;
+        if (double kilobytes = 0; word == which && status >> kilobytes) return kilobytes / 1024;
     return -1;
+}
+
+double peak_megabytes_of(std::string_view row) {
+    if (row == "24/report") return megabytes_of_a_report();
+    return work_of(row) ? own_megabytes("VmHWM:") : -1;
 }
 
 }  // namespace underpaint::bench

@@ -14,8 +14,11 @@ inline constexpr const char* kMemoryFlag = "--peak-memory";
 ///   24/painted  the same, two of them painted over all of it, with 100 strokes to undo
 ///   24/save     and twelve passes: saves it
 ///   24/300      and three hundred layers: looks at it and measures all figures
+///   24/report   and twelve passes, measured: writes all sections as PDF; beyond what it had before
 ///   200/save    of 200 megapixels, a seal and eleven parts: saves it and opens it again
 /// -1 for anything else.
 double peak_megabytes_of(std::string_view row);
+/// A line of /proc/self/status, in MB: "VmRSS:" now, "VmHWM:" at the most.
+double own_megabytes(std::string_view which);
 
 }  // namespace underpaint::bench

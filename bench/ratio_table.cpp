@@ -130,6 +130,8 @@ void RatioTable::Finalize() {
     at_most("peak memory, 24 Mpx, 12 passes, saved", "memory/24/save", 350, " MB");
     at_most("peak memory, 24 Mpx, 300 layers, looked at and measured", "memory/24/300", 300, " MB");
     at_most("300 layers over 24 Mpx, every figure", "audit/24/300", 10000, " ms");
+    at_most("peak memory of a report with all sections of the same, beyond the painting",
+            "memory/24/report", 300, " MB");
     blends("12 passes over 24 Mpx, every figure, CPU", "audit/24/audit", 24, 6);
     blends("the same after one slider's change of the tenth pass", "audit/24/changed", 24, 1.5);
     blends("12 passes over 6 Mpx of soft gradients, every figure, CPU", "audit/6/soft", 6, 15);

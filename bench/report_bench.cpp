@@ -1,15 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A report of 24 megapixels with twelve passes and all sections, once its figures are there: made,
 // laid out, a page drawn, written as PDF; and what printing would do.
+#include "report_bench.h"
+
 #include <benchmark/benchmark.h>
+#include <malloc.h>
 
 #include <QImage>
 #include <QPainter>
 #include <filesystem>
+#include <fstream>
 
 #include "audit/audit.h"
 #include "files/paper_profiles.h"
 #include "large_painting.h"
+#include "memory_bench.h"
 #include "on_all_cores.h"
 #include "pages/page_layout.h"
 #include "pages/pdf.h"
@@ -72,6 +77,21 @@ void prints_it(benchmark::State& state) {
             measure_on_paper(reported(), reported_figures(), *paper, {})->printed.value.running.p95;
     state.counters["steps of drift"] = drift;
 }
+
+}  // namespace
+
+double megabytes_of_a_report() {
+    all_sections();  // its figures and findings stay
+    malloc_trim(0);
+    const double before = own_megabytes("VmRSS:");
+    std::ofstream("/proc/self/clear_refs") << 5;  // the most is counted anew
+    const auto file = std::filesystem::temp_directory_path() / "bench-memory.pdf";
+    const bool written = write_pdf_without_window(file, all_sections(), {}).has_value();
+    std::filesystem::remove(file);
+    return written ? own_megabytes("VmHWM:") - before : -1;
+}
+
+namespace {
 
 BENCHMARK(makes_all_sections)->Name("report/24/made from its figures")->Apply(on_all_cores);
 BENCHMARK(lays_out_and_draws_a_page)->Name("report/24/laid out and drawn")->Apply(on_all_cores);

@@ -5,6 +5,7 @@
 #include "palette/palette_figures.h"
 #include "raster/shrink.h"
 #include "render/readings.h"
+#include "render/view.h"
 #include "report/sections.h"
 #include "terms/shown_name.h"
 
@@ -38,7 +39,9 @@ std::optional<Picture> picture_after(const Painting& painting, std::size_t passe
 }
 
 Picture picture_of_seal(const Painting& painting, Reader reader, int side) {
-    RgbBlock pixels = shrunk(painting.ground()->base(), side);
+    // All pixels as floats would take more memory than the rest of a report.
+    const Pyramid& seal = *painting.ground();
+    RgbBlock pixels = shrunk(*seal.level(level_for(seal.size(), side)), side);
     const FloatBlock steps = steps_of(pixels, reader);
     for (std::size_t i = 0; i < steps.samples().size(); ++i) {
         const float level = encoded_grey_of(lightness_of_step(steps.samples()[i]));
