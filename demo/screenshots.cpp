@@ -27,11 +27,19 @@ namespace {
 using namespace underpaint;
 namespace fs = std::filesystem;
 
+/// 1280 x 800, or what UNDERPAINT_WINDOW says ("1024x640"), to look at a view at another size.
+QSize window_size() {
+    int width = 0, height = 0;
+    const QByteArray wanted = qgetenv("UNDERPAINT_WINDOW");
+    if (std::sscanf(wanted.constData(), "%dx%d", &width, &height) == 2) return {width, height};
+    return {1280, 800};
+}
+
 /// A window of its own for each picture, with a painting open.
 class Sitting {
 public:
     Sitting(const fs::path& file, const char* bench) {
-        window_.resize(1280, 800);
+        window_.resize(window_size());
         window_.show();
         window_.files().open_file(file);
         wait([&] { return !window_.files().busy(); });

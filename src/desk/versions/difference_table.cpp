@@ -16,6 +16,7 @@ namespace underpaint {
 namespace {
 
 constexpr double kTitle = 28, kHeads = 18, kLine = 20, kTake = 58;
+constexpr double kNarrow = 560, kTwoHeads = 30;  // where headings stand in two lines
 
 }  // namespace
 
@@ -66,8 +67,16 @@ void DifferenceTable::refresh() {
             .arg(edits_.name_of(one->id), edits_.name_of(other->id), said.join(tr(", "))));
 }
 
+bool DifferenceTable::narrow() const {
+    return width() < scaled(kNarrow);
+}
+
+double DifferenceTable::heads() const {
+    return scaled(narrow() ? kTwoHeads : kHeads);
+}
+
 QRectF DifferenceTable::take_rect(std::size_t row) const {
-    const double y = scaled(kTitle + kHeads) + static_cast<double>(row - first_) * scaled(kLine);
+    const double y = scaled(kTitle) + heads() + static_cast<double>(row - first_) * scaled(kLine);
     return QRectF(width() - scaled(14 + kTake), y + 1, scaled(kTake), scaled(kLine) - 2);
 }
 
@@ -79,7 +88,7 @@ void DifferenceTable::mousePressEvent(QMouseEvent* event) {
 
 std::size_t DifferenceTable::rows_in_sight() const {
     return static_cast<std::size_t>(
-        std::max(1.0, (height() - scaled(kTitle + kHeads)) / static_cast<double>(scaled(kLine))));
+        std::max(1.0, (height() - scaled(kTitle) - heads()) / static_cast<double>(scaled(kLine))));
 }
 
 void DifferenceTable::scroll_to(std::ptrdiff_t first) {
@@ -147,20 +156,32 @@ void DifferenceTable::paintEvent(QPaintEvent*) {
     if (apart_)
         text(left + after, 0, right - left - after, scaled(kTitle),
              tr("by part; values lie within %1 step of each other").arg(*apart_, 0, 'f', 2));
-    const QString heads[] = {tr("colour"),
-                             tr("warmth %1").arg(a),
-                             tr("warmth %1").arg(b),
-                             tr("intensity %1").arg(a),
-                             tr("intensity %1").arg(b),
-                             tr("hue"),
-                             tr("swing")};
+    const QString titles[] = {tr("colour"),
+                              tr("warmth %1").arg(a),
+                              tr("warmth %1").arg(b),
+                              tr("intensity %1").arg(a),
+                              tr("intensity %1").arg(b),
+                              tr("hue"),
+                              tr("swing")};
     constexpr int columns = 7;
-    const double names = scaled(110);
+    const double names = scaled(narrow() ? 84 : 110);
     const double wide = (right - left - names - scaled(kTake + 12)) / columns;
     double y = scaled(kTitle);
-    for (int i = 0; i < columns; ++i)
-        text(left + names + i * wide, y, wide, scaled(kHeads), heads[i], Qt::AlignRight);
-    y += scaled(kHeads);
+    const auto head = [&](int column, double top, const QString& words, int across = 1) {
+        text(left + names + column * wide, top, across * wide, scaled(kHeads), words,
+             Qt::AlignRight);
+    };
+    if (narrow()) {
+        const double below = y + heads() - scaled(kHeads);
+        head(1, y, tr("warmth"), 2);
+        head(3, y, tr("intensity"), 2);
+        const QString numbers[] = {QString::number(a), QString::number(b)};
+        for (int i = 0; i < columns; ++i)
+            head(i, below, i >= 1 && i <= 4 ? numbers[(i - 1) % 2] : titles[i]);
+    } else {
+        for (int i = 0; i < columns; ++i) head(i, y, titles[i]);
+    }
+    y += heads();
     const std::size_t end = std::min(rows_.size(), first_ + rows_in_sight());
     for (std::size_t place = first_; place < end; ++place) {
         const PartDifference& row = rows_[place];
@@ -201,7 +222,7 @@ void DifferenceTable::paintEvent(QPaintEvent*) {
     const double high = static_cast<double>(end - first_) * scaled(kLine);
     const auto count = static_cast<double>(rows_.size());
     painter.fillRect(QRectF(width() - scaled(6),
-                            scaled(kTitle + kHeads) + static_cast<double>(first_) / count * high,
+                            scaled(kTitle) + heads() + static_cast<double>(first_) / count * high,
                             scaled(3), static_cast<double>(end - first_) / count * high),
                      greys().rule.lighter(170));
 }

@@ -34,6 +34,8 @@ private:
     void refresh();
     QRectF take_rect(std::size_t row) const;
     std::size_t rows_in_sight() const;
+    bool narrow() const;
+    double heads() const;  // their height
     void scroll_to(std::ptrdiff_t first);
     /// Whether a part can be taken: it goes into the chosen version, which has to be one of the
     /// two.

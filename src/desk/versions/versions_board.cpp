@@ -3,6 +3,7 @@
 
 #include <QButtonGroup>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
@@ -54,10 +55,11 @@ VersionsBoard::VersionsBoard(const Desk& desk, VersionEdits& edits, const Versio
 }
 
 QWidget* VersionsBoard::head() {
-    auto* bar = new QWidget;
-    auto* row = new QHBoxLayout(bar);
-    row->setContentsMargins(scaled(8), scaled(4), scaled(8), scaled(4));
-    row->setSpacing(scaled(4));
+    // Where there is little room across, the lenses are moved along and the ways stay.
+    auto* shown = new QWidget;
+    auto* lenses = new QHBoxLayout(shown);
+    lenses->setContentsMargins(0, scaled(4), 0, scaled(4));
+    lenses->setSpacing(scaled(4));
     lenses_ = new QButtonGroup(this);
     for (const Lens lens : kShownLenses) {
         const LensRecord& record = record_of(lens);
@@ -65,11 +67,16 @@ QWidget* VersionsBoard::head() {
                                             tr(record.label), tr(record.about));
         button->setChecked(lens == Lens::colour);
         lenses_->addButton(button, static_cast<int>(lens));
-        row->addWidget(button);
+        lenses->addWidget(button);
     }
+    lenses->addStretch(1);
     connect(lenses_, &QButtonGroup::idClicked, this,
             [this](int lens) { sight_->set_lens(static_cast<Lens>(lens)); });
-    row->addStretch(1);
+    auto* bar = new QWidget;
+    auto* row = new QHBoxLayout(bar);
+    row->setContentsMargins(scaled(8), 0, scaled(8), 0);
+    row->setSpacing(scaled(4));
+    row->addWidget(strip_of("versions_lenses", shown), 1);
     turn_ = switch_button("turn_over", tr("Turn over"),
                           tr("All of them mirrored, to be seen afresh (F)"));
     connect(turn_, &QPushButton::clicked, this, [this](bool on) { pane().set_mirrored(on); });
