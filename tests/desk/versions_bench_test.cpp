@@ -539,5 +539,18 @@ TEST_F(VersionsDesk, ThePaintingItselfIsMadeAnotherSize) {
     EXPECT_FALSE(resize("0 x 5") && painting().size() != before.size());
 }
 
+TEST_F(VersionsDesk, ButtonsAreWholeInASmallWindow) {
+    begin_on_bench();
+    window_->resize(1024, 640);
+    QCoreApplication::processEvents();
+    int seen = 0;
+    for (const auto* button : window_->bench().middle()->findChildren<QPushButton*>()) {
+        if (!button->isVisible()) continue;
+        EXPECT_GE(button->width(), button->sizeHint().width()) << button->text().toStdString();
+        ++seen;
+    }
+    EXPECT_GE(seen, 8);
+}
+
 }  // namespace
 }  // namespace underpaint
