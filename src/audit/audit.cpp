@@ -90,7 +90,7 @@ bool measure_states(const Painting& painting, const AuditOptions& options,
                 !auditor.finish_above(band.bottom(), stop))
                 return false;
         }
-        // One after the other is let go, and the first is added to: together they are large.
+        // Each tally is freed once it is added to the first: together they are large.
         std::swap(sum, *tallies.begin());
         for (AuditTally& tally : std::ranges::subrange(std::next(tallies.begin()), tallies.end()))
             sum += std::exchange(tally, {});
@@ -153,7 +153,7 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
     result.limits = limits_of(painting, options.own_rules);
 
     KnownFigures known = options.known;
-    // Rules that decide what is counted.
+    // The rules that decide what is counted.
     const auto counted = [](const Limits& limits) {
         return std::tuple(limits.extremes, limits.opposites_bridged);
     };

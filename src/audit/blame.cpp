@@ -16,8 +16,9 @@ namespace underpaint {
 namespace {
 
 constexpr int kBlameSide = 300;    // long side of the copy
-constexpr double kNoShare = 0.05;  // of the slip
-constexpr double kAlone = 0.1;     // of it, which the others have at most together
+constexpr double kNoShare = 0.05;  // of the slip: a smaller share is not mentioned
+// Of the slip: the most that all other passes have when one did it "alone".
+constexpr double kAlone = 0.1;
 
 /// The small painting with each pass alone switched off.
 std::optional<std::vector<std::optional<Audit>>> without_each(const Painting& painting,
@@ -110,7 +111,8 @@ std::optional<Audit> uncovered(Painting painting, const std::vector<int>& covere
 bool find_shares(const Painting& painting, const Audit& figures, std::vector<Finding>& findings,
                  const HouseRules& own, const std::stop_token& stop) {
     const auto slipped = [](const Finding& finding) {
-        // Shadows without colour were no better before anything was laid.
+        // Before anything is laid there is no colour, so grey shadows have no earlier figure to
+        // compare with.
         return is_bad(finding.verdict) && finding.figure && finding.budget &&
                finding.code != kShadowsGrey;
     };
@@ -142,7 +144,7 @@ bool find_shares(const Painting& painting, const Audit& figures, std::vector<Fin
             for (const PassShare& share : laid.shares)
                 if (is_covered(share, laid.whole)) covered.push_back(share.pass);
         if (!covered.empty()) {
-            // What is seen now is told of the passes that are seen.
+            // Blame what is visible now on the passes that are visible.
             const auto seen = uncovered(painting, covered, options, stop);
             if (!seen) return false;
             if (LaidShares of_seen = laid_shares(finding, *seen); of_seen.whole > 0) {

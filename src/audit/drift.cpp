@@ -12,7 +12,7 @@ namespace {
 
 constexpr int kBinsPerStep = 5000;
 constexpr int kFarthest = 8 * kBinsPerStep;  // steps 1-9 are at most 8 apart
-// What is more than a step off is lost whatever else it is: bins beyond are wider.
+// A drift of more than a step is lost in any case, so the bins beyond one step are wider.
 constexpr int kBins = kBinsPerStep + (kFarthest - kBinsPerStep) / kWiderBins + 1;
 
 double steps_of_bin(std::size_t bin) {

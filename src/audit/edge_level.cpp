@@ -10,8 +10,10 @@ namespace underpaint {
 namespace {
 
 constexpr double kUnitStep = 1.0 / 12;  // variance of a difference over one pixel
-constexpr float kFlatSlope = 0.08F;     // of the steepest: beyond it the transition is over
-constexpr int kNarrow = 12;             // pixels: beyond it how pixels fall makes no difference
+// Of the steepest slope: where it falls below, the transition has ended.
+constexpr float kFlatSlope = 0.08F;
+// Pixels: a wider transition does not depend on how it falls on the pixel grid.
+constexpr int kNarrow = 12;
 
 /// Finer pixels than this, in viewing pixels, are blurred as if they were so large: a picture of
 /// 1000 pixels and one of 6000 then show the same texture.
@@ -152,21 +154,21 @@ std::optional<EdgeTransition> transition_at(const EdgeLevel& level, int x, int y
         const double u = x + t * nx, v = y + t * ny;
         return u >= 0 && v >= 0 && u <= level.steps.cols - 1 && v <= level.steps.rows - 1;
     };
-    // What lies between pixels is mixed from them, and so blurred by this variance along (nx, ny).
+    // A value between pixels is a mix of them: this variance of blur is added along (nx, ny).
     const auto mixed = [&](double t) {
         const double u = x + t * nx - std::floor(x + t * nx),
                      v = y + t * ny - std::floor(y + t * ny);
         return u * (1 - u) * nx * nx + v * (1 - v) * ny * ny;
     };
-    // The steepest pixel may lie a little beside the ridge's middle.
+    // The steepest pixel may lie slightly off the middle of the ridge.
     float steepest = 0;
-    double spread = 0;  // variance of what the slope is seen through
+    double spread = 0;  // variance of the blur that the slope was read through
     for (double t = -2; t <= 1; t += 0.5)
         if (there(t) && there(t + 1))
             if (const float rise = value(t + 1) - value(t); rise > steepest)
                 steepest = rise, spread = kUnitStep + (mixed(t) + mixed(t + 1)) / 2;
     if (steepest <= 0) return std::nullopt;
-    // Pixels are no smaller than viewing pixels.
+    // A pixel is never smaller than a viewing pixel.
     const int reach = static_cast<int>(std::ceil(kEdgeReach / std::max(1.0, pixel)));
     Profile at(value);
     const auto end = [&](int step) {
@@ -176,8 +178,8 @@ std::optional<EdgeTransition> transition_at(const EdgeLevel& level, int x, int y
             if (rise < 0) break;
             steepest = std::max(steepest, rise);
             t += step;
-            // Right at the middle of a hard edge a pixel may be flat already. What rises a little
-            // over the last pixel is the transition's end.
+            // A pixel in the very middle of a hard edge may already be flat. A small rise over the
+            // last pixel is the end of the transition.
             if (std::abs(t) > 2 && rise < kFlatSlope * steepest) break;
         }
         return t;
@@ -185,20 +187,20 @@ std::optional<EdgeTransition> transition_at(const EdgeLevel& level, int x, int y
     const int low = end(-1), high = end(1);
     const float least = at(low), most = at(high), contrast = most - least;
     if (contrast < static_cast<float>(kLeastEdge)) return std::nullopt;
-    // Texture makes single pixels steep: the slope is taken over a quarter of the transition.
+    // Texture makes single pixels steep, so the slope is averaged over a quarter of the transition.
     const int over = std::max(1, static_cast<int>(std::lround(contrast / steepest / 4)));
     float slope = over > 1 ? 0 : steepest;
     for (int t = low; over > 1 && t + over <= high; ++t)
         slope = std::max(slope, (at(t + over) - at(t)) / static_cast<float>(over));
     if (over > 1) spread = over * over * kUnitStep;
-    // Blurs add by squares, and so are taken off.
+    // Variances of blurs add up, so the blur of the pixels is subtracted as a square.
     const double sigma = level.sigma;
     const double seen = contrast / slope, blur = kWidthOfBlur * std::sqrt(sigma * sigma + spread);
     double squared = seen * seen - blur * blur;
     if (high - low <= kNarrow)
         squared = std::min(
             squared, 12 * (spread_of(value, low, high) - unseen_spread(pixel) - sigma * sigma));
-    // Where half of the contrast is reached.
+    // The place at which half of the contrast is reached.
     const float half = (least + most) / 2;
     int t = low;
     while (t + 1 < high && at(t + 1) < half) ++t;

@@ -12,7 +12,8 @@ namespace underpaint {
 namespace {
 
 constexpr double kLeastRidge = 8;  // viewing pixels
-constexpr double kRoom = 3;        // viewing pixels beside a transition in which no other is sought
+// Viewing pixels on each side of a transition in which no second one is looked for.
+constexpr double kRoom = 3;
 
 /// Rows of pixels and columns of pixels are looked along in the same way.
 enum class Line { row, column };
@@ -123,7 +124,7 @@ std::vector<EdgePoint> without_crumbs(std::vector<EdgePoint> points, cv::Size si
 
 /// Ridges of one level, where nothing finer was found.
 std::vector<EdgePoint> ridges_of(const EdgeLevel& level, double widest, const cv::Mat& taken) {
-    // Flatter than this, no transition within reach comes to an edge.
+    // With a smaller slope no transition within reach has the contrast of an edge.
     const auto least = static_cast<float>(kLeastEdge / kEdgeReach * level.pixel);
     const int rows = level.steps.rows, columns = level.steps.cols;
     std::vector<std::vector<Candidate>> found(static_cast<std::size_t>(rows));

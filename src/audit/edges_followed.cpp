@@ -43,8 +43,8 @@ void follow_edges(const EdgeMap& edges, const ViewingSteps& now, const Rect& cha
     const Rect& all = now.steps.area();
     const cv::Size size(all.width, all.height);
     for (int blur = 0; blur < kEdgeBlurCount; ++blur) {
-        // How far from an edge's pixel it is looked at: the slope for a steeper place, along the
-        // transition from there; all of it blurred.
+        // Largest distance that is looked at around an edge pixel: the search for a steeper place,
+        // then along the transition from there, all read through the blur.
         const int looked = static_cast<int>((kSoftEdge + kEdgeReach) / now.pixel) +
                            EdgeLevel::read_by(kEdgeBlurs[blur].sigma / now.pixel) + 8;
         const cv::Rect touched =

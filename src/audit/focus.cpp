@@ -197,7 +197,7 @@ std::optional<Bounds> bounds(const Audit&, const PassAudit&) {
 std::optional<double> figure_of_finding(const Finding& finding, const PassAudit& state) {
     const FocusAudit* focus = focus_of(state, finding.focus);
     if (focus == nullptr) return std::nullopt;
-    // What was kept has this budget and no lead has; see find_focus_slips().
+    // Only findings of what was kept have this budget, none of the lead; see find_focus_slips().
     return finding.budget == kHeldKept ? focus->kept : focus->lead;
 }
 

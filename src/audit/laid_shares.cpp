@@ -28,7 +28,8 @@ LaidShares laid_shares(const Finding& finding, const Audit& figures, std::size_t
         const auto figure = figure_in(finding, pass);
         if (!figure || pass.open) continue;
         if (!std::exchange(begun, true)) {
-            // The seal has no such figure. What the first one is beyond the budget is its share.
+            // The seal has no such figure, so the share of the first pass is counted from the
+            // budget.
             const bool beyond = excess_of(finding, *figure) > 0;
             laid.best = beyond ? *finding.budget : *figure;
             from = beyond ? pass.index - 1 : pass.index;

@@ -22,7 +22,7 @@ constexpr int kSide = 240;  // long side of the copy
 constexpr float kReached = 0.5F;
 constexpr double kVisible = 1, kNearNeutral = 3;   // CIEDE2000
 constexpr double kNearWhite = 92, kNearBlack = 8;  // L*
-constexpr double kLittle = 0.1;                    // of the reach, that a shade may leave
+constexpr double kLittle = 0.1;  // of the reach: a shade beneath may leave as much without effect
 constexpr Rgb kShade{0.5F, 0.5F, 0.5F};
 constexpr std::size_t kReasons = 4;
 

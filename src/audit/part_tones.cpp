@@ -10,8 +10,8 @@ namespace underpaint {
 namespace {
 
 constexpr int kTonesSide = 300;     // long side of the copy
-constexpr float kInside = 0.5F;     // coverage from which on a pixel belongs to a part
-constexpr std::size_t kLeast = 24;  // pixels of it
+constexpr float kInside = 0.5F;     // coverage above which a pixel counts as the part's
+constexpr std::size_t kLeast = 24;  // pixels that a part needs
 
 struct Mean {
     double r = 0, g = 0, b = 0, count = 0;

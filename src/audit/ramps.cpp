@@ -26,7 +26,7 @@ RampPoint point_of(const Sum& sum, std::size_t stretch, double part) {
     if (point.hue < 0) point.hue += 360;
     point.intensity = sum.intensity / sum.weight;
     point.warmth = sum.warmth / sum.weight;
-    // The OKLab lightness of the neutral that stands there; near enough for where the limit lies.
+    // OKLab lightness of a neutral at this step; close enough to find the gamut limit.
     const double lightness = (point.step - 1) * 12.5, root = (lightness + 16) / 116;
     const double y = lightness > 8 ? root * root * root : lightness / 903.3;
     point.limit = static_cast<double>(

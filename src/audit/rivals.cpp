@@ -91,7 +91,7 @@ public:
                 disc.move_to(at);
                 found[static_cast<std::size_t>(row)].push_back({at, disc.hoped()});
             }
-            // A small disc has millions of places: of each row only those that may count are kept.
+            // A small disc has millions of places: each row keeps only those that may count.
             keep_strongest(found[static_cast<std::size_t>(row)], most);
         });
         std::vector<Rival> all;
@@ -180,7 +180,8 @@ private:
 /// around the strongest of all those at half of that, and so on. Adds what it looks at.
 void refine(std::vector<Rival>& places, const BinnedSteps& steps, Size size,
             const ContrastGrid& grid, const Ground& ground) {
-    constexpr double worth_it = 0.87;  // of the strongest: half a spacing away no more is missed
+    // Of the strongest contrast. A better place is at most half a spacing from one with this much.
+    constexpr double worth_it = 0.87;
     constexpr std::size_t most[] = {32, 10, 6, 4};
     constexpr double least = 0.75;
     double across = grid.across / 4, down = grid.down / 4;
@@ -242,7 +243,7 @@ std::vector<Rival> looked_for(const ViewingSteps& viewing, const BinnedSteps& st
     const auto places = measured_at(QuickLook(viewing.steps).likeliest(grid, ground, hopes), steps,
                                     size, grid.radius);
     known.insert(known.end(), places.begin(), places.end());
-    // A pixel more or less is much of a small disc: in small pictures every place is looked at.
+    // One pixel is a large share of a small disc, so in small pictures every place is measured.
     if (size.area() <= kSmallPicture) {
         std::vector<Point> all;
         for (double y = 0; y <= size.height; y += 0.25)
@@ -312,7 +313,8 @@ Rival middle_of_best(const std::vector<Rival>& places, double radius) {
 std::vector<Rival> apart(std::vector<Rival> places, double radius) {
     std::ranges::stable_sort(places, std::greater(), &Rival::contrast);
     std::vector<Rival> kept;
-    // By squares as wide as the radius: only those beside one's own can be so near.
+    // Found places are sorted into squares as wide as the radius: only neighbouring squares can
+    // hold a place that is too close.
     std::map<std::pair<int, int>, std::vector<Point>> by_square;
     const auto square_of = [&](double at) { return static_cast<int>(std::floor(at / radius)); };
     for (const Rival& place : places) {

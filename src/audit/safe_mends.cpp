@@ -21,7 +21,7 @@ std::optional<SafeMends> mend_what_is_safe(const Painting& painting, const Audit
     SafeMends all{{}, painting, 0};
     Audit now = figures;
     std::vector<Finding> findings, tried;
-    // Shares say which pass is to be mended: another than was laid last may have done it.
+    // The pass to be mended is the one with the largest share, which is not always the last one.
     const auto found = [&] {
         findings = find(all.result, now);
         return find_shares(all.result, now, findings, own, stop);
@@ -52,7 +52,7 @@ std::optional<SafeMends> mend_what_is_safe(const Painting& painting, const Audit
         options.own_rules = own;
         auto measured = audit(after, options, stop);
         if (!measured) return std::nullopt;
-        // It was tried on a copy; every pixel decides.
+        // The mend was tried on a copy; the measurement of all pixels decides.
         if (!nothing_worse(all.result, now, after, *measured)) continue;
         all.result = after;
         now = std::move(*measured);

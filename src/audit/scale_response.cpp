@@ -14,8 +14,8 @@ namespace underpaint {
 namespace {
 
 constexpr int kResponseSide = 600;        // long side of the copy that is measured on
-constexpr float kTouched = 0.05F;         // coverage from which on a pixel counts
-constexpr std::size_t kLeastPixels = 12;  // of a grey, to speak of what is done to it
+constexpr float kTouched = 0.05F;         // coverage above which a pixel counts
+constexpr std::size_t kLeastPixels = 12;  // of one grey; with fewer nothing is said about it
 
 float place_of(int point, int points) {
     return 1 + 8 * static_cast<float>(point) / static_cast<float>(points - 1);

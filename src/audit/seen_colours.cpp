@@ -43,7 +43,7 @@ std::optional<std::vector<SeenColours>> colours_at_viewing_scale(
     CellStates<std::uint16_t> steps(grid.size(), moments.size(), 0);
     CellStates<LinearSum> lights(grid.size(), moments.size(), 0);
     const Recipe recipe(painting, shrink_of_level(level));
-    // From the earliest on, so that no pass is laid twice.
+    // In order of time, so that each pass is laid once.
     std::vector<std::size_t> order(moments.size());
     std::iota(order.begin(), order.end(), std::size_t{0});
     std::ranges::sort(order, {}, [&](std::size_t i) { return moments[i]; });

@@ -13,7 +13,8 @@ namespace {
 
 constexpr int kBalanceSide = 300;   // long side of the copy
 constexpr std::size_t kCoarse = 5;  // percent
-constexpr double kNear = 0.1;  // steps, by which one of the coarse may be worse and be looked round
+// Steps: coarse results this much worse than the best are refined too.
+constexpr double kNear = 0.1;
 constexpr double kUntried = std::numeric_limits<double>::max();
 
 }  // namespace
@@ -32,7 +33,7 @@ std::optional<ShadeBalance> balance_for(const Painting& painting, const Shading&
     const auto best = [&] {
         return static_cast<std::size_t>(std::ranges::min_element(drift) - drift.begin());
     };
-    // What lies between two that were tried and hold is taken to hold.
+    // If two neighbouring strengths hold, those between them are taken to hold too.
     const auto most = [&] {
         std::optional<std::size_t> last;
         for (std::size_t percent = best(); percent < drift.size(); ++percent) {

@@ -8,7 +8,7 @@ namespace underpaint {
 namespace {
 
 constexpr int kMostBins = 800;
-constexpr double kFinest = 500;  // bins of a histogram in a step
+constexpr double kFinest = 500;  // histogram bins per step
 
 /// The stretch of the scale that a picture has values in, in even bins: as fine as the histogram
 /// where it is short, so that a picture of little contrast is parted as well as any other.
@@ -30,7 +30,7 @@ struct Bins {
     double begin(std::size_t i) const { return step(static_cast<double>(i) * each - 0.5); }
     double middle(std::size_t i) const { return step((static_cast<double>(i) + 0.5) * each - 0.5); }
     double share(const StepHistogram& steps, std::size_t i) const {
-        // A little before where bins of the histogram meet, so that rounding can't shift them.
+        // Just below the border of two bins, so that rounding can't move a split to the next bin.
         const double a_little = 0.25 / kFinest;
         return steps.share_between(begin(i) + a_little, begin(i + 1) + a_little);
     }
@@ -62,7 +62,7 @@ struct Sums {
 
 std::vector<double> shape_shares(const StepHistogram& steps, const Splits& splits) {
     std::vector<double> shares;
-    double below = 0;  // of the scale: everything is above it
+    double below = 0;  // the bottom of the scale
     for (std::size_t i = 0; i <= splits.size(); ++i) {
         const double above = i < splits.size() ? splits[i] : 100;
         shares.push_back(steps.share_between(below, above));
@@ -75,8 +75,8 @@ Splits best_splits(const StepHistogram& steps, ShapeCount count) {
     const Bins bins(steps);
     const Sums sums(steps, bins);
     const std::size_t shapes = number_of(count);
-    // best[k][i]: the most that bins below i are worth as k + 1 shapes; cut[k][i]: where the last
-    // of these begins.
+    // best[k][i]: the best score of the bins below i split into k + 1 shapes; cut[k][i]: where the
+    // last of these shapes begins.
     std::vector best(shapes, std::vector<double>(bins.count + 1));
     std::vector cut(shapes, std::vector<std::size_t>(bins.count + 1));
     for (std::size_t i = 0; i <= bins.count; ++i) best[0][i] = sums.worth(0, i);
@@ -92,7 +92,7 @@ Splits best_splits(const StepHistogram& steps, ShapeCount count) {
     std::size_t end = bins.count;
     for (std::size_t k = shapes; k-- > 1;) {
         const std::size_t first = cut[k][end];
-        // An empty stretch above the cut is as good all along: take its middle.
+        // Every cut in an empty stretch scores the same: take its middle.
         std::size_t last = first;
         while (last < bins.count && sums.weight[last + 1] == sums.weight[first]) ++last;
         const double at = static_cast<double>(first + (last < bins.count ? last : first)) / 2;

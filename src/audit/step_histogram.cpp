@@ -75,7 +75,8 @@ double StepHistogram::otsu_split() const {
         const double gap = sum_below / below - (total - sum_below) / (pixels - below);
         const double between = below * (pixels - below) * gap * gap;
         if (between > best) first = bin;
-        if (between >= best) last = bin;  // an empty stretch is as good all along: take its middle
+        // Every cut in an empty stretch scores the same: take its middle.
+        if (between >= best) last = bin;
         best = std::max(best, between);
     }
     return step_of_bin(static_cast<double>(first + last) / 2 + 0.5);

@@ -14,7 +14,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kLeastEnergy = 1e-9;  // of a plane that is flat but for rounding
+constexpr double kLeastEnergy = 1e-9;  // energy of a plane that is flat but for rounding
 
 /// One that shares the memory.
 cv::Mat matrix_of(const FloatBlock& plane) {
@@ -34,7 +34,8 @@ StrokeField field_of(const Painting& painting, const View& view,
                      std::span<const FloatBlock> planes) {
     const Size size = painting.size();
     const double longest = std::max(size.width, size.height);
-    const double pixel = std::max(1.0, kViewingSide / longest);  // viewing pixels in one
+    // Viewing pixels to one of the painting's.
+    const double pixel = std::max(1.0, kViewingSide / longest);
     return {planes, view.area.size(), 1 / view.shrink, pixel};
 }
 
@@ -59,7 +60,7 @@ Rect with_room(const Rect& area, int by, Size within) {
 StrokeField::StrokeField(std::span<const FloatBlock> planes, Size whole, double scale,
                          double viewing_pixel)
     : scale_(scale) {
-    // Tensors are blurred so much that those of a large picture can be had at half its size, whose
+    // Tensors are blurred widely, so for a large picture they are made at half its size, where the
     // blur takes a quarter of the time and memory.
     grain_ = std::max(whole.width, whole.height) > kViewingSide / 2 ? 2 : 1;
     cv::Mat sums[3], dx, dy, product;
@@ -128,8 +129,7 @@ std::optional<StrokeField> strokes_of_pass(const Painting& painting, std::size_t
                                            const std::stop_token& stop) {
     const View view = viewing(painting);
     const Recipe recipe(painting, view.shrink);
-    // Most passes land on a part of the picture: what they lay is put together when it is known
-    // where that is.
+    // Most passes land on a part of the picture, so their pieces are joined once the area is known.
     struct Piece {
         FloatBlock a, b;
     };
@@ -154,7 +154,7 @@ std::optional<StrokeField> strokes_of_pass(const Painting& painting, std::size_t
     Rect landed;
     for (const auto& pieces : threads)
         for (const Piece& piece : pieces) landed = united(landed, piece.a.area());
-    // Blurs of OpenCV reach four sigma.
+    // OpenCV's blur reaches four sigma.
     constexpr int room = 2 * (static_cast<int>(4 * kStrokeSigma) + 3);
     const Rect area = landed.empty() ? Rect{0, 0, 1, 1} : with_room(landed, room, view.area.size());
     std::vector<FloatBlock> planes(2, FloatBlock(area));

@@ -32,9 +32,9 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
       open_(open_passes(painting)) {
     if (all_)
         for (const Group& group : painting.groups) groups_.push_back(places_of(painting, group.id));
-    // What was meant to move, and what a group found, is not to be seen in a later state.
+    // The passes' intents and the states that groups found can't be read from a later state.
     const std::size_t after = options.known.state_after;
-    // Nor what passes below it reached, which counts where every pixel is measured.
+    // Neither can what earlier passes reached, which is counted where every pixel is measured.
     starts_late_ = options.known.state != nullptr && options.level > 0 && all_keep_ &&
                    std::ranges::none_of(groups_, [&](const PassPlaces& places) {
                        return places.front() < after && after <= places.back();
@@ -48,7 +48,7 @@ TileAuditor::TileAuditor(const Painting& painting, const AuditOptions& options, 
     if (grid_->averages())
         colours_.emplace(ViewingColours::Of{painting, {split_, part_splits_}, masks_}, *grid_,
                          passes_ + 1, known);
-    // On halved pixels slivers are lost.
+    // Slivers are lost when pixels are halved.
     if (options.level == 0) reached_ = std::make_unique<ReachedFirst>(size, strip_rows());
 }
 
@@ -121,12 +121,13 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
     bool reached_all = !reached_;
     FloatBlock found_by_group;
     const std::size_t known = options_.known.passes;
-    // The first of the states that the tile stands in as it does now. The ground is wanted always.
+    // The first state of the run of states in which this tile looks the same. The ground is always
+    // measured.
     std::size_t first_of_run = known == 0 ? 0 : known + 1;
     if (all_ && known > 0) gather_run(0, 1, tally);
     if (starts_late_) walk.begin(area, *options_.known.state);
     for (std::size_t i = starts_late_ ? options_.known.state_after : 0; i < passes_; ++i) {
-        // A state whose figures are known is looked at where something is measured from it.
+        // A state whose figures are known is still read if a later one is measured against it.
         if (i > 0 && i == known) look_at(tally, walk.state());
         for (const PassPlaces& places : groups_)
             if (places.front() == i)
@@ -135,10 +136,11 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
         if (laid && !reached_all && brings_colour(painting_.passes[i]))
             reached_all = reached_->add(std::as_const(walk.coverage()), i, tally.reached);
         if (i < known && all_keep_) continue;
-        // Steps in between are wanted where they are reported, and where they move the reference.
+        // States in between are needed where they are reported, or where the reference changes at
+        // them.
         const bool last = i + 1 == passes_;
         if (!all_ && !last && all_keep_) continue;
-        // The first state that is judged is compared with the seal and nothing else.
+        // The first judged state is compared with the seal alone.
         const bool first = open_ > 0 && i == open_;
         tile.intent = painting_.passes[i].intent;
         const bool moves = laid || first || (last && all_keep_ && !all_);
@@ -155,7 +157,7 @@ void TileAuditor::measure(TileWalk& walk, AuditTally& tally) {
         if (moves) move_on(tally, walk.state(), i >= open_);
         if (i < known) continue;
         if ((laid || first) && (all_ || last)) gather_pass(tile, tally.passes[i]);
-        // The first that is measured follows the ground, whatever was laid before it.
+        // The first measured state comes right after the ground, even if passes lie between them.
         if (laid || i == known) change_viewing(i + 1, tally);
         for (std::size_t g = 0; g < groups_.size(); ++g)
             if (groups_[g].back() == i)

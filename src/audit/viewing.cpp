@@ -92,7 +92,7 @@ void ViewingGrid::sum_up(const Rect& area, Rect& cells, Row row, Send send) cons
     const auto rows = std::span(down_).subspan(static_cast<std::size_t>(area.y),
                                                static_cast<std::size_t>(area.height));
     const int left = columns.front().first, top = rows.front().first;
-    // One more than is begun in; at the border that gets nothing.
+    // One cell more than begins in the area; at the picture's border it receives nothing.
     cells = intersection({left, top, columns.back().first - left + 2, rows.back().first - top + 2},
                          rect_of(size_));
     using Sums = std::array<float, channels>;
@@ -101,7 +101,7 @@ void ViewingGrid::sum_up(const Rect& area, Rect& cells, Row row, Send send) cons
     for (std::size_t c = 0; c < channels; ++c)
         above[c].assign(columns.size(), 0), below[c].assign(columns.size(), 0);
     line.resize(static_cast<std::size_t>(cells.width) + 1);
-    // Rows that go to one row are averaged down first, then all of them across at once.
+    // All rows that belong to one cell row are averaged first, then that row is averaged across.
     const auto across = [&](int to) {
         Sums here{}, next{};
         int at = left;
@@ -238,7 +238,7 @@ bool ViewingGrid::cover(const Picture& mask, const Rect& area, FloatBlock& cover
         mask.read_channel(0, area, cover.samples());
         return true;
     }
-    // The pixels that lie on the area: those that begin in it and the ones before.
+    // The cells that overlap the area: those that begin in it, and the one before.
     const auto first_on = [](const std::vector<Shares>& shares, int at) {
         const auto from = std::ranges::lower_bound(shares, at - 1, {}, &Shares::first);
         return static_cast<int>(from - shares.begin());
@@ -264,7 +264,7 @@ bool ViewingGrid::cover(const Picture& mask, const Rect& area, FloatBlock& cover
                 row[static_cast<std::size_t>(x - area.x)] +=
                     line[static_cast<std::size_t>(x - cells.x)][0];
         });
-    // What rounding leaves over 1 is not there.
+    // Rounding can leave a coverage slightly above 1.
     for (float& v : cover.samples()) v = std::min(v, 1.0F);
     return true;
 }

@@ -87,7 +87,7 @@ void ViewingColours::gather(int index, const ViewingStates& steps, ThreadBuffers
     find_lights(tile, of_.splits, [&](std::size_t part, FloatBlock& cover) {
         return grid_.cover(*of_.masks[part], tile.area, cover);
     });
-    // Of states that follow each other and stand alike here.
+    // One tally for a run of states that look the same here.
     const auto gather_run = [&](std::size_t first, std::size_t end) {
         if (first >= end) return;
         square.read_steps(tile.now);

@@ -82,7 +82,7 @@ void LayTrueColour(const LayArguments& a) {
         const V y = a.held.at != nullptr ? at.load(a.held) : Luminance(found);
         const V alpha = AlphaOf(a, at);
         const Pixels laid = Encode(Mix(found, LightAt(source, y), alpha));
-        // Where nothing is laid not even rounding may be seen.
+        // Where nothing is laid the pixel must stay exactly as it was, without rounding.
         const auto covers = hn::Gt(alpha, hn::Zero(Floats()));
         StoreState({hn::IfThenElse(covers, laid.r, Load(at, a.state[0])),
                     hn::IfThenElse(covers, laid.g, Load(at, a.state[1])),

@@ -14,8 +14,9 @@
 namespace underpaint {
 namespace {
 
-constexpr int kMatchedSide = 480;  // long side of what is compared
-constexpr double kSoftened = 1.5;  // sigma, in its pixels: a border that moved by one is no change
+constexpr int kMatchedSide = 480;  // long side of the copies that are compared
+// Sigma in pixels of the copy: a border that moved by one pixel is no change.
+constexpr double kSoftened = 1.5;
 
 Size small_size(Size size) {
     const double by =

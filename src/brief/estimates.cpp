@@ -9,7 +9,7 @@ namespace underpaint {
 namespace {
 
 constexpr double kStillNeeded = 0.1;
-constexpr std::size_t kMostPast = 200;  // paintings that are remembered
+constexpr std::size_t kMostPast = 200;  // paintings that are kept
 
 double median(std::vector<double> values) {
     std::ranges::sort(values);

@@ -13,7 +13,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSide = 480;  // long side of the masks that are looked at
+constexpr int kSide = 480;  // long side of the masks that are compared
 
 /// A place of the picture, and how its share of something is called.
 struct Place {
@@ -78,7 +78,7 @@ double share_within(const SharedPicture& mask, const Place& place) {
 
 /// Whether any of a focus lies in a place.
 bool touches(const Focus& focus, const Place& place) {
-    constexpr int samples = 24;  // each way across the disc's square
+    constexpr int samples = 24;  // in each direction across the square around the disc
     for (int y = 0; y <= samples; ++y)
         for (int x = 0; x <= samples; ++x)
             if (place.covers(focus.centre.x + focus.radius * (2.0 * x / samples - 1),
@@ -100,7 +100,7 @@ double share_of_pass(const Painting& painting, const Pass& pass, const Place& pl
 
 /// What the logged minutes come to for each of the things that were made in them.
 struct Pace {
-    double part = 0, pass = 0, values = 0;  // a pass of any version
+    double part = 0, pass = 0, values = 0;  // a pass, in any version
 
     explicit Pace(const Painting& painting) {
         const auto minutes = minutes_by_step(painting.log);
@@ -201,7 +201,7 @@ private:
                 why + "; a new one is needed", pace_.values);
     }
 
-    static constexpr double kLeast = 0.005;  // share that counts as touched
+    static constexpr double kLeast = 0.005;  // share from which something counts as touched
     const Painting& painting_;
     const LateChange& change_;
     const Pace pace_;

@@ -20,8 +20,8 @@
 namespace underpaint {
 namespace {
 
-// Long sides of the copies that the strongest colour and the five colours are taken from; what
-// k-means takes goes with the pixels.
+// Long sides of the copies for the strongest colour and for the five colours; the time of k-means
+// grows with the pixels.
 constexpr int kSmallSide = 320, kPaletteSide = 128;
 constexpr double kMostIntense = 0.995, kStrongShare = 0.8;
 

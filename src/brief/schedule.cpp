@@ -33,7 +33,7 @@ public:
             done_ = day_;
         }
         if (days_.canvas && step.drying > 0 && step.minutes > kNothing) {
-            // It dries on the days after; work goes on when they are over.
+            // The paint dries on the following days; work goes on after them.
             day_ += std::chrono::days(step.drying + 1);
             used_ = 0;
             done_ = day_ - std::chrono::days(1);

@@ -19,7 +19,7 @@ namespace underpaint {
 namespace {
 
 constexpr int kWorkSide = 640;          // long side of the copy that is measured
-constexpr float kColourChange = 0.01F;  // OKLab a, b, by which a colour is another
+constexpr float kColourChange = 0.01F;  // distance in OKLab a, b from which two colours differ
 
 bool has_colour_of_its_own(Rgb ground, Rgb now) {
     const OkLab was = oklab(decode(ground)), is = oklab(decode(now));
@@ -344,7 +344,7 @@ std::optional<WorkFigures> measure_work(const Painting& painting, Reader reader,
                             i] = 1;
             }
         }
-        // A part too small for this copy is not missed in it.
+        // A part too small to show on this copy is not counted as missing.
         work.coloured.push_back(all > 0 ? coloured / all : 1);
     }
     work.covered =

@@ -77,7 +77,8 @@ std::vector<MadeVersion> three_at_once(const Painting& painting, const PlanPlace
             made.missed += is_bad(line.verdict) ? 1 : 0;
         candidates.push_back({std::move(made), std::move(*picture)});
     }
-    // Those that miss least, as many lines more as it takes for three.
+    // Keep those that miss fewest lines of the brief,
+    // with as many misses as it takes to have three.
     std::ranges::stable_sort(candidates, {},
                              [](const Candidate& each) { return each.made.missed; });
     if (candidates.size() > kWanted) {

@@ -91,7 +91,7 @@ double distance_from_plan(const ThumbnailFigures& figures, const Plan& plan) {
     if (plan.range)
         distance += 5 * (std::abs(plan.range->darkest - figures.range.darkest) +
                          std::abs(plan.range->lightest - figures.range.lightest));
-    // Among those that do what is asked for, the one that leads more and stands more evenly.
+    // Of those that meet the plan, prefer a larger lead and a more even balance.
     return distance - std::min(lead, 3.0) + std::abs(figures.darks_left.value_or(0.5) - 0.5);
 }
 

@@ -32,7 +32,7 @@ WorkLog with_time(WorkLog log, const LoggedTime& time) {
         LoggedTime& last = log.times.back();
         const double since = time.began * 60.0 - (last.began * 60.0 + last.seconds);
         const double pause = std::chrono::seconds(WorkClock::kIdle).count();
-        // `began` is a whole minute, so that a stretch may seem to begin before the last one ended.
+        // `began` is rounded to a minute, so a stretch may seem to begin before the last one ended.
         if (last.step == time.step && last.day == time.day && last.seconds > 0 &&
             std::abs(since) <= pause + 60) {
             last.seconds += time.seconds;
@@ -55,7 +55,7 @@ WorkLog with_minutes(WorkLog log, const std::string& step, double minutes, Date 
 std::chrono::seconds WorkClock::act(Moment now) {
     std::chrono::seconds worked{0};
     if (last_ && now >= *last_ && now - *last_ <= kIdle) worked = now - *last_;
-    // A clock that was set back tells nothing of a pause.
+    // After the clock was set back the length of the pause is unknown.
     if (last_ever_ && now >= *last_ever_ && now - *last_ever_ >= kRest)
         stretch_ = std::chrono::seconds(0);
     else if (last_ever_ && now >= *last_ever_)

@@ -92,7 +92,7 @@ std::vector<ReportSection> sections_from(const std::string& list) {
             for (const ReportSectionText& each : kReportSections) ids.emplace_back(each.id);
             refuse("--sections", word, "section", ids);
         }
-        // Said twice it still stands once.
+        // A section given twice is shown once.
         if (std::ranges::find(sections, *section) == sections.end()) sections.push_back(*section);
     }
     return sections;

@@ -112,7 +112,8 @@ int status_of(const AuditedFile& audited) {
 int run(const AuditRequest& request) {
     const HouseRules own = own_rules();
     std::vector<std::optional<Result<AuditedFile>>> results(request.in.size());
-    // Reading files keeps one core busy, measuring all: side by side none waits.
+    // Reading a file keeps one core busy, measuring keeps all: several files at once leave none
+    // idle.
     in_parallel(std::size_t{0}, request.in.size(),
                 [&](std::size_t i) { results[i] = audited(request, request.in[i], own); });
     std::vector<AuditedFile> files;
@@ -199,7 +200,8 @@ int run(const MendRequest& request) {
         result = mend_safely(measured, own);
     }
     if (!result) return status_of(measured);
-    // What is left is measured, and not counted: a mend may bring back more than it was taken for.
+    // The remaining drift is measured again and not added up: a mend may bring back more than was
+    // blamed on its pass.
     measured.painting = std::move(*result);
     measure(measured, request.reader, own);
     measured.painting.plan.foci = own_foci;

@@ -92,7 +92,7 @@ int run(const BriefRequest& request) {
     const PainterFiles own = PainterFiles::usual();
     const auto rules = own.rules();
     const auto past = own.past();
-    // What is the painter's own and can't be read is told of; the rest goes on.
+    // Damaged house rules or times are reported; the command goes on without them.
     for (const Trouble* problem :
          {rules ? nullptr : &rules.error(), past ? nullptr : &past.error()})
         if (problem != nullptr) report(*problem);

@@ -37,7 +37,7 @@ Result<OpenedPainting> open_input(const std::filesystem::path& in, const OpenReq
 
 HouseRules own_rules() {
     const auto rules = PainterFiles::usual().rules();
-    if (!rules) report(rules.error());  // and the rest goes on
+    if (!rules) report(rules.error());  // and goes on with the defaults
     return rules.value_or(HouseRules{});
 }
 

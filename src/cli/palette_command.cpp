@@ -25,7 +25,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kTakenSide = 256;  // of the copy that colours are taken from
+constexpr int kTakenSide = 256;  // long side of the copy that colours are taken from
 
 /// Colours taken from the finished picture, as a palette.
 Palette taken_from(const Painting& painting, int count) {

@@ -34,7 +34,7 @@ int run(const VersionsRequest& request) {
     const auto opened = open_input(request.in, {{}, request.strict, {}});
     if (!opened) return report(opened.error());
     Painting painting = opened->painting;
-    // A painting with but one version is told of as that one.
+    // A painting without named versions is listed as one version.
     if (painting.versions.empty()) {
         painting.versions.push_back({1, std::string(kFirstVersionName), {}, {}, {}});
         painting.version = 1;

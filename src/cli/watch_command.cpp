@@ -118,7 +118,8 @@ int run(const WatchRequest& request) {
         files.emplace_back(file, against, request.reader, own_rules(), SaveLedger(), [] {
             return std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now());
         });
-        // Nobody is there to be asked; how surely it is the same is in the notices.
+        // A command can't ask, so the file is taken as it is; the notices say how certain the match
+        // is.
         files.back().take_unlike();
     }
     std::vector<bool> told(files.size(), false);
@@ -131,7 +132,7 @@ int run(const WatchRequest& request) {
             waits = waits || files[i].waits();
         }
         if (request.once && std::ranges::count(told, false) == 0) break;
-        // Whoever reads the lines may have gone.
+        // The reader of the lines may have closed the pipe.
         if (std::cout.fail() || std::ferror(stdout) != 0) break;
         notices.wait(waits ? kWhileItSettles : kAtRest);
     }

@@ -34,7 +34,7 @@ double ciede2000(const Lab& first, const Lab& second) {
     const double c1 = std::hypot(a1, first.b), c2 = std::hypot(a2, second.b);
     const double h1 = hue_of(first.b, a1), h2 = hue_of(second.b, a2);
 
-    double dh = 0, mean_h = h1 + h2;  // with a neutral on one side, hue does not count
+    double dh = 0, mean_h = h1 + h2;  // if one of the two is neutral, hue does not count
     if (c1 * c2 != 0) {
         dh = h2 - h1;
         if (dh > 180) dh -= 360;

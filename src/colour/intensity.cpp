@@ -49,8 +49,8 @@ float gamut_chroma_exact(float l, float h) {
 }
 
 std::vector<float> gamut_chromas(float h, int lights) {
-    // Scaling linear light scales L and C alike, so that the lower boundary, where one channel is
-    // 0, is a straight line from black. It reaches up to where another channel is 1.
+    // Scaling linear light scales L and C alike. So the lower boundary of the gamut, where one
+    // channel is 0, is a straight line from black, up to where another channel becomes 1.
     constexpr float low = 0.4F;  // below every hue's widest place
     const float slope = gamut_chroma_exact(low, h) / low;
     std::vector<float> chromas(static_cast<std::size_t>(lights));

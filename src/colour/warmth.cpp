@@ -10,7 +10,7 @@ namespace underpaint {
 
 float temperature_of_hue(float degrees) {
     constexpr float through_green = kCoolPole - kWarmPole;
-    float along = degrees - kWarmPole;  // 0 at the warm pole, rising through green
+    float along = degrees - kWarmPole;  // degrees from the warm pole, rising through green
     along -= 360.0F * std::floor(along / 360.0F);
     const float part = along <= through_green ? along / through_green
                                               : (360.0F - along) / (360.0F - through_green);

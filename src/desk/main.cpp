@@ -63,18 +63,18 @@ private:
 Shot::State state_of(MainWindow& window) {
     const bool any = window.session().document.has_painting();
     if (any && window.settled() && window.meters().passes.finished()) return Shot::State::ready;
-    // Some benches need no painting.
+    // Some benches work without a painting.
     if (!any && window.bench().works_alone() && !window.files().busy())
         return window.bench().finished() ? Shot::State::ready : Shot::State::coming;
-    // Without a painting, and none on its way, there is nothing to wait for.
+    // No painting is open or being opened: waiting would not help.
     return !any && !window.files().busy() ? Shot::State::hopeless : Shot::State::coming;
 }
 
 /// Runs a strip alone; the status of the program.
 int run_beside(const std::filesystem::path& file, const std::filesystem::path& against,
                const std::function<std::string()>& day, const QString& shot) {
-    // Between saves memory is given back, also by threads that measured and wait now: a strip lies
-    // beside a program that wants it.
+    // The strip runs beside a painting program that needs the memory, so freed memory goes back to
+    // the system between saves, also from worker threads.
     constexpr int kKeptFree = 4'000'000;  // bytes
     ::mallopt(M_TRIM_THRESHOLD, kKeptFree);
     BesideProgram program(day, moment_now);
@@ -111,7 +111,7 @@ std::filesystem::path file_among(std::span<char*> arguments, const QString& text
 
 int main(int argc, char** argv) {
     const std::span<char*> arguments(argv, static_cast<std::size_t>(argc));
-    // What is only asked about itself needs no screen.
+    // --help and --version work without a screen.
     for (const std::string_view argument : arguments)
         if (argument == "--help" || argument == "-h" || argument == "--version" || argument == "-v")
             qputenv("QT_QPA_PLATFORM", "offscreen");
@@ -182,10 +182,10 @@ int main(int argc, char** argv) {
         window.bench().show_page(parser.value(page));
     };
     QObject::connect(&window.session().document, &Document::begun, &window, arrange);
-    // Pictures of the window are as large on every screen.
+    // A picture of the window has the same size on every screen.
     if (parser.isSet(shot)) window.resize(scaled(1280), scaled(800));
     window.show();
-    // A picture of the window, and a measured start, are to be the same each time.
+    // A picture of the window, and a timed start, must not depend on earlier sessions.
     if (!parser.isSet(shot) && !parser.isSet(until)) {
         tidy_left_work(window.autosave().store(), moment_now());
         window.tell(said_at_start(aside), [&window] { window.unsaved().offer(); });

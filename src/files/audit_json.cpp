@@ -174,7 +174,7 @@ std::string write_audits_as_csv(std::span<const AuditedFile> files) {
     for (const AuditedFile& each : files)
         for (const PassAudit& pass : each.audit.passes) {
             Json state = state_of(each.painting, pass);
-            // Of foci the one that leads has columns.
+            // Columns are made for the first focus only, which leads.
             if (state["focus"].is_array())
                 state["focus"] = state["focus"].empty() ? Json::object() : state["focus"][0];
             Json row{{"file", text_of_path(each.file)}};

@@ -38,7 +38,7 @@ std::optional<std::string_view> composite_op_of(BlendMode mode) {
 }
 
 std::optional<BlendMode> blend_from_composite_op(std::string_view op) {
-    // Everything below the first layer is opaque here, where "atop" is the same as "over".
+    // Everything below the first layer is opaque here, where "atop" equals "over".
     if (op == "svg:src-atop") return BlendMode::normal;
     for (const auto& [mode, known] : kOps)
         if (known == op) return mode;

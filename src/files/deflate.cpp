@@ -34,7 +34,7 @@ bool make_open_ended(Bytes& deflated) {
     stream.next_in = first;
     stream.avail_in = static_cast<uInt>(deflated.size());
     std::array<Bytef, 1 << 16> sink;
-    // In bits; where a block begins is known once the one before it has ended.
+    // Positions in bits; the beginning of a block is known when the one before it ends.
     std::size_t last_block = 0, end = 0;
     for (int state = Z_OK; state != Z_STREAM_END;) {
         stream.next_out = sink.data();
@@ -49,8 +49,8 @@ bool make_open_ended(Bytes& deflated) {
         if (at_boundary && in_last) break;
     }
     first[last_block / 8] = static_cast<Bytef>(first[last_block / 8] & ~(1U << last_block % 8));
-    // An empty stored block: three bits of nought, nought up to the byte, no length and its
-    // inverse.
+    // An empty stored block: three zero bits, zeros up to the next byte, the length 0 and its
+    // complement.
     deflated.resize((end + 3 + 7) / 8);
     if (end % 8 != 0) deflated[end / 8] &= static_cast<std::byte>((1U << end % 8) - 1);
     for (const int byte : {0, 0, 0xff, 0xff}) deflated.push_back(static_cast<std::byte>(byte));
@@ -79,7 +79,7 @@ Bytes stored(std::span<const std::uint8_t> band) {
 /// Whether a band's beginning comes to less than half.
 bool packs_well(libdeflate_compressor& compressor, std::span<const std::uint8_t> band) {
     const auto some = band.first(std::min<std::size_t>(band.size(), 1 << 15));
-    std::array<std::byte, 1 << 14> half;  // what needs more room is not packed
+    std::array<std::byte, 1 << 14> half;  // packing into it fails if more is needed
     const std::size_t room = some.size() / 2;
     return libdeflate_deflate_compress(&compressor, some.data(), some.size(), half.data(), room) >
            0;
@@ -98,7 +98,7 @@ std::shared_ptr<const Packed> pack(const std::vector<std::uint8_t>& band, int le
         result.bytes = stored(band);
         return std::make_shared<const Packed>(std::move(result));
     }
-    // Not a vector, which would fill, and so take, what the bytes turn out not to need.
+    // Not a vector: that would write to, and so take, memory that the packed bytes do not need.
     const std::size_t room = libdeflate_deflate_compress_bound(compressor.get(), band.size());
     const std::unique_ptr<std::byte[]> bytes(new (std::nothrow) std::byte[room]);
     if (!bytes) return nullptr;
@@ -138,7 +138,8 @@ std::optional<Bytes> zlib_of_bands(std::size_t bands, int level, const FillBand&
         if (!each) return std::nullopt;
         size += each->bytes.size();
     }
-    Bytes stream{std::byte{0x78}, std::byte{0x9c}};  // deflate, a window of 32 KB, the usual level
+    // RFC 1950: deflate, a window of 32 KB, the default level.
+    Bytes stream{std::byte{0x78}, std::byte{0x9c}};
     stream.reserve(size);
     uLong adler = 1;
     for (auto& each : packed) {

@@ -34,7 +34,7 @@ Done not_plain(const fs::path& path, mode_t mode) {
 // --- the new file beside the old one
 
 constexpr std::size_t kMaxName = 255;   // bytes: NAME_MAX of the usual file systems
-constexpr std::size_t kMostAdded = 40;  // by the numbers, and by the ZIP library
+constexpr std::size_t kMostAdded = 40;  // bytes that the numbers and the ZIP library add
 
 /// NAME.saving-PID-N: told by its name to be of a save, and of which process. A name that leaves no
 /// room for that is cut, and told from others that begin alike by its checksum.
@@ -43,7 +43,8 @@ std::string mark_of(const fs::path& target) {
     if (name.size() + kSavingMark.size() + kMostAdded > kMaxName) {
         const auto sum = fmt::format("~{:08x}", crc_of(bytes_of(name)));
         name.resize(kMaxName - kMostAdded - kSavingMark.size() - sum.size());
-        while (!name.empty() && !is_utf8(name)) name.pop_back();  // half a character
+        // The cut may have split a character.
+        while (!name.empty() && !is_utf8(name)) name.pop_back();
         name += sum;
     }
     return name + std::string(kSavingMark);
@@ -136,7 +137,7 @@ Done keep_rights(const fs::path& fresh, const fs::path& shown, const struct stat
     if (::fstat(file.get(), &now) == 0 && (now.st_uid != old.st_uid || now.st_gid != old.st_gid) &&
         ::fchown(file.get(), old.st_uid, old.st_gid) != 0 && errno != EPERM)
         return trouble(shown.string(), not_saved(errno));
-    // After the owner: giving a file away takes rights off it.
+    // Rights are set after the owner: changing the owner removes some of them.
     if (::fchmod(file.get(), old.st_mode & 07777) != 0)
         return trouble(shown.string(), not_saved(errno));
     return {};
@@ -167,7 +168,7 @@ std::optional<FileStamp> stamp_of(const fs::path& path) {
 
 Result<Bytes> read_file(const fs::path& path) {
     const std::string shown = path.string();
-    // What is no plain file may wait for ever to be opened, or to be read.
+    // Opening or reading something other than a plain file may never return.
     const Descriptor file(::open(path.c_str(), O_RDONLY | O_NONBLOCK | O_CLOEXEC));
     struct stat found {};
     if (file.get() < 0 || ::fstat(file.get(), &found) != 0)
@@ -189,7 +190,7 @@ namespace {
 
 Done replace(const fs::path& path, const std::function<Done(const fs::path&)>& write,
              const Replacing& replacing, bool& was_there) {
-    // A link is saved through, not replaced.
+    // A link is followed, not replaced.
     std::error_code error;
     fs::path target = path;
     if (fs::is_symlink(path, error)) {
@@ -207,13 +208,13 @@ Done replace(const fs::path& path, const std::function<Done(const fs::path&)>& w
     if (before)
         if (Done kept = keep_rights(*fresh, path, *before); !kept) return kept;
     if (Done flushed = flush_to_disk(*fresh, path); !flushed) return flushed;
-    // Writing took its time: what is there may be another file by now.
+    // The file may have been changed while the new one was written.
     const auto now = look_at(target);
     if (Done may = may_replace(path, now ? &*now : nullptr, replacing); !may) return may;
     fs::rename(*fresh, target, error);
     if (error) return trouble(path.string(), not_saved(error.value()));
     removal.cancel();
-    // The rename itself lasts once the folder is flushed; some file systems can't, which is fine.
+    // Flushing the folder makes the rename durable. Some file systems can't, and that is no error.
     const Descriptor entry(::open(folder_of(target).c_str(), O_RDONLY | O_CLOEXEC));
     if (entry.get() >= 0) ::fsync(entry.get());
     return {};

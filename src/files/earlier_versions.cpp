@@ -72,7 +72,7 @@ std::error_code copy_contents(const fs::path& from, const fs::path& to) {
         const ssize_t n = ::copy_file_range(in.get(), nullptr, out.get(), nullptr, most, 0);
         if (n == 0) break;
         if (n < 0 && errno != EINTR) {
-            // Two file systems, or one that can't.
+            // The file system can't share blocks, or the two paths are on different ones.
             std::error_code error;
             fs::copy_file(from, to, fs::copy_options::overwrite_existing, error);
             return error;
@@ -85,7 +85,7 @@ void remove_beyond(std::vector<EarlierVersion> versions, std::size_t most) {
     std::error_code ignored;
     for (std::size_t i = most; i < versions.size(); ++i) {
         fs::remove(versions[i].kept, ignored);
-        fs::remove(versions[i].kept.parent_path(), ignored);  // once it is empty
+        fs::remove(versions[i].kept.parent_path(), ignored);  // fails unless it is empty
     }
 }
 
@@ -114,11 +114,11 @@ Done keep_earlier(const fs::path& store, const fs::path& file, std::size_t most)
     };
     fs::create_directories(folder, error);
     if (error) return failed();
-    fs::permissions(store, fs::perms::owner_all, error);  // it may be nobody else's to see
+    fs::permissions(store, fs::perms::owner_all, error);  // private: the painting may be
     const fs::path kept =
         folder / (std::to_string(saved_at(file).time_since_epoch().count()) + kEnding);
     if (!fs::exists(kept, error)) {
-        // One that is cut short has a name that is not looked for.
+        // An interrupted copy has a name that is not searched for.
         fs::path half = kept;
         half += ".part";
         error = copy_contents(file, half);

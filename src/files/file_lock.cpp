@@ -45,7 +45,7 @@ FileLock& FileLock::operator=(FileLock&& other) noexcept {
 
 FileLock::~FileLock() {
     if (descriptor_ < 0) return;
-    // Removed before it is let go, so that nobody's else is.
+    // Removed while it is still locked, so that it can't be another process's lock.
     ::unlink(file_.c_str());
     ::close(descriptor_);
 }

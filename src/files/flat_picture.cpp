@@ -25,8 +25,7 @@ bool starts_with(std::span<const std::byte> bytes, std::string_view magic, std::
 using Data = std::span<const std::byte>;
 using namespace std::string_view_literals;
 
-// Of each format in picture_formats.def: whether a file is of it, by its first bytes, and how it is
-// read.
+// For each format in picture_formats.def: how its first bytes are recognised, and how it is read.
 bool is_png(Data b) {
     return starts_with(b, "\x89PNG"sv);
 }

@@ -67,7 +67,7 @@ std::optional<Layer> composited(const LayerEntry& group, const std::vector<Layer
     for (const Layer& layer : layers)
         if (layer.entry.visible)
             bounds = united(bounds, intersection(place_of(layer), rect_of(canvas)));
-    if (bounds.empty()) bounds = {0, 0, 1, 1};  // nothing of it is to be seen
+    if (bounds.empty()) bounds = {0, 0, 1, 1};  // an empty group
 
     Picture merged(bounds.size(), Channels::rgb_alpha, Depth::bits16);
     const TileGrid grid{bounds.size()};

@@ -13,7 +13,7 @@ namespace underpaint {
 namespace {
 
 constexpr std::array kQualities{92, 85, 75, 60, 45};
-constexpr int kLargestKept = 4000;  // side; more than anything is kept at
+constexpr int kLargestKept = 4000;  // side; larger than any picture that is kept
 
 Picture of_block(const RgbBlock& pixels, Channels channels) {
     Picture picture(pixels.area().size(), channels, Depth::bits8);

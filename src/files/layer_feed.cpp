@@ -7,7 +7,7 @@
 namespace underpaint {
 namespace {
 
-constexpr std::uint64_t kMostHeld = 200'000'000;  // bytes of layers that are made in one walk
+constexpr std::uint64_t kMostHeld = 200'000'000;  // bytes of the layers that one walk makes
 
 }  // namespace
 

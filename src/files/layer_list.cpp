@@ -70,7 +70,7 @@ Result<std::vector<NamedMask>> read_layer_masks(const std::filesystem::path& pat
     PictureLoader loader(opened->zip, stop);
     std::vector<NamedMask> masks;
     for (const LayerEntry& entry : stack->layers) {
-        if (!entry.group.empty()) continue;  // what is composited has no outline of its own
+        if (!entry.group.empty()) continue;  // a composited group has no outline of its own
         const auto pixels = loader.load(entry.src);
         if (!pixels) return tl::unexpected(pixels.error());
         const Picture mask = mask_of((*pixels)->base(), entry.x, entry.y, size);

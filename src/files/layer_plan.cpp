@@ -54,10 +54,10 @@ bool same_layer(const Painting& before, const LayerPlan& was, const Painting& no
     if (before.ground() != now.ground() || before.parts != now.parts || was.native != is.native ||
         was.last - was.first != is.last - is.first)
         return false;
-    // A plain layer is its own pass and nothing else.
+    // A native layer depends on its own pass alone.
     const Pass &old = before.passes[was.first], &own = now.passes[is.first];
     if (is.native && !reads_below(own.source) && !own.clipped) {
-        Pass renamed = old;  // what stands in stack.xml is written anew
+        Pass renamed = old;  // the name is in stack.xml, which is always written anew
         renamed.name = own.name, renamed.strength = own.strength, renamed.blend = own.blend;
         renamed.group = own.group, renamed.on = own.on, renamed.intent = own.intent;
         renamed.foreign = own.foreign;

@@ -91,7 +91,7 @@ private:
             return {};
         }
         LayerEntry group = *entry;
-        // The group as a whole is seen or not; whether its layers are is asked inside it.
+        // Here the visibility of the group counts; inside it, that of its layers.
         if (Done read = this->read(node, {group.x, group.y, true}, depth + 1, group.group); !read)
             return read;
         const std::string_view isolation = node.attribute("isolation").as_string();

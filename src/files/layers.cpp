@@ -23,7 +23,7 @@ Painting as_shown(const Painting& painting, const LayerPlan& plan) {
     Painting shown = painting;
     Pass& pass = shown.passes[plan.first];
     pass.on = true;
-    if (plan.native) pass.strength = 1;  // which is the layer's opacity
+    if (plan.native) pass.strength = 1;  // the strength is written as the layer's opacity
     for (Group& group : shown.groups)
         if (group.id == pass.group && group.does_nothing()) group.on = true, group.strength = 1;
     return shown;
@@ -94,7 +94,8 @@ struct LayerInWork {
             FloatBlock landed;
             if (lay_and_mark(walk, plan.first, plan.last, landed)) write(walk.state(), landed);
         }
-        // A tile's last strip: much of a tint is of one value, and need not be held until the end.
+        // At a tile's last strip: tiles of one value are merged here, so that they take no memory
+        // until the end.
         const Rect& strip = walk.state().area();
         if (strip.bottom() % kTileSide == 0 && !intersection(strip, area).empty())
             pixels.settle({strip.x - area.x, strip.y - area.y, strip.width, strip.height});
@@ -355,14 +356,14 @@ Painting painting_from(const std::vector<Layer>& layers, std::size_t under, cons
         as_it_is
             ? lowest.pixels
             : share(flattened(base, size, lowest.entry.x, lowest.entry.y, lowest.entry.opacity));
-    std::map<int, Colouring> versions;  // by their folder
+    std::map<int, Colouring> versions;  // by the number of their folder
     for (std::size_t i = 0; i < layers.size(); ++i) {
         const LayerEntry& entry = layers[i].entry;
         if (i > under && begins_version(layers, i, lowest, stack)) {
             versions[entry.folder];
             continue;
         }
-        // What lies below the underpaint is covered; hidden, it may still be wanted.
+        // The underpaint covers the layers below it; they are kept, hidden.
         if (i == under || (i < under && stack.shows(entry))) continue;
         Pass pass;
         pass.on = entry.visible;
@@ -382,7 +383,7 @@ Painting painting_from(const std::vector<Layer>& layers, std::size_t under, cons
     for (auto& [folder, colouring] : versions) {
         const std::string& name = stack.folders[static_cast<std::size_t>(folder)].name;
         painting = with_version(std::move(painting), name, {}, std::move(colouring));
-        // What the file shows has no name in it; it takes none that another one has.
+        // The colouring that the file shows has no name: it gets one that no other version has.
         painting = with_version_renamed(std::move(painting), painting.version, "As saved");
         painting = with_version_renamed(std::move(painting), painting.versions.back().id, name);
     }

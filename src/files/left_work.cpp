@@ -25,7 +25,8 @@ namespace fs = std::filesystem;
 constexpr std::size_t kMostOffered = 20;
 constexpr std::chrono::hours kOld = std::chrono::days(30);
 constexpr const char* kLeftFolder = "left";
-constexpr const char* kBefore = "faithful-underpaint/unsaved-1";  // every picture is whole
+// The folder of earlier builds, which wrote every picture whole.
+constexpr const char* kBefore = "faithful-underpaint/unsaved-1";
 
 /// What is kept as a whole; trouble where it is of another version, cut short or made up.
 Result<Json> read_whole(const fs::path& folder) {
@@ -83,7 +84,7 @@ private:
         return pictures_[name] = share(std::move(*pixels));
     }
     Result<Picture> patch(const std::string& name, const Picture& stack, std::size_t patches) {
-        // One of them may be said to lie upon itself.
+        // A damaged list may say that a picture lies on itself.
         if (patches == kMostPatches) return trouble(name, "too many pictures lie below it.");
         try {
             const auto tiles = patches_.at(name).at("tiles").get<std::vector<int>>();
@@ -114,7 +115,7 @@ void put_away(const fs::path& folder, const fs::path& put_aside) {
     fs::create_directory(put_aside, error);
     if (fs::symlink_status(put_aside, error).type() != fs::file_type::directory) return;
     const fs::path moved = put_aside / folder.filename();
-    fs::rename(folder, moved, error);  // refused where one of that name waits already
+    fs::rename(folder, moved, error);  // fails if a folder of this name waits there already
     if (!error) fs::last_write_time(moved, fs::file_time_type::clock::now(), error);
 }
 
@@ -134,7 +135,7 @@ std::vector<LeftWork> left_work(const fs::path& store) {
             if (const auto json = read_whole(folder))
                 left.push_back({folder, note_from(json->at("note"))});
         } catch (const std::exception&) {
-            continue;  // what it is can't be told, and a start goes on without it
+            continue;  // it can't be told apart, and must not stop a start
         }
     }
     return left;
@@ -187,7 +188,7 @@ void tidy_left_work(const fs::path& store, std::chrono::sys_seconds now) {
         const bool empty = kept == fs::file_time_type::min();
         std::error_code error;
         const auto touched = empty ? fs::last_write_time(folders[i], error) : kept;
-        // What holds nothing may just be begun.
+        // An empty folder may have been made a moment ago.
         const bool old = !error && touched < before(empty ? std::chrono::hours(1) : kOld);
         if (!old || (!empty && i < kMostOffered) || !holds_only_ours(folders[i])) continue;
         if (auto work = UnsavedWork::take_up(folders[i])) put_away(folders[i], put_aside);

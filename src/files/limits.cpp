@@ -15,7 +15,7 @@ constexpr auto kAll = std::numeric_limits<std::uint64_t>::max();
 
 std::uint64_t number_in(const char* path) {
     std::uint64_t number = kAll;
-    std::ifstream(path) >> number;  // "max" leaves none
+    std::ifstream(path) >> number;  // reading the word "max" leaves no number
     return number;
 }
 

@@ -31,13 +31,13 @@ void write_to_log(std::string_view line) {
     const std::scoped_lock lock(mutex);
     std::error_code error;
     const fs::path file = log_file();
-    // What a painter works on is nobody else's to see.
+    // The log names the painter's files, so nobody else may read it.
     fs::create_directories(file.parent_path(), error);
     if (fs::symlink_status(file.parent_path(), error).type() == fs::file_type::directory)
         fs::permissions(file.parent_path(), fs::perms::owner_all, error);
     if (const auto size = fs::file_size(file, error); !error && size > kMostLogBytes)
         fs::rename(file, log_file_before(), error);
-    // Not through a link, and without waiting for whoever may read a pipe.
+    // Never through a link, and without waiting if the file is a pipe.
     const Descriptor log(::open(
         file.c_str(), O_WRONLY | O_CREAT | O_APPEND | O_NOFOLLOW | O_NONBLOCK | O_CLOEXEC, 0600));
     struct stat found {};

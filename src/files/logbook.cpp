@@ -20,7 +20,7 @@ namespace fs = std::filesystem;
 using std::chrono::sys_days;
 using std::chrono::sys_seconds;
 
-constexpr int kBusyFor = 5000;  // milliseconds that another window is waited for
+constexpr int kBusyFor = 5000;  // milliseconds to wait for another window
 /// What makes a logbook of each version from one of the version before.
 constexpr const char* kVersions[] = {R"(
 create table answers (id integer primary key, at integer not null, kind text not null,
@@ -238,7 +238,7 @@ Result<Logbook> Logbook::open(const fs::path& file) {
         database->file = file;
         int code = database->try_open();
         if (code != SQLITE_OK) return code;
-        // Reads its first page: what is no database says so here.
+        // Reads the first page: a file that is no database fails here.
         int version = 0;
         try {
             Statement asked(*database, "pragma user_version");
@@ -254,7 +254,7 @@ Result<Logbook> Logbook::open(const fs::path& file) {
                           "this logbook was kept by a newer version of the "
                           "program, and is left as it is."};
         database->run("pragma journal_mode = wal; pragma synchronous = full;");
-        // Two windows may get here at once: one makes the tables, the other finds them.
+        // Two windows may open it at once: one creates the tables, the other finds them.
         Transaction making(*database);
         {
             Statement again(*database, "pragma user_version");
@@ -263,7 +263,7 @@ Result<Logbook> Logbook::open(const fs::path& file) {
         for (; version < kVersion; ++version)
             database->run(
                 fmt::format("{}pragma user_version = {};", kVersions[version], version + 1));
-        // An index changes nothing that an older version of the program would trip over.
+        // An index does not disturb an older version of the program.
         database->run("create index if not exists answers_of_kind on answers (kind)");
         making.commit();
         return SQLITE_OK;
@@ -273,7 +273,7 @@ Result<Logbook> Logbook::open(const fs::path& file) {
         int code = connected(database);
         if (code == SQLITE_OK) return Logbook(std::move(database));
         if (!database->damaged(code)) throw database->fault(code);
-        // What can be read goes into a new one; the old one is kept.
+        // Readable rows are copied into a new database; the damaged one is kept.
         std::vector<LoggedAnswer> answers;
         std::vector<LoggedStudy> studies;
         try {
@@ -345,8 +345,8 @@ Done Logbook::set_goal(const StudyGoal& goal) {
 Result<std::vector<LoggedAnswer>> Logbook::answers(std::optional<DrillKind> kind,
                                                    std::optional<std::size_t> last) const {
     return guarded([&] {
-        // The newest so many, then in their own order: a clock that was set back does not reorder
-        // them.
+        // The newest rows, in the order in which they were added: a clock that was set back does
+        // not reorder them.
         const std::string text = fmt::format(
             "select * from (select {} from answers where {} order by id desc limit ?2) order by id",
             kAnswerColumns, kind ? "kind = ?1" : "?1 = ''");
@@ -420,7 +420,7 @@ Result<std::vector<Logbook::Stretch>> Logbook::weeks(DrillKind kind,
 
 Result<std::vector<Logbook::Stretch>> Logbook::minutes_by_week() const {
     return guarded([&] {
-        // Day 0 was a Thursday.
+        // Weeks begin on Mondays; day 0 was a Thursday.
         Statement rows(*database_,
                        "select at / 86400 - (at / 86400 + 3) % 7 as week, count(*), sum(seconds) "
                        "from (select at, seconds from answers union all "

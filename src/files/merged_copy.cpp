@@ -12,7 +12,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSide = 320;  // long side of the copy that the palette is made from
+constexpr int kSide = 320;  // long side of the copy that the palette is taken from
 
 Done save_picture(const std::filesystem::path& path, const Painting& painting,
                   const std::stop_token& stop, const Progress& progress,

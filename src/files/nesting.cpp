@@ -11,7 +11,7 @@ bool json_nests_too_deep(std::string_view text, int most) {
     for (std::size_t i = 0; i < text.size(); ++i) {
         const char c = text[i];
         if (in_string) {
-            if (c == '\\') ++i;  // what it escapes is no end of the string
+            if (c == '\\') ++i;  // an escaped character can't end the string
             if (c == '"') in_string = false;
         } else if (c == '"') {
             in_string = true;
@@ -26,7 +26,7 @@ bool json_nests_too_deep(std::string_view text, int most) {
 
 bool xml_nests_too_deep(pugi::xml_document& document) {
     struct Walker : pugi::xml_tree_walker {
-        // The first element has depth 0. False ends the walk.
+        // The first element has depth 0. Returning false ends the walk.
         bool for_each(pugi::xml_node& node) override {
             return node.type() != pugi::node_element || depth() < kMaxNesting;
         }

@@ -86,11 +86,11 @@ SavedFile saved_in(const ZipReader& zip, std::string_view xml, const Painting& p
     SavedFile saved{zip.file(), {}, painting, Depth::bits8, {}, std::move(pictures)};
     const auto stack = parse_stack(zip.file(), xml);
     if (!stack) return saved;
-    // The lowest is the ground; above those of the painting are those of hidden versions.
+    // The lowest layer is the ground; those above the painting's own belong to hidden versions.
     const std::size_t own = plans_of(as_seen(painting)).size() + 1;
     for (std::size_t i = 1; i < std::min(own, stack->layers.size()); ++i)
         saved.layers.push_back(stack->layers[i].src);
-    // They are all as deep, but for pictures of the painting that are layers as they are.
+    // All layers have the same depth, except those that are a picture of the painting itself.
     for (const std::string& entry : saved.layers)
         if (std::ranges::find(saved.pictures, entry, [](const auto& each) {
                 return each.second;

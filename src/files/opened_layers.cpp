@@ -20,7 +20,8 @@
 namespace underpaint {
 namespace {
 
-constexpr float kAsShown = 2.0F / 255;  // layers add up to the merged image within this
+// The composited layers may differ this much from the merged image.
+constexpr float kAsShown = 2.0F / 255;
 
 std::string quoted(const std::string& name) {
     return "\"" + shown_name(name) + "\"";
@@ -67,7 +68,7 @@ Result<std::size_t> find_underpaint(const std::string& file, const LayerStack& s
                                     const std::optional<std::string>& under) {
     for (std::size_t i = 0; i < layers.size(); ++i)
         if (under ? layers[i].entry.name == *under : stack.shows(layers[i].entry)) return i;
-    if (!under) return 0;  // all are hidden: the lowest then
+    if (!under) return 0;  // if all are hidden, the lowest
     std::string names;
     for (const Layer& layer : layers)
         names += (names.empty() ? "" : ", ") + quoted(layer.entry.name);
@@ -113,7 +114,8 @@ std::optional<Difference> off_merged(const Painting& painting, PictureLoader& lo
                 here = {off, ours.area().x + at % width, ours.area().y + at / width};
             }
             const std::scoped_lock lock(mutex);
-            // Of equals the first, so that it does not depend on threads.
+            // Of equal differences the first in reading order, so that the result does not depend
+            // on threads.
             if (here.most > worst.most || (here.most == worst.most &&
                                            std::pair(here.y, here.x) < std::pair(worst.y, worst.x)))
                 worst = here;
@@ -148,7 +150,8 @@ Result<Reading> read_layers(const ZipReader& zip, std::string_view xml, const st
     reading.known = {kMimetypeEntry, kStackEntry, kMergedEntry, kThumbnailEntry};
     reading.known.insert(stack->sources.begin(), stack->sources.end());
     for (const std::string& entry : zip.entries())
-        if (entry.starts_with(kOwnFolder)) reading.known.insert(entry);  // of what it once was
+        // From an earlier state of the file.
+        if (entry.starts_with(kOwnFolder)) reading.known.insert(entry);
     std::vector<std::string> notices = stack->left_out, sources{kMergedEntry};
     add_sources(stack->layers, sources);
     loader.prepare(sources, progress);
@@ -188,8 +191,8 @@ Result<OpenedPainting> open_layers(const ZipReader& zip, std::string_view xml,
     auto reading =
         read_layers(zip, xml, date, under, IsolationDefault::isolate, loader, stop, progress);
     if (!reading) return tl::unexpected(reading.error());
-    // A group that does not say whether it is isolated is read so that the picture comes out as the
-    // file shows it.
+    // A group that does not say whether it is isolated is read in the way that gives the file's own
+    // merged image.
     if (reading->ambiguous && !as_shown(*reading)) {
         auto other =
             read_layers(zip, xml, date, under, IsolationDefault::automatic, loader, stop, {});

@@ -213,7 +213,7 @@ private:
         Json of_image = json;
         of_image.erase(kForeign);
         for (const char* own : {"values", "passes", "groups"})
-            of_image.erase(own);  // by themselves
+            of_image.erase(own);  // they have entries of their own
         if (json.contains(kForeign)) {
             const Json& said = json.at(kForeign);
             file.ground_name = said.value("ground_name", "");
@@ -493,7 +493,7 @@ private:
     const std::string& file_;
     const LoadPicture& load_;
     Size size_;
-    std::vector<PartId> all_parts_;  // those that were lost too
+    std::vector<PartId> all_parts_;  // including those whose mask was lost
     std::vector<std::string> lost_;
 };
 

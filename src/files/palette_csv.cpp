@@ -14,7 +14,7 @@ namespace underpaint {
 namespace {
 
 std::string as_field(std::string_view text) {
-    // A text that begins like a formula would be one where a spreadsheet opens the file.
+    // A spreadsheet would run a text that begins like a formula.
     std::string safe(text);
     if (!safe.empty() && std::string_view("=+-@\t\r").find(safe.front()) != std::string_view::npos)
         safe.insert(safe.begin(), '\'');

@@ -13,7 +13,7 @@ namespace underpaint {
 std::string palette_name(std::string_view as_read, std::size_t number) {
     const std::string name = valid_utf8(as_read);
     std::size_t length = std::min(name.size(), kMostNameBytes);
-    // Not amidst a character of UTF-8: its further bytes are 10xxxxxx.
+    // Never in the middle of a UTF-8 character, whose later bytes are 10xxxxxx.
     while (length > 0 && length < name.size() &&
            (static_cast<unsigned char>(name[length]) & 0xC0) == 0x80)
         --length;

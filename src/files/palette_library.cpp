@@ -25,7 +25,7 @@ std::string among_theirs(const std::string& ours, const fs::path& path) {
     const Json made = parse_json(ours);
     const Json before = theirs.value("palette", Json::object());
     for (const auto& [name, member] : made.items()) theirs[name] = member;
-    // What others say of a token that is still there.
+    // Members of other programs, for tokens that still exist.
     for (const auto& [name, token] : before.items()) {
         Json& palette = theirs["palette"];
         if (!token.is_object() || !palette.contains(name) || !palette[name].is_object()) continue;

@@ -21,7 +21,7 @@ std::vector<fs::path> data_folders() {
     const auto add = [&](const std::string& list) {
         for (std::size_t from = 0; from <= list.size();) {
             const std::size_t colon = std::min(list.find(':', from), list.size());
-            // A relative one is to be ignored.
+            // The specification says to ignore relative paths.
             if (const fs::path folder = list.substr(from, colon - from); folder.is_absolute())
                 folders.push_back(folder / "color" / "icc");
             from = colon + 1;
@@ -47,7 +47,7 @@ Result<Bytes> read_profile(const fs::path& file) {
 /// Only the header is read: 128 bytes (ICC.1, 7.2).
 bool is_printers(const fs::path& file) {
     std::error_code error;
-    // Opening a pipe would wait for somebody to write into it.
+    // Opening a pipe would wait for a writer.
     if (!fs::is_regular_file(file, error)) return false;
     std::array<char, 128> head{};
     std::ifstream from(file, std::ios::binary);

@@ -16,7 +16,7 @@ void PictureLoader::prepare(const std::vector<std::string>& entries, const Progr
     for (const std::string& entry : entries) all += zip_.size(entry);
     std::atomic<std::uint64_t> done = 0;
     in_parallel(std::size_t{0}, entries.size(), [&](std::size_t i) {
-        // What can't be read is read again where it is asked for, and told of there.
+        // An entry that fails here is read again where it is used, and the error is reported there.
         if (zip_.has(entries[i])) static_cast<void>(load(entries[i]));
         done += zip_.size(entries[i]);
         if (progress && all > 0) progress(static_cast<float>(done) / static_cast<float>(all));

@@ -52,7 +52,7 @@ Layout layout_of(const spng_ihdr& header, bool has_trns) {
     }
 }
 
-constexpr std::uint32_t kUsualGamma = 45455;  // sRGB's, as the chunk rounds it
+constexpr std::uint32_t kUsualGamma = 45455;  // sRGB's gamma, as the chunk rounds it
 
 /// The profile that gAMA and cHRM ask for (W3C PNG, 11.3.2); empty where they ask for sRGB, or for
 /// nothing that can be. A gamma of 45455 is what writers of sRGB put there for readers that know
@@ -84,7 +84,7 @@ int decode_rows(spng_ctx* context, const Layout& layout, bool interlaced, Pictur
                 const std::stop_token& stop) {
     const auto row = static_cast<std::size_t>(picture.size().width) *
                      static_cast<std::size_t>(count_of(picture.channels()));
-    if (interlaced) {  // its rows come in no order that could be kept one at a time
+    if (interlaced) {  // its rows do not arrive in order
         std::vector<Sample> all(row * static_cast<std::size_t>(picture.size().height));
         const int error = spng_decode_image(context, all.data(), all.size() * sizeof(Sample),
                                             layout.format, layout.flags);
@@ -121,8 +121,9 @@ Result<std::size_t> most_png_bytes(const std::string& file, std::span<const std:
     };
     const std::uint64_t width = number(16), height = number(20);
     if (Done sized = check_size(file, width, height); !sized) return tl::unexpected(sized.error());
-    // Four samples of two bytes and a filter byte a row; interlaced, of each of seven passes. What
-    // deflate can't pack it stores, and blocks and chunks add little. Other chunks are bounded.
+    // Largest size of the pixels: four samples of two bytes and a filter byte per row; seven passes
+    // if interlaced. Deflate stores what it can't pack and adds little for blocks and chunks. Other
+    // chunks are limited separately.
     const std::uint64_t raw = height * (8 * width + 1) + 7 * (height + width);
     return static_cast<std::size_t>(raw + raw / 16 + 8 * kMaxChunkBytes);
 }
@@ -137,7 +138,8 @@ Result<Decoded> read_png(const std::string& file, std::span<const std::byte> byt
 
     spng_ihdr header{};
     if (const int error = spng_get_ihdr(context.get(), &header)) {
-        // The library refuses sizes beyond its limit without saying them: they stand at byte 16.
+        // The library refuses a size beyond its limits without reporting it: the size is read from
+        // byte 16.
         const auto number = [&](std::size_t at) {
             std::uint64_t v = 0;
             for (std::size_t i = 0; i < 4; ++i)
@@ -173,7 +175,7 @@ Result<Decoded> read_png(const std::string& file, std::span<const std::byte> byt
             : decode_rows<std::uint8_t>(context.get(), layout, interlaced, decoded.picture, stop);
     if (stop.stop_requested()) return stopped();
     if (error) return trouble(file, explain(error));
-    spng_exif exif{};  // it may stand before or behind the pixels
+    spng_exif exif{};  // it may come before or after the pixels
     if (!interlaced) spng_decode_chunks(context.get());
     if (spng_get_exif(context.get(), &exif) == 0)
         decoded.orientation = orientation_in_exif(std::as_bytes(std::span(exif.data, exif.length)));

@@ -44,14 +44,14 @@ Done check_opens(const std::string& file, const std::string& json, const std::st
 }
 
 SharedPicture thumbnail_of(const SharedPicture& merged) {
-    constexpr int side = 256;  // the most that the format allows
+    constexpr int side = 256;  // the format's limit
     int level = 0;
     while (std::max(halved(merged->size(), level).width, halved(merged->size(), level).height) >
            side)
         ++level;
     const Picture& small = *merged->level(level);
     if (small.depth() == Depth::bits8) return share(small);
-    Picture thumbnail(small.size(), small.channels(), Depth::bits8);  // as the format has it
+    Picture thumbnail(small.size(), small.channels(), Depth::bits8);  // required by the format
     thumbnail.write_rgb(rgb_of(small, rect_of(small.size())));
     return share(std::move(thumbnail));
 }
@@ -143,7 +143,7 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
                    const std::stop_token& stop, const Progress& progress,
                    const Replacing& replacing, SavedFile* known) {
     const std::string file = path.string();
-    const Painting seen = as_seen(painting);  // by other programs
+    const Painting seen = as_seen(painting);  // as other programs see it
     const auto hidden = hidden_versions(painting);
     std::size_t layers_in_all = seen.passes.size() + 1;
     for (const auto& version : hidden) layers_in_all += version->seen.passes.size() + 1;
@@ -156,7 +156,7 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
     if (Done fits = check_memory(file, maker.bytes_to_make()); !fits) return fits;
     auto merged = maker.look(stop, part_of(progress, 0, 0.2F));
     if (!merged) return stopped();
-    // How deep the layers of a version have to be.
+    // Finds the depth that the layers of each hidden version need.
     for (const auto& version : hidden)
         if (!version->maker.look(stop)) return stopped();
     const SavedFile nothing;
@@ -200,7 +200,7 @@ Done save_painting(const std::filesystem::path& path, const Painting& painting,
                                   {kStackEntry, bytes_of(xml), true}};
     entries.push_back({kPaintingEntry, bytes_of(json), true});
     std::ranges::move(shown, std::back_inserter(entries));
-    // What follows is made, one after the other, as the file is written.
+    // The following entries are made one by one while the file is written.
     std::ranges::move(pictures.entries(file, before, stop, part_of(progress, 0.35F, 0.5F)),
                       std::back_inserter(entries));
     LayerFeed feed(file, seen, maker, before, layers, stop, part_of(progress, 0.5F, 0.98F));

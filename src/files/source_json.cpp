@@ -66,7 +66,7 @@ public:
 
     template <class Member, class Field>
     void operator()(const Member& member, Field& field) const {
-        if constexpr (std::is_same_v<Field, Mixing>)  // older paintings have none
+        if constexpr (std::is_same_v<Field, Mixing>)  // older files do not have it
             if (!json_.contains(name_of(member))) return;
         read(json_.at(name_of(member)), field);
     }

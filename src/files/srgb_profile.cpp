@@ -7,7 +7,7 @@ namespace underpaint {
 namespace {
 
 bool outside_srgb(const float* rgb) {
-    constexpr float slack = 0.5F / 255;  // what rounds back inside is not lost
+    constexpr float slack = 0.5F / 255;  // rounding brings such a value back into the gamut
     for (int c = 0; c < 3; ++c)
         if (rgb[c] < -slack || rgb[c] > 1 + slack) return true;
     return false;
@@ -18,14 +18,15 @@ bool outside_srgb(const float* rgb) {
 Result<Converted> to_srgb(const std::string& file, Decoded decoded, const std::stop_token& stop) {
     if (decoded.icc.empty()) return Converted{std::move(decoded.picture), false, 0};
     const icc::Profile from = icc::open(decoded.icc);
-    // A damaged profile says nothing; viewers show such a picture as sRGB, and so do we.
+    // A damaged profile is ignored: viewers show such a picture as sRGB, and so do we.
     if (!from) return Converted{std::move(decoded.picture), false, 0};
 
     const Picture& in = decoded.picture;
     const bool colour = has_colour(in.channels());
     const std::uint32_t space = icc::space_of(decoded.icc);
     if (space != (colour ? cmsSigRgbData : cmsSigGrayData)) {
-        if (!colour && space == cmsSigRgbData)  // neutrals of an RGB space: taken as sRGB's
+        // A grey picture with an RGB profile: its values are taken as sRGB's.
+        if (!colour && space == cmsSigRgbData)
             return Converted{std::move(decoded.picture), false, 0};
         return trouble(file, "its colour profile is not for " +
                                  std::string(colour ? "RGB" : "grey") +

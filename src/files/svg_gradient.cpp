@@ -19,7 +19,7 @@ namespace underpaint {
 namespace {
 
 constexpr std::size_t kMostStops = 256;
-constexpr float kOffEnough = 0.4F / 255;  // of a straight piece from the gradient
+constexpr float kOffEnough = 0.4F / 255;  // largest distance of a straight piece from the gradient
 constexpr int kMostHalvings = 8;          // of the way between two stops
 constexpr const char* kOurs = "data-underpaint-";
 
@@ -202,7 +202,8 @@ Result<GradientFile> parse_svg_gradient(const std::string& file, std::string_vie
         if (!gradient.stops.empty()) stop.at = std::max(stop.at, gradient.stops.back().at);
         gradient.stops.push_back(stop);
     }
-    if (gradient.stops.empty()) return nothing;  // all were said to lie between others
+    // Every stop was left out, as lying between two others.
+    if (gradient.stops.empty()) return nothing;
     gradient.stops = in_range(std::move(gradient.stops));
     return gradient;
 }

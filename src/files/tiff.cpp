@@ -51,7 +51,7 @@ private:
         std::vector<Sample> samples(std::size_t{page_.width} * together());
         if (TIFFScanlineSize(tiff_) != static_cast<tmsize_t>(samples.size() * sizeof(Sample)))
             return false;
-        // A plane at a time: packed rows can only be read in their order.
+        // Plane by plane: packed rows can only be read in order.
         for (std::uint16_t plane = 0; plane < planes(); ++plane)
             for (std::uint32_t y = 0; y < page_.height; ++y) {
                 if (stop_.stop_requested() ||
@@ -119,7 +119,7 @@ void put_rgba(std::span<const std::uint32_t> pixels, int x, int y, Picture& pict
 /// Everything else, through libtiff's own conversion to 8-bit RGBA, a strip or tile at a time: its
 /// rows come the last one first.
 bool read_any(TIFF* tiff, const TiffPage& page, Picture& picture, const std::stop_token& stop) {
-    // What lies turned is turned afterwards, for all kinds alike.
+    // The picture is turned after reading, as for all formats.
     TIFFSetField(tiff, TIFFTAG_ORIENTATION, ORIENTATION_TOPLEFT);
     std::uint32_t width = page.width, height = page.height;
     if (page.tiled) {
@@ -144,7 +144,7 @@ bool read_any(TIFF* tiff, const TiffPage& page, Picture& picture, const std::sto
                                                   std::min(width, page.width - x)),
                          static_cast<int>(x), static_cast<int>(y + row), picture);
         }
-    make_straight(picture);  // libtiff multiplies
+    make_straight(picture);  // libtiff multiplies colours by alpha
     return true;
 }
 
@@ -152,7 +152,7 @@ bool read_any(TIFF* tiff, const TiffPage& page, Picture& picture, const std::sto
 
 Result<Decoded> read_tiff(const std::string& file, std::span<const std::byte> bytes,
                           const std::stop_token& stop) {
-    TIFFSetErrorHandler(nullptr);  // its complaints go to stderr; ours go to the person
+    TIFFSetErrorHandler(nullptr);  // by default it prints to stderr; ours reports to the painter
     TIFFSetWarningHandler(nullptr);
     TiffStream stream{bytes};
     const TiffFile tiff = open_tiff(file, stream);

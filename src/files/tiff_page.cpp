@@ -83,12 +83,12 @@ TiffPage page_of(TIFF* tiff) {
 bool can_hold(TIFF* tiff, const TiffPage& page, std::size_t bytes) {
     const std::uint64_t most = most_unpacked(page.compression);
     const std::uint64_t pieces = page.tiled ? TIFFNumberOfTiles(tiff) : TIFFNumberOfStrips(tiff);
-    // A strip may be said to be higher than the picture is.
+    // A strip's claimed height may exceed the picture's.
     const std::uint64_t needed =
         page.tiled ? TIFFTileSize64(tiff) * pieces
                    : TIFFScanlineSize64(tiff) * page.height * (page.separate() ? page.samples : 1);
     if (most > 0) return needed <= most * bytes;
-    // Fax codes take a bit at least for each row, those that are left a byte for each piece.
+    // Fax codes need at least a bit per row, the other codes a byte per piece.
     return std::max<std::uint64_t>(pieces, page.height / 8) <= bytes;
 }
 

@@ -58,7 +58,7 @@ Result<std::vector<NamedTubes>> TubeLibrary::sets() const {
             NamedTubes named{name.substr(0, kLongestName), in_range(tubes_from_json(set))};
             if (!named.tubes.tubes.empty()) sets.push_back(std::move(named));
         } catch (const Json::exception&) {
-            continue;  // it is left in the file
+            continue;  // it stays in the file
         }
     }
     std::ranges::sort(sets, {}, &NamedTubes::name);

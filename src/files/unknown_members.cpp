@@ -6,7 +6,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kMostDeep = 16;  // as deep as ours are
+constexpr int kMostDeep = 16;  // our own members are no deeper
 constexpr const char* kKind = "kind";
 
 /// The member that an item of a list is known by; null where it has none.

@@ -34,7 +34,7 @@ bool has_own_folder_name(const fs::path& folder) {
 }
 
 bool is_own_file_name(const std::string& name) {
-    // A save that was killed leaves a file named after the one that it was to replace.
+    // A killed save leaves a file whose name begins with that of its target.
     const std::string of = name.substr(0, name.find(kSavingMark));
     return of == kWholeFile || of == kLockFile || of == kMarkFile || is_numbered_name(of);
 }
@@ -60,7 +60,7 @@ std::string beginning_of(const fs::path& file, std::size_t bytes) {
 
 bool is_marked(const fs::path& folder) {
     if (beginning_of(folder / kMarkFile, kMark.size()) == kMark) return true;
-    // Earlier versions wrote no file for it; the schema stands first in what they kept.
+    // Earlier versions had no mark file, but wrote the schema first.
     return beginning_of(folder / kWholeFile, 80)
         .starts_with(std::string(R"({"schema":")") + kUnsavedSchemas);
 }
@@ -78,7 +78,7 @@ Result<fs::path> make_unsaved_folder(const fs::path& store) {
         return trouble(store.string(), "unsaved work can't be kept there: " + why + ".");
     };
     std::error_code error;
-    // One that is there may be somebody else's, or a link: its rights are left as they are.
+    // An existing folder may belong to someone else or be a link: its rights are not changed.
     if (fs::create_directories(store, error)) fs::permissions(store, fs::perms::owner_all, error);
     if (error) return failed(error.message());
     std::string name = (store / (std::string(kStem) + std::string(kUnique))).string();
@@ -112,7 +112,7 @@ std::vector<fs::path> unsaved_folders(const fs::path& store) {
 
 void remove_unsaved_folder(const fs::path& folder) {
     std::error_code ignored;
-    // It is not to be offered half removed, nor to lose its mark while something is left.
+    // The work must not be offered half removed, and the mark must go last.
     fs::remove(folder / kWholeFile, ignored);
     for (const fs::directory_entry& entry : entries_of(folder)) {
         const std::string name = entry.path().filename().string();

@@ -34,7 +34,7 @@ Result<UnsavedWork> UnsavedWork::take_up(const fs::path& folder) {
     auto lock = fs::is_directory(folder, error) ? FileLock::take(folder / kLockFile) : std::nullopt;
     if (!lock) return trouble(folder.string(), "another window has it, or it is gone.");
     UnsavedWork work(folder, std::move(*lock));
-    // What is there is not written over before something else stands in its place.
+    // Files are replaced only once their successors exist.
     for (fs::directory_iterator at(folder, error), end; !error && at != end; at.increment(error))
         if (const std::string name = at->path().filename().string(); is_numbered_name(name))
             work.number_ = std::max(work.number_, static_cast<std::size_t>(std::stoul(name)));
@@ -54,7 +54,7 @@ Done UnsavedWork::keep(const Painting& painting, const UnsavedNote& note,
     const auto name_of = [&](const std::shared_ptr<const void>& what, const char* ending,
                              const auto& wanted, auto& fresh) {
         Written& written = written_[what.get()];
-        if (written.what.lock() != what) {  // another that lies where one lay that is gone
+        if (written.what.lock() != what) {  // another picture at the address of one that is gone
             const auto asked =
                 std::ranges::find(fresh, wanted, [](const auto& each) { return each.second; });
             if (asked != fresh.end()) return asked->first;
@@ -82,7 +82,7 @@ Done UnsavedWork::keep(const Painting& painting, const UnsavedNote& note,
         if (stop.stop_requested()) return stopped();
         if (Done done = write_picture(name, picture); !done) return done;
     }
-    // A picture that is not in the painting any more may lie below one that is.
+    // A picture that left the painting may still be the base of one that is in it.
     const std::set<std::string> in_painting = used;
     for (std::string name : in_painting)
         for (auto file = picture_files_.find(name);
@@ -125,7 +125,8 @@ Done UnsavedWork::write_picture(const std::string& name, const SharedPicture& pi
         if (!kept.pixels || !alike(*kept.pixels, pixels) || kept.patches == kMostPatches) continue;
         std::vector<int> tiles = tiles_apart(pixels, *kept.pixels);
         if (tiles.empty()) tiles.push_back(0);  // a picture has at least one
-        // Half of one is as well written whole; together they are never more than two.
+        // From half of the tiles on a picture is written whole. The patches of one picture never
+        // exceed its size.
         if (2 * tiles.size() > all || kept.patched + tiles.size() > all) continue;
         if (file.of.empty() || tiles.size() < file.tiles.size())
             file = {pixels, other, std::move(tiles), kept.patches + 1, 0};

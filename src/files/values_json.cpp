@@ -42,7 +42,7 @@ Json foci_of(const Plan& plan, const ValuesAudit& figures) {
                   {"y", focus.centre.y},
                   {"radius", focus.radius},
                   {"contrast", contrast ? Json(figures.said_width(*contrast)) : Json()}};
-        if (list.empty() && figures.focus) {  // the first one leads
+        if (list.empty() && figures.focus) {  // the first focus leads
             json["lead"] = or_null(figures.focus->lead);
             if (const auto& rival = figures.focus->rival)
                 json["rival"] = {{"x", rival->centre.x},

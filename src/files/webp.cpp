@@ -19,7 +19,7 @@ Result<Decoded> read_webp(const std::string& file, std::span<const std::byte> by
         return trouble(file, "it is a moving picture. Save one frame of it as PNG.");
     if (Done sized = check_size(file, static_cast<std::uint64_t>(features.width),
                                 static_cast<std::uint64_t>(features.height),
-                                2 * 4);  // the library's own pixels, and ours
+                                2 * 4);  // for the library's pixels and for ours
         !sized)
         return tl::unexpected(sized.error());
 

@@ -80,7 +80,7 @@ Result<Bytes> ZipReader::read(const std::string& entry, std::size_t limit) const
     if (zip_stat(archive_->zip, entry.c_str(), 0, &stat) != 0)
         return trouble(file_, "the entry \"" + entry + "\" that it speaks of is missing.");
     const bool sized = (stat.valid & ZIP_STAT_SIZE) != 0 && (stat.valid & ZIP_STAT_COMP_SIZE) != 0;
-    // Memory is taken for what an entry can hold, not for what it claims.
+    // Memory follows what an entry can hold, not what it claims.
     constexpr std::uint64_t most_deflated = 1032;  // to one: zlib's technical notes
     if (!sized || stat.size > limit || stat.comp_size > archive_->bytes ||
         stat.size / most_deflated > stat.comp_size)
@@ -147,9 +147,8 @@ private:
                                                       ZIP_SOURCE_CLOSE, ZIP_SOURCE_STAT,
                                                       ZIP_SOURCE_ERROR, ZIP_SOURCE_FREE, -1);
             case ZIP_SOURCE_STAT: {
-                // It asks right before it reads. With a size that is known it writes a plain entry,
-                // not one of ZIP64, which not every reader takes.
-                // Once it is written it may be asked again.
+                // The library asks for the size right before it reads. A known size makes a plain
+                // entry; not every reader takes ZIP64. After writing it may ask again.
                 if (!written_ && !make()) return -1;
                 auto* stat = static_cast<zip_stat_t*>(data);
                 zip_stat_init(stat);
@@ -185,7 +184,7 @@ private:
             if (!made) trouble_ = made.error();
             if (made) made_ = std::move(*made);
             return made.has_value();
-        } catch (...) {  // which the library must not see
+        } catch (...) {  // no exception may pass through the C library
             thrown_ = std::current_exception();
             return false;
         }

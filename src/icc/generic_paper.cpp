@@ -76,7 +76,8 @@ void add_table(cmsHPROFILE profile, cmsTagSignature tag, cmsSAMPLER16 sampler, S
     cmsStage* stage = cmsStageAllocCLut16bit(nullptr, kGrid, 3, 3, nullptr);
     cmsStageSampleCLut16bit(stage, sampler, &spaces, 0);
     cmsPipelineInsertStage(table, cmsAT_BEGIN, stage);
-    // A table alone can't be written (ICC.1, 10.12): curves that change nothing stand round it.
+    // A table alone can't be written (ICC.1, 10.12), so it stands between curves that change
+    // nothing.
     for (const auto end : {cmsAT_BEGIN, cmsAT_END})
         cmsPipelineInsertStage(table, end, cmsStageAllocToneCurves(nullptr, 3, nullptr));
     cmsWriteTag(profile, tag, table);

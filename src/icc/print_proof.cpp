@@ -15,8 +15,8 @@ constexpr std::size_t kMostName = 200;
 
 icc::Transform proof(cmsHPROFILE srgb, cmsHPROFILE paper, cmsUInt32Number intent,
                      bool compensated) {
-    // The way back from the paper is never compensated, so that its black is shown as it is
-    // (littlecms gives only the first two of the four profiles the flag).
+    // The way back from the paper has no black point compensation, so that the paper's black is
+    // shown as it is (littlecms applies the flag to the first two of the four profiles only).
     const cmsUInt32Number flags = cmsFLAGS_SOFTPROOFING | cmsFLAGS_NOCACHE |
                                   (compensated ? cmsFLAGS_BLACKPOINTCOMPENSATION : 0U);
     return {cmsCreateProofingTransform(srgb, TYPE_RGB_FLT, srgb, TYPE_RGB_FLT, paper, intent,

@@ -33,7 +33,7 @@ void draw_page_picture(QPainter& painter, const QRectF& place, const Picture& pi
     QImage image = image_of_picture(pixels);
     const QPaintEngine* engine = painter.paintEngine();
     if (engine != nullptr && engine->type() == QPaintEngine::Raster) {
-        // The painter's own scaling leaves pixels out where it makes a picture much smaller.
+        // QPainter skips pixels when it makes a picture much smaller.
         const QSize seen = painter.combinedTransform().mapRect(place).size().toSize();
         if (seen.width() < image.width())
             image = image.scaled(seen.expandedTo({1, 1}), Qt::IgnoreAspectRatio,

@@ -71,7 +71,7 @@ QFont page_font(double points, bool bold) {
     QFont font(QString::fromLatin1(kTextFamily));
     font.setPixelSize(static_cast<int>(std::lround(points)));
     font.setBold(bold);
-    // Pages are drawn at any scale; letters stand where they would at the largest.
+    // Pages are drawn at any scale, so letters must not be moved on to whole pixels.
     font.setHintingPreference(QFont::PreferNoHinting);
     return font;
 }
@@ -114,7 +114,7 @@ void PageMaker::add(double height, double gap, const QString& text, Draw draw, b
         layout_.pages_.emplace_back();
         at_ = inside_.top();
     }
-    // Nothing hangs down from the upper edge.
+    // At the top of a page no space is kept above.
     const double lift =
         layout_.pages_.back().empty() ? (held_.empty() ? gap : held_.front().top) : 0;
     for (PageLayout::Piece& piece : held_) {
@@ -191,7 +191,7 @@ std::vector<double> column_widths(const ReportTable& table, double width) {
         wanted.push_back(widest + kCellRoom);
     }
     const auto sum = [&] { return std::accumulate(wanted.begin(), wanted.end(), 0.0); };
-    // Brought down to one height until they fit: at most as often as there are columns.
+    // The widest columns are narrowed until all fit: at most one round per column.
     for (std::size_t round = 0; round < wanted.size() && sum() > width; ++round) {
         const double widest = *std::ranges::max_element(wanted);
         double next = 0;

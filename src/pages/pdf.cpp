@@ -16,7 +16,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kDotsPerInch = 1200;  // vectors and letters; pictures keep their own pixels
+constexpr int kDotsPerInch = 1200;  // for vectors and letters; pictures keep their own pixels
 
 /// "(D:20261201170233+01'00')" becomes noon of the report's day: nobody learns when it was made,
 /// and the same report is the same file. As long as it was, so that no offset moves.
@@ -69,7 +69,7 @@ Done write_pdf(const std::filesystem::path& path, const PageLayout& layout,
 Done write_pdf_without_window(const std::filesystem::path& path, const Report& report,
                               const PageSetup& setup) {
     qputenv("QT_QPA_PLATFORM", "offscreen");
-    // Qt embeds fonts in the order of a hash, which is another one each time.
+    // Qt embeds fonts in the order of a hash, which is seeded anew in each process.
     QHashSeed::setDeterministicGlobalSeed();
     int count = 1;
     std::string name = "underpaint";

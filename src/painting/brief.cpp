@@ -24,7 +24,8 @@ std::optional<double> wanted_swing(const Brief& brief) {
 Brief in_range(Brief brief) {
     if (brief.size && (brief.size->width < 1 || brief.size->height < 1)) brief.size.reset();
     if (brief.swing && !(*brief.swing > 0)) brief.swing.reset();
-    if (brief.swing) brief.swing = std::min(*brief.swing, 50.0);  // sRGB holds no more
+    // More than any two colours of sRGB have.
+    if (brief.swing) brief.swing = std::min(*brief.swing, 50.0);
     if (brief.mother) brief.mother->share = share_in_range(brief.mother->share);
     if (brief.strongest) brief.strongest->area = share_in_range(brief.strongest->area);
     if (brief.thumbnails.size() > kMostThumbnails) brief.thumbnails.resize(kMostThumbnails);

@@ -122,7 +122,7 @@ Painting without_part(Painting painting, PartId id) {
 }
 
 Painting with_foci(Painting painting, std::vector<Focus> foci) {
-    // A focus stays on the picture; its radius is from a pixel to the whole of it.
+    // A focus stays on the picture; its radius is between one pixel and the whole picture.
     const Size size = painting.size();
     const double most = std::max(size.width, size.height);
     const auto inside = [](double v, double length) { return v > 0 ? std::min(v, length) : 0; };
@@ -161,7 +161,7 @@ Painting with_plan(Painting painting, Plan plan) {
     });
     for (auto& [count, shares] : plan.shares) {
         const double sum = std::accumulate(shares.begin(), shares.end(), 0.0);
-        // What was brought to 1 before stays as it is, to the last digit.
+        // Shares that already add up to 1 keep every digit.
         if (std::abs(sum - 1) < 1e-9) continue;
         for (double& share : shares)
             share = sum > 0 ? share / sum : 1 / static_cast<double>(shares.size());
@@ -278,7 +278,7 @@ Painting with_changed_pass(Painting painting, std::size_t index, Pass pass, Stag
     if (index >= passes.size() || !fits(painting, pass)) return painting;
     const auto shading = stage == Stage::colour ? shading_at(painting, index) : std::nullopt;
     const float was = passes[index].strength;
-    // What was accepted of a pass goes by its name.
+    // Accepted findings name their pass.
     if (stage == Stage::colour)
         for (Meant& meant : painting.meant)
             if (meant.pass == passes[index].name) meant.pass = pass.name;
@@ -302,7 +302,7 @@ Painting with_pass_moved(Painting painting, std::size_t from, std::size_t to, St
     if (from >= passes.size() || to >= passes.size()) return painting;
     Pass moved = *at(passes, from);
     passes.erase(at(passes, from));
-    // Between two of one group it joins them; beside its own it stays with it.
+    // Moved between two passes of a group it joins the group; beside its own group it stays in it.
     const GroupId before = to > 0 ? passes[to - 1].group : kNoGroup;
     const GroupId after = to < passes.size() ? passes[to].group : kNoGroup;
     if (before == after)

@@ -15,7 +15,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kPlaces = 512;        // at which lightness is looked at
+constexpr int kPlaces = 512;        // places at which lightness is sampled
 constexpr double kLeastFall = 0.5;  // of L*
 constexpr std::size_t kSteps = 9;
 

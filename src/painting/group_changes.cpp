@@ -63,7 +63,7 @@ Painting with_passes_grouped(Painting painting, const PassPlaces& passes, std::s
     group.name = std::move(name);
     painting.groups.push_back({++group.id, group.name});
     std::size_t at = passes.front();
-    // Not amidst another group: after it.
+    // Not in the middle of another group, but after it.
     const GroupId around = painting.passes[at].group;
     std::vector<Pass> chosen = taken(painting, passes);
     while (around != kNoGroup && group_around(painting, at) == around) ++at;

@@ -8,7 +8,7 @@
 namespace underpaint {
 namespace {
 
-constexpr std::size_t kNear = 4;  // as many steps on both sides of now are at hand
+constexpr std::size_t kNear = 4;  // this many steps on both sides of the current one stay unpacked
 
 }  // namespace
 
@@ -26,9 +26,8 @@ void History::change(std::string label, Painting next, std::string gesture) {
         return;
     }
     last.painting = std::move(next);
-    if (same_but_for_records(
-            last.painting,
-            steps_[at_ - 1].painting)) {  // the gesture came back to where it began
+    if (same_but_for_records(last.painting,
+                             steps_[at_ - 1].painting)) {  // the gesture ended where it began
         steps_.pop_back();
         --at_;
         near_end_ = steps_.size();
@@ -79,7 +78,7 @@ void History::take_out() {
     const auto take_out_beside = [&](std::size_t step, std::size_t beside) {
         steps_[step].painting = steps_[step].packed->unpacked(steps_[beside].painting);
         steps_[step].packed.reset();
-        // Its pictures may be others now.
+        // Its pictures may have been replaced.
         if (std::exchange(steps_[step].saved, false)) saved_ = Trace(steps_[step].painting);
     };
     for (; near_begin_ > 0 && near_begin_ + kNear > at_; --near_begin_)

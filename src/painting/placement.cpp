@@ -5,7 +5,8 @@ namespace underpaint {
 
 PlacementMap map_of(const Placement& placement, Size picture) {
     const double by = 1 / placement.scale;
-    // Turning clockwise, the painting's x runs: along x, against y, against x, along y.
+    // After 0, 1, 2, 3 quarter turns clockwise the painting's x runs along x, against y, against x,
+    // along y.
     const bool swapped = placement.quarter_turns % 2 != 0;
     const bool x_against = placement.quarter_turns == 1 || placement.quarter_turns == 2;
     const bool y_against = placement.quarter_turns == 2 || placement.quarter_turns == 3;

@@ -43,7 +43,7 @@ void ShapeSplits::set(ShapeCount count, Splits splits) {
     std::ranges::sort(splits);
     const auto room = static_cast<double>(splits.size()) * kLeastShape;
     for (std::size_t i = 0; i < splits.size(); ++i) {
-        // Each keeps room below for those under it, and above for those over it.
+        // Each split leaves room for the shapes below and above it.
         const double below = kLeastShape * static_cast<double>(i + 1);
         splits[i] =
             std::clamp(splits[i], kScale.first + below, kScale.last - room + below - kLeastShape);

@@ -21,7 +21,7 @@ struct InRange {
     }
     void operator()(std::string_view, GradientStops& v) const { v = in_range(std::move(v)); }
     void operator()(std::string_view, CurvePoints& v) const { v = in_range(std::move(v)); }
-    // Any is as good as another.
+    // These have no range to check.
     void operator()(std::string_view, SharedPicture&) const {}
     void operator()(std::string_view, MapOf&) const {}
     void operator()(std::string_view, Mixing&) const {}

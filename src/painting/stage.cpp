@@ -21,7 +21,8 @@ Painting staged(const Painting& painting, Stage stage) {
     result.passes = std::exchange(result.values, {});
     result.seals.clear();
     result.seal_at = 0;
-    return with_settled_groups(std::move(result));  // they are of the passes that went
+    // The groups belong to the passes that were replaced.
+    return with_settled_groups(std::move(result));
 }
 
 Painting as_seen(const Painting& painting) {

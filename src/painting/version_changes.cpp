@@ -181,8 +181,8 @@ Painting with_all_for_others(Painting painting, bool on) {
 }
 
 double LooksAt::by_chance() const {
-    // Each term of the distribution from the one before it, in logarithms: a thousand looks are
-    // more than a double can hold otherwise.
+    // Each term of the distribution is computed from the one before, as a logarithm: for a thousand
+    // looks the terms themselves exceed a double.
     double sum = 0, log_term = -looks * std::numbers::ln2;
     for (int k = 0; k <= looks; ++k) {
         if (k >= chosen) sum += std::exp(log_term);

@@ -71,7 +71,7 @@ Colouring planned_alone(Painting painting, ColourPlan plan, const PlanPlaces& pl
     return settled(with_plan_laid(std::move(painting), places));
 }
 
-constexpr int kSeenSide = 400;  // long side of the copy whose colours are taken
+constexpr int kSeenSide = 400;  // long side of the copy that colours are taken from
 
 /// Mean OKLab of what is added.
 struct Mean {

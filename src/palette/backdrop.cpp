@@ -8,7 +8,7 @@
 namespace underpaint {
 namespace {
 
-constexpr std::uint32_t kLevels = 1 << 16;  // 8-bit levels are 257 apart
+constexpr std::uint32_t kLevels = 1 << 16;  // neighbouring 8-bit levels are 257 apart
 
 std::uint32_t level_of(float v) {
     return static_cast<std::uint32_t>(std::lround(v * (kLevels - 1)));

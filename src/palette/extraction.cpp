@@ -13,7 +13,7 @@ namespace underpaint {
 namespace {
 
 constexpr int kAttempts = 3, kMostRounds = 60;
-constexpr double kStill = 1e-4;  // OKLab, by which centres may still move
+constexpr double kStill = 1e-4;  // OKLab; centres that move less than this have settled
 constexpr std::uint64_t kSeed = 0x5a17ca27;
 
 /// Different colours, at most so many of them.

@@ -45,7 +45,8 @@ Painting with_followers(Painting painting, const std::vector<ChangedColour>& cha
     for (Pass& pass : painting.passes) {
         if (of_the_plan(painting, pass)) continue;
         for_all_colours(pass.source, [&](Rgb& own) {
-            // By what it was: one that follows is not found again by another's old colour.
+            // Matched by the colours before the change: a colour that already followed is not
+            // matched again by another one's old value.
             const auto found = std::ranges::find_if(
                 changed, [&](const ChangedColour& each) { return same(own, each.was); });
             if (found != changed.end()) own = found->is;

@@ -52,7 +52,7 @@ struct Summed {
 };
 
 constexpr double kPercentile = 0.95;
-constexpr float kReached = 0.5F;  // of coverage, by which a pixel is of the part
+constexpr float kReached = 0.5F;  // coverage from which a pixel belongs to the part
 
 Summed sum_up(const Backdrop& over, const Moved& moved) {
     std::vector<Counted> reached, all;
@@ -110,7 +110,7 @@ Forecast forecast(const Backdrop& over, const LaidColour& laid, Reader reader, d
         steps_of_pixels(over, moved, made);
     }
     if (!is_bad(made.verdict)) return made;
-    // More hold moves less, so the least that is enough is found by halving.
+    // More hold moves values less, so the least sufficient hold is found by halving.
     int enough = 100, too_little = static_cast<int>(std::floor(100 * laid.hold));
     while (enough - too_little > 1) {
         const int middle = (enough + too_little) / 2;

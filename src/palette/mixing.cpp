@@ -47,7 +47,7 @@ double absorption_of(double reflectance) {
 }
 
 double reflectance_of_absorption(double absorption) {
-    // 1 + k - sqrt(k^2 + 2k), written so that it does not cancel where k is large.
+    // 1 + k - sqrt(k^2 + 2k), in a form that loses no digits for large k.
     return 1 / (1 + absorption + std::sqrt(absorption * absorption + 2 * absorption));
 }
 

@@ -43,7 +43,7 @@ void PaintBox::for_each(std::span<const std::size_t> which, int whole,
                         const std::function<bool(const Parts&)>& each) const {
     Parts parts(paints_.size());
     const auto last = [&](std::size_t tube, int left) {
-        // The last tube takes what is left, or leaves some of it to the white.
+        // The last tube takes the rest, or leaves some of it to the white.
         for (int part = has_white() ? 1 : left; part <= left; ++part) {
             parts[tube] = part;
             if (has_white()) parts.back() = left - part;

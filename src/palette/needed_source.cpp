@@ -93,7 +93,7 @@ NeededSource needed_source(BlendMode blend, Rgb backdrop, Rgb wanted) {
         take({channel_source(blend, backdrop.r, wanted.r),
               channel_source(blend, backdrop.g, wanted.g),
               channel_source(blend, backdrop.b, wanted.b)});
-    // Where a channel can't be reached, the nearest channels are not the nearest colour.
+    // If a channel can't be reached, the nearest channels may not be the nearest colour.
     if (needed.off > kReachedSource / 10) take(searched(blend, backdrop, wanted, needed.source));
     return needed;
 }

@@ -67,7 +67,7 @@ std::optional<PlanOutcome> plan_outcome(const Painting& painting, const PlanPlac
     options.reader = trial.reader;
     options.level = level;
     options.own_rules = trial.own_rules;
-    options.viewing = false;  // values are kept, and with them shapes, edges and where it leads
+    options.viewing = false;  // values are kept, so shapes, edges and focus are too
     auto audit = underpaint::audit(one, options, stop);
     if (!audit) return std::nullopt;
     outcome.audit = std::move(*audit);

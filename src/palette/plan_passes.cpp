@@ -81,7 +81,7 @@ std::optional<PlanPlaces> plan_places(const Painting& painting, const std::stop_
 
 GradientStops stops_of(const PlannedPart& planned, const TonePlaces& places,
                        const Palette& palette) {
-    constexpr float apart = 0.5F;  // L*, under which two tones are one
+    constexpr float apart = 0.5F;  // L*; tones closer than this are merged
     GradientStops stops;
     float last = -1;
     for (std::size_t i = 0; i < kTones.size(); ++i) {

@@ -68,7 +68,7 @@ private:
         if (each.colour->accent && !accents) cost += kAccentCost;
         cost += kUnlikeReferences * unlike_references(each, step);
         if (!wanted_ || *wanted_ == 0 || tone == Tone::half) return cost;
-        // Above 0: on the side that the brief wants for this tone.
+        // Positive on the side of the warmth axis that the brief wants for this tone.
         const double toward_warm = (each.warmth - middle_) / half_;
         const bool warm_wanted = (*wanted_ > 0) == (tone == Tone::light);
         const double right = warm_wanted ? toward_warm : -toward_warm;

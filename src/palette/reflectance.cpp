@@ -85,7 +85,7 @@ Reflectance surface_of(const Unbounded& z) {
 
 constexpr int kUnknowns = static_cast<int>(kBands) + 3;
 constexpr int kNewtonRounds = 100;
-constexpr double kSolved = 1e-9;  // of linear light
+constexpr double kSolved = 1e-9;  // of linear light: the largest error of a solution
 
 /// One Newton step for the stationary point of the sum of squared differences plus `multipliers`
 /// times what the channels miss.
@@ -119,7 +119,7 @@ double newton_step(Unbounded& z, std::array<double, 3>& multipliers,
     }
     cv::Mat by;
     cv::solve(system, right, by, cv::DECOMP_LU);
-    // A step of more than so much would leave the stretch over which tanh is near a straight line.
+    // A longer step would leave the range in which tanh is nearly linear.
     constexpr double longest = 1.5;
     double most = 0;
     for (int i = 0; i < bands; ++i) most = std::max(most, std::abs(by.at<double>(i)));
@@ -138,7 +138,8 @@ Reflectance reflectance_of(LinearRgb colour) {
         const auto v = static_cast<double>(std::array{colour.r, colour.g, colour.b}[c]);
         wanted[c] = v >= kDarkestChannel ? std::min(v, kLightestChannel) : kDarkestChannel;
     }
-    // Newton's method begins at the neutral of the same sum: near enough for all of sRGB.
+    // Newton's method starts at the neutral with the same sum, which is close enough for all of
+    // sRGB.
     const double mean = (wanted[0] + wanted[1] + wanted[2]) / 3;
     Unbounded z;
     z.fill(std::atanh(2 * mean - 1));

@@ -75,7 +75,8 @@ std::optional<Tube> tube_from(std::string_view text) {
 
 std::optional<double> tinting_strength(Rgb full, Rgb one_to_ten, Rgb white) {
     const auto seen = static_cast<double>(luminance(decode(one_to_ten)));
-    // More of a dark tube makes a darker tint; of one lighter than the white, a lighter.
+    // A tube darker than white makes a darker tint the more of it is added; a lighter one a lighter
+    // tint.
     double low = std::log(kLeastTinting), high = std::log(kMostTinting);
     const double weak = tint_luminance(full, white, kLeastTinting),
                  strong = tint_luminance(full, white, kMostTinting);

@@ -38,7 +38,7 @@ constexpr std::array<Rgb, 6> kPaintCorners{{{1, 0, 0},
                                             {0.163F, 0.373F, 0.6F},
                                             {0.5F, 0, 0.5F}}};
 
-constexpr int kPlaces = 3600;  // of the paint wheel, a tenth of a degree each
+constexpr int kPlaces = 3600;  // places on the paint wheel, a tenth of a degree each
 
 /// OKLCh hue at each place of the paint wheel, without jumps: it begins at red and ends 360 later.
 const std::vector<float>& paint_hues() {
@@ -46,7 +46,7 @@ const std::vector<float>& paint_hues() {
         std::vector<float> made{hue_of(paint_wheel(0))};
         for (int i = 1; i <= kPlaces; ++i) {
             const float hue = hue_of(paint_wheel(360.0F * static_cast<float>(i) / kPlaces));
-            // Never back: a place has one hue, and a hue one place.
+            // Never decreasing, so that each place has one hue and each hue one place.
             made.push_back(made.back() + std::max(0.0F, turn_between(made.back(), hue)));
         }
         return made;
@@ -106,7 +106,7 @@ float hue_at_light(float place, float light, float intensity, Reader reader) {
     const auto off = [&](float hue) {
         return turn_between(place, light_place(colour_at(hue, light, intensity, reader)));
     };
-    // The places grow with the hue: the nearest of some is within a bracket, then by halving.
+    // Hue grows with the place: the nearest of a few places gives a bracket, which is then halved.
     constexpr int steps = 72;
     float best = 0, least = 1000;
     for (int i = 0; i < steps; ++i) {

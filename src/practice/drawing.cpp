@@ -15,7 +15,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kPoints = 4;  // across a pixel
+constexpr int kPoints = 4;  // sample points across a pixel
 constexpr double kPaleChroma = 0.03;
 
 float on_level(float v) {
@@ -48,7 +48,7 @@ double step_of_colour(Rgb colour) {
 }
 
 Rgb colour_of(double step, double hue, double intensity) {
-    // L* grows with OKLab's lightness at one hue and share of the gamut.
+    // At one hue and share of the gamut, L* grows with OKLab's lightness.
     const auto at = [&](double l) {
         const auto chroma = static_cast<float>(intensity) *
                             gamut_chroma(static_cast<float>(l), static_cast<float>(hue));
@@ -71,7 +71,7 @@ RgbBlock drawn(Size size, const std::function<Rgb(double x, double y)>& colour_a
             const auto point = [&](int u, int v) {
                 return colour_at(x + (u + 0.5) / kPoints, y + (v + 0.5) / kPoints);
             };
-            // Most pixels are of one colour, which their corners tell.
+            // Most pixels are of one colour: then their four corners agree.
             constexpr int last = kPoints - 1;
             const Rgb corner = point(0, 0);
             Rgb mean = corner;

@@ -45,7 +45,7 @@ DrillQuestion ask(DrillKind kind, const DrillRequest& request) {
     asked.cell = question.cell;
     asked.level = range.most > 0 ? std::clamp(request.level, range.least, range.most) : 0;
     asked.surround = std::clamp(request.surround, 1.0, 9.0);
-    // Questions of one seed and another kind have nothing in common.
+    // Questions of two kinds with the same seed are independent.
     DrillDice dice(request.seed * kDrills.size() + static_cast<std::size_t>(kind));
     kAsk[static_cast<std::size_t>(kind)](question, asked, dice);
     return question;

@@ -18,12 +18,14 @@
 namespace underpaint {
 namespace {
 
-constexpr int kShadowRounds = 12;    // of looking for the shadow and fitting beside it
-constexpr double kInOnePiece = 0.8;  // of a shadow
-constexpr double kOfEither = 0.15;   // of a shadow lies in the reference's darks, and in its lights
-constexpr double kFallsAlike = 0.3;  // how far the falls in darks and lights may differ
-constexpr double kSaidByTwo = 0.8;   // of the variance; of even shares at all levels it is 0.75
-constexpr double kSureShare = 0.03;  // of a half that has to lie on either side
+constexpr int kShadowRounds = 12;    // rounds of finding the shadow and fitting the light beside it
+constexpr double kInOnePiece = 0.8;  // share of a shadow that lies in one piece
+// Share of a shadow that lies in the reference's darks, and in its lights.
+constexpr double kOfEither = 0.15;
+constexpr double kFallsAlike = 0.3;  // difference allowed between the falls in darks and in lights
+// Share of the variance that two levels explain; evenly spread levels reach 0.75.
+constexpr double kSaidByTwo = 0.8;
+constexpr double kSureShare = 0.03;  // share of a half that must lie on either side
 
 /// What is left of a picture's light, natural logarithm, under a plane of light, a height for each
 /// shape, and a step down where a shadow is.
@@ -94,7 +96,7 @@ private:
 
 /// Where the light that is left is low, by Otsu's split.
 std::vector<std::uint8_t> low_light(const std::vector<double>& left) {
-    // In the middle of what a histogram of steps holds; further off than that is no light.
+    // Centred in the histogram of steps; light further off is not counted.
     std::vector<float> shifted(left.size());
     std::ranges::transform(left, shifted.begin(), [](double light) {
         return static_cast<float>(5 + std::clamp(light, -3.0, 3.0));
@@ -128,7 +130,7 @@ std::vector<std::uint8_t> lowest_light(LightFit& fit) {
 std::optional<CastShadow> shadow_in(Size size, const std::vector<double>& left,
                                     const std::vector<std::uint8_t>& low,
                                     const std::vector<std::size_t>& halves) {
-    // By half of the reference: sums and counts outside and inside.
+    // For each half of the reference: sums and counts outside and inside the shadow.
     std::array<std::array<double, 2>, 2> sum{}, count{};
     double squares = 0;
     for (std::size_t i = 0; i < left.size(); ++i) {
@@ -145,7 +147,7 @@ std::optional<CastShadow> shadow_in(Size size, const std::vector<double>& left,
             return std::nullopt;
         falls[half] = sum[half][0] / count[half][0] - sum[half][1] / count[half][1];
     }
-    // How much of the light's spread the two levels say. Light that fades has no edge.
+    // The share of the light's variance that the two levels explain. Gradual light has no edge.
     const double all = static_cast<double>(left.size()),
                  mean = (sum[0][0] + sum[0][1] + sum[1][0] + sum[1][1]) / all;
     double said = 0;

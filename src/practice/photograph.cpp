@@ -15,7 +15,7 @@ std::optional<Picture> without_perspective(const Picture& photograph,
     const auto side = [&](std::size_t a, std::size_t b) {
         return std::hypot(corners[a].x - corners[b].x, corners[a].y - corners[b].y);
     };
-    // Each turn the same way round: convex, and no two sides cross.
+    // Every turn has the same sense: the shape is convex and no two sides cross.
     int turns = 0;
     for (std::size_t i = 0; i < 4; ++i) {
         const Point a = corners[i], b = corners[(i + 1) % 4], c = corners[(i + 2) % 4];

@@ -19,7 +19,7 @@ namespace underpaint {
 namespace {
 
 constexpr double kTwoSides = 0.5;
-constexpr double kBeginsAt = 0.035;  // OKLab, of a match
+constexpr double kBeginsAt = 0.035;  // chroma in OKLab at which a match begins
 constexpr double kGreyStep = 5;
 
 bool same(const Threshold& a, const Threshold& b) {
@@ -42,7 +42,7 @@ ScreenQuestion ask_screen(ScreenEnd end, double level, std::uint64_t seed) {
     const LevelRange range = levels_of(end);
     question.ground = neutral_of(begins);
     question.disc = neutral_of(begins + way * std::clamp(level, range.least, range.most));
-    // At the least one of 256 levels.
+    // The difference is at least one of 256 levels.
     if (question.disc.r == question.ground.r)
         question.disc = grey(question.ground.r + static_cast<float>(way) / 255);
     question.level = std::abs(step_of_colour(question.disc) - begins);

@@ -12,14 +12,14 @@ constexpr double kCoarse = 1.6, kFine = 1.25;
 constexpr int kCoarseTurns = 2;
 constexpr std::size_t kLeastTrials = 10;
 constexpr double kSlips = 0.02;
-constexpr double kSlope = 3;         // of the logistic, a unit of the natural logarithm
-constexpr double kGrid = 1.01;       // from one threshold that is tried to the next
-constexpr int kFirst = 12;           // at first so many are left out
+constexpr double kSlope = 3;         // of the logistic, per unit of the natural logarithm
+constexpr double kGrid = 1.01;       // ratio of neighbouring thresholds that are tried
+constexpr int kFirst = 12;           // the first search tries every twelfth
 constexpr double kInterval = 2.706;  // chi squared with one degree of freedom, 90 %
 
 /// Chance of a right answer at a level, where `alpha` is right at kThresholdShare.
 double chance(double level, double alpha, double guess) {
-    // The logistic passes through the wanted share at alpha.
+    // Shifted so that the logistic has the wanted share at alpha.
     const double wanted = (kThresholdShare - guess) / (1 - guess - kSlips);
     const double shift = std::log(wanted / (1 - wanted));
     const double x = kSlope * std::log(std::max(level, 1e-9) / alpha) + shift;
@@ -64,7 +64,7 @@ std::optional<Threshold> threshold_of(std::span<const Trial> trials, double gues
     least = std::max(least, 1e-6) / 4, most = std::max(most, 1e-6) * 4;
     const int count = static_cast<int>(std::log(most / least) / std::log(kGrid)) + 1;
     const auto alpha_of = [&](int at) { return least * std::pow(kGrid, at); };
-    // Coarsely at first, then finely where the interval may lie.
+    // Coarsely first, then finely where the interval may lie.
     std::vector<double> coarse;
     for (int at = 0; at < count; at += kFirst)
         coarse.push_back(likelihood(trials, alpha_of(at), guess));

@@ -25,10 +25,11 @@ namespace underpaint {
 namespace {
 
 constexpr int kComparedSide = 800;
-constexpr double kShapeDiffers = 0.7;  // of a shape that is missing
+// Share of a shape that must differ for it to count as missing.
+constexpr double kShapeDiffers = 0.7;
 constexpr std::size_t kMostPlaces = 6;
-constexpr double kWithinPalette = 3;  // CIEDE2000
-constexpr int kRounds = 60;           // of the means, at the most
+constexpr double kWithinPalette = 3;  // CIEDE2000 within which a colour belongs to the palette
+constexpr int kRounds = 60;           // rounds of k-means at most
 
 /// The study in the frame of the reference, whichever way it lies.
 std::optional<Picture> in_frame(Picture study, const RgbBlock& reference, Reader reader,
@@ -45,7 +46,7 @@ std::optional<Picture> in_frame(Picture study, const RgbBlock& reference, Reader
     if (!found) return std::nullopt;
     figures.where = *found;
     figures.surely = found->certainty >= kPerhapsAligned;
-    // A flat study correlates weakly; of the same shape it is taken as it lies.
+    // A flat study correlates weakly; if it has the same shape it is not moved.
     const bool as_it_lies =
         !figures.surely || (found->certainty < kSurelyAligned && same_shape(frame, study.size()));
     if (as_it_lies) return scaled(study, frame);
@@ -85,7 +86,7 @@ std::vector<double> flat_values(const FloatBlock& steps, std::size_t count) {
     for (int round = 0; round < kRounds; ++round) {
         double moved = 0;
         for (std::size_t i = 0; i < count; ++i) {
-            // What is nearest to a value lies between the middles to those beside it.
+            // The range of a value ends halfway to its neighbours.
             const double from = i == 0 ? 0 : (values[i - 1] + values[i]) / 2,
                          to = i + 1 == count ? 10 : (values[i] + values[i + 1]) / 2;
             const double below = histogram.share_between(0, from),
@@ -118,7 +119,7 @@ std::vector<StudyPlace> shapes_lacking(const std::vector<std::size_t>& of,
         std::vector<std::uint8_t> inside(of.size());
         for (std::size_t i = 0; i < of.size(); ++i) inside[i] = of[i] == value;
         const Regions regions = find_regions(size, inside);
-        // What the other has where this one has that value, of each region.
+        // For each region of this picture: the area and mean of what the other has there.
         std::map<int, std::pair<std::int64_t, double>> other_there;
         for (std::size_t i = 0; i < of.size(); ++i) {
             if (of[i] != value || in[i] == value) continue;
@@ -182,7 +183,7 @@ void compare_flat(StudyFigures& figures, const FloatBlock& own, const FloatBlock
         mine.push_back(nearest_to(figures.flats, step));
         const auto was = static_cast<double>(reference.samples()[i]);
         sums[theirs[i]] += was, ++counts[theirs[i]];
-        means[theirs[i]] += step;  // of the study, in each shape of the reference
+        means[theirs[i]] += step;  // of the study's steps in each shape of the reference
         same += mine.back() == theirs[i];
     }
     const auto all = static_cast<double>(mine.size());
@@ -301,7 +302,7 @@ std::optional<StudyFigures> measure_study(Picture study, const Picture& referenc
     switch (kind) {
         case StudyKind::two:
         case StudyKind::three:
-            // The light of a photograph is taken out at the size that is compared.
+            // The light of a photograph is evened out on the copy that is compared.
             compare_flat(figures, options.even_out_light ? study_steps : own, study_steps,
                          reference_steps, shapes);
             break;

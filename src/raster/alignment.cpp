@@ -13,17 +13,17 @@
 namespace underpaint {
 namespace {
 
-constexpr int kCoarse = 96;  // long side of the first in the search
-constexpr int kFine = 320;   // and when it is refined
-constexpr int kBlocks = 10;  // each way, of what is compared in the end
-constexpr int kExact = 512;  // side of what is compared pixel by pixel
+constexpr int kCoarse = 96;  // long side of the first picture in the coarse search
+constexpr int kFine = 320;   // and in the refinement
+constexpr int kBlocks = 10;  // blocks in each direction for the final comparison
+constexpr int kExact = 512;  // side of the pictures that are compared pixel by pixel
 constexpr double kLeastScale = 1 / 3.0, kMostScale = 3, kScaleStep = 1.08;
-constexpr double kLeastSeen = 0.5;  // of the smaller of the two
-constexpr double kUnmoved = 0.995;  // as like as only the same place is
-constexpr double kSnap = 0.004;     // scales as near to a plain one are that one
+constexpr double kLeastSeen = 0.5;  // share of the smaller picture that must overlap
+constexpr double kUnmoved = 0.995;  // correlation that only an unmoved picture reaches
+constexpr double kSnap = 0.004;     // a scale this close to a plain one is taken for it
 
 cv::Mat over(const FloatBlock& plane) {
-    // OpenCV has no matrix of constant samples; nobody writes to this one.
+    // OpenCV has no matrix over constant samples; nothing writes to this one.
     return {plane.area().height, plane.area().width, CV_32F,
             const_cast<float*>(plane.samples().data())};
 }
@@ -44,7 +44,7 @@ cv::Mat oriented(const cv::Mat& from, bool mirrored, int quarter_turns) {
     constexpr std::array turns{cv::ROTATE_90_CLOCKWISE, cv::ROTATE_180,
                                cv::ROTATE_90_COUNTERCLOCKWISE};
     cv::Mat flipped = from, turned;
-    // Into a matrix of its own: the first one's samples are not ours.
+    // Into a new matrix: the samples of the first belong to someone else.
     if (mirrored) {
         flipped = cv::Mat();
         cv::flip(from, flipped, 1);
@@ -106,7 +106,8 @@ Laid best_at(const cv::Mat& first, const cv::Mat& other_full, double by, double 
     cv::Point where;
     double best = 0;
     cv::minMaxLoc(likeness, nullptr, &best, nullptr, &where);
-    const double x = where.x - beyond_x, y = where.y - beyond_y;  // of the small one in the large
+    // Position of the small picture in the large one.
+    const double x = where.x - beyond_x, y = where.y - beyond_y;
     const double full = scale / by;
     place.at = slides ? Point{x * full, y * full} : Point{-x * full, -y * full};
     place.likeness = best;
@@ -131,12 +132,12 @@ Laid refined(const cv::Mat& first_full, const cv::Mat& other_full, Laid place) {
     const double by = std::min(1.0, static_cast<double>(kFine) / long_side(first_full));
     const cv::Mat first = resized_by(first_full, by);
     const cv::Mat other = resized_by(other_full, by / place.scale);
-    // Whole pixels make the two scales differ a little from what was asked.
+    // Rounding to whole pixels makes both scales differ slightly from what was asked for.
     const double first_by = static_cast<double>(first.cols) / first_full.cols;
     const double other_by = static_cast<double>(other.cols) / other_full.cols;
     const double scale = place.scale * other_by / first_by;
     cv::Mat warp = cv::Mat::eye(2, 3, CV_32F);
-    // Its coordinates are those of pixel centres.
+    // The warp maps pixel centres.
     const auto centre = [](double at, double s) { return at - 0.5 + 0.5 * s; };
     warp.at<float>(0, 0) = warp.at<float>(1, 1) = static_cast<float>(scale);
     warp.at<float>(0, 2) = static_cast<float>(centre(place.at.x * other_by, scale));
@@ -148,8 +149,8 @@ Laid refined(const cv::Mat& first_full, const cv::Mat& other_full, Laid place) {
         const double a = warp.at<float>(0, 0), d = warp.at<float>(1, 1);
         const double b = warp.at<float>(0, 1), c = warp.at<float>(1, 0);
         const double mean = (a + d) / 2;
-        // A picture that is sheared or tilted is not this one at another size.
-        // Nor is one that drifts to where less of it is seen.
+        // A sheared or tilted picture is not the same one at another size; neither is one that
+        // drifts to where less of it overlaps.
         if (!(found > 0) || std::abs(a / d - 1) > 0.03 || std::abs(b) + std::abs(c) > 0.03 * mean ||
             std::abs(mean / scale - 1) > kScaleStep - 1)
             return place;
@@ -158,7 +159,7 @@ Laid refined(const cv::Mat& first_full, const cv::Mat& other_full, Laid place) {
                     (warp.at<float>(1, 2) + 0.5 - 0.5 * d) / other_by};
         place.likeness = found;
     } catch (const cv::Exception&) {
-        // It does not converge where nothing agrees: the place stays as likely as it was.
+        // ECC does not converge where nothing agrees; the place keeps its certainty.
     }
     return place;
 }
@@ -221,7 +222,7 @@ Laid exact(const cv::Mat& first, const cv::Mat& other, Laid place) {
         cv::Mat window;
         cv::createHanningWindow(window, there.size(), CV_32F);
         double response = 0;
-        // Copies, since what it is given it multiplies by the window in place.
+        // Clones, since phaseCorrelate() multiplies its inputs by the window in place.
         const cv::Point2d moved =
             cv::phaseCorrelate(first(here).clone(), other(there).clone(), window, &response);
         if (response < 0.3 || std::hypot(moved.x, moved.y) > 8) return place;
@@ -310,7 +311,7 @@ private:
     }
 
     void refine(const Way& way, const Laid& coarse) {
-        // Where nothing moved, nothing is to be refined.
+        // If nothing moved there is nothing to refine.
         const double as_coarse = certainty_at(way.first, other_, coarse);
         Laid place = coarse;
         double certainty = as_coarse;
@@ -343,7 +344,7 @@ std::optional<Alignment> aligned(const FloatBlock& first_plane, const FloatBlock
         of_one_tone(other))
         return Alignment{};
     Search search(over(first_plane), other, stop);
-    // The likeliest ways first: what follows costs more.
+    // The most likely ways first, since the later ones cost more.
     for (const auto way :
          {&Search::as_it_is, &Search::whole_turned, &Search::anywhere, &Search::anywhere_turned}) {
         (search.*way)();
@@ -366,7 +367,8 @@ Reframe frame_of(const Alignment& alignment, Size first, Size other) {
                   static_cast<int>(std::lround(alignment.at.x)),
                   static_cast<int>(std::lround(alignment.at.y)),
                   other};
-    // Nearly the same shape, and all of it: stretched by less than a hundredth, with no border.
+    // Nearly the same shape without a border: the whole picture, stretched by less than a
+    // hundredth.
     if (same_shape(first, other) && frame.x == 0 && frame.y == 0 &&
         std::abs(static_cast<double>(frame.scaled.width) / other.width - 1) < kSnap)
         frame.scaled = other;

@@ -13,7 +13,7 @@ cv::Mat over(FloatBlock& pixels) {
 
 }  // namespace
 
-// Where a Gaussian is below a thousandth of its height.
+// The distance at which a Gaussian falls below a thousandth of its height.
 int blur_reach(double sigma) {
     return static_cast<int>(std::ceil(3.8 * std::min(sigma, 200.0)));
 }

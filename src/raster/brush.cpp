@@ -8,7 +8,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kSpacing = 0.2;  // of the radius: so near that no dab shows by itself
+constexpr double kSpacing = 0.2;  // of the radius: close enough that single dabs do not show
 
 double radius_at(const Brush& brush, double pressure) {
     return std::max(0.5, brush.radius * (0.5 + 0.5 * pressure));
@@ -38,9 +38,9 @@ double dab_coverage(double away, double hardness) {
 struct BrushStroke::Dab {
     Rect area;
     Point at;
-    float full = 0, rim = 1;      // coverage in its middle; see coverage_at()
-    float c = 1, s = 0;           // the way that it is turned
-    float along = 1, across = 1;  // 1 / its radii in that direction and beside it
+    float full = 0, rim = 1;      // coverage in the middle; see coverage_at()
+    float c = 1, s = 0;           // cosine and sine of its rotation
+    float along = 1, across = 1;  // 1 / its radius along that direction, and across it
 
     /// Adds its coverage to what others lay on the row from (x, y) on: 1 - (1 - a) (1 - b).
     void unite(int x, int y, std::span<float> row) const {
@@ -119,7 +119,7 @@ Rect BrushStroke::lay(Picture& canvas, std::span<const Dab> dabs) const {
         std::vector<float> laid;
         const int end = std::min(changed.bottom(), (band + 1) * kTileSide);
         for (int y = std::max(changed.y, band * kTileSide); y < end; ++y) {
-            Rect row;  // what is reached of it
+            Rect row;  // the part of it that is reached
             for (const Dab& dab : inside)
                 row = united(row, intersection(dab.area, {changed.x, y, changed.width, 1}));
             if (row.empty()) continue;

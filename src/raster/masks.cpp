@@ -58,7 +58,8 @@ public:
     }
 
 private:
-    static constexpr double kLeastVariance = 4e-4;  // of an edge worth following: 0.02 encoded
+    // Encoded values squared: an edge of less than 0.02 is not followed.
+    static constexpr double kLeastVariance = 4e-4;
     cv::Mat mean(const cv::Mat& of) const {
         cv::Mat result;
         cv::boxFilter(of, result, CV_32F, box_, {-1, -1}, true, cv::BORDER_REFLECT_101);
@@ -122,7 +123,7 @@ Picture snapped(const Picture& mask, const Picture& guide_picture, int radius) {
     constexpr int rounds = 3;
     radius = std::clamp(radius, 1, 60);
     Picture result = mask;
-    // Each round takes in two boxes around a pixel.
+    // Each round reads two box widths around a pixel.
     for_each_border_tile(mask, rounds * 2 * radius, [&](const Rect& tile, const Rect& around) {
         FloatBlock p_block(around), guide_block(around);
         mask.read_channel(0, around, p_block.samples());
@@ -133,7 +134,8 @@ Picture snapped(const Picture& mask, const Picture& guide_picture, int radius) {
             filter.apply(p);
             steepen(p);
         }
-        p = drawn + filter.edges().mul(p - drawn);  // with nothing to follow it stays as drawn
+        // Without an edge to follow, the mask stays as drawn.
+        p = drawn + filter.edges().mul(p - drawn);
         for (int y = 0; y < tile.height; ++y) {
             const float* row = p.ptr<float>(tile.y + y - around.y) + (tile.x - around.x);
             result.write_channel(0, tile.x, tile.y + y,
@@ -174,11 +176,12 @@ Picture touching_mask(const FloatBlock& values, int x, int y, double tolerance, 
     gap = std::clamp(gap, 0, 50);
     if (gap == 0) return mask_of(flood(alike, {x, y}));
 
-    // What is left after wearing the region down hangs together only where it is wide enough.
+    // After erosion, a region is connected only where it is wide enough.
     cv::Mat worn;
     cv::erode(alike, worn, disc(gap), {-1, -1}, 1, cv::BORDER_REPLICATE);
     if (worn.at<std::uint8_t>(y, x) == 0) {
-        // The spot itself lies in a narrow place: begin at the nearest that does not, if near.
+        // The clicked spot may lie in a narrow place: start at the nearest wide one, if it is
+        // close.
         cv::Mat distance;
         cv::Point nearest(-1, -1);
         double least = 4.0 * gap * gap;

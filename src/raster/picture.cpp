@@ -153,7 +153,7 @@ void Picture::read_interleaved(int y, std::span<Sample> samples) const {
     row.resize(static_cast<std::size_t>(size_.width));
     for (std::size_t c = 0; c < planes.size(); ++c) {
         planes[c].read_row(0, y, row);
-        // Of colour by a stride that the compiler knows.
+        // For colour, with a stride that the compiler knows.
         if (planes.size() == 3)
             for (std::size_t x = 0; x < row.size(); ++x) samples[x * 3 + c] = row[x];
         else

@@ -9,7 +9,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kLinesPerRow = 8;  // samples down a pixel
+constexpr int kLinesPerRow = 8;  // lines sampled per row of pixels
 
 /// Where the horizontal line at `y` crosses the outline, from left to right.
 void find_crossings(std::span<const Point> points, double y, std::vector<double>& xs) {

@@ -59,7 +59,7 @@ void halve_band(const Picture& picture, Picture& result, const Rect& area) {
 /// `area` of `result` as the halving of `picture`.
 void halve(const Picture& picture, Picture& result, const Rect& area) {
     if (area.empty()) return;
-    // A row of tiles is written by one thread, so that no tile has two writers.
+    // One thread writes a whole row of tiles, so that no tile has two writers.
     in_parallel(area.y / kTileSide, (area.bottom() - 1) / kTileSide + 1, [&](int band) {
         const Rect rows = intersection(area, {area.x, band * kTileSide, area.width, kTileSide});
         halve_band(picture, result, rows);
@@ -93,7 +93,7 @@ Pyramid::Pyramid(Picture base, const std::shared_ptr<const Pyramid>& before, con
         halving_bytes_ += level->bytes();
         from = level.get();
     }
-    // Those beyond a gap can't be made from what is here.
+    // Levels above a missing one can't be made from what is here.
     const auto gap = std::ranges::find(halvings_, nullptr);
     halvings_.erase(gap, halvings_.end());
 }
@@ -111,7 +111,7 @@ Pyramid::Level Pyramid::level(int n) const {
     if (halvings_.size() < wanted) halvings_.resize(wanted);
     std::size_t made = wanted;
     while (made > 0 && !halvings_[made - 1]) --made;
-    // Isolated, so that this thread doesn't take up another task that waits for this very lock.
+    // Isolated, so that this thread does not run another task that waits for the lock held here.
     tbb::this_task_arena::isolate([&] {
         for (; made < wanted; ++made) {
             halvings_[made] =

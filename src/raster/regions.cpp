@@ -7,7 +7,7 @@ namespace underpaint {
 
 Regions find_regions(Size size, const std::vector<std::uint8_t>& inside) {
     Regions result{size, std::vector<std::int32_t>(inside.size()), {}};
-    // OpenCV takes no const pixels, and changes none of these.
+    // OpenCV takes no const pixels, but does not change these.
     const cv::Mat binary(size.height, size.width, CV_8U, const_cast<std::uint8_t*>(inside.data()));
     cv::Mat labels(size.height, size.width, CV_32S, result.labels.data());
     cv::Mat stats, centres;

@@ -96,7 +96,8 @@ void PackScreen(const float* r, const float* g, const float* b, std::uint8_t* ou
                                    hn::ShiftLeft<8>(Level<Byte>(hn::LoadU(d, green))));
         return hn::Or(hn::Or(colour, Level<Byte>(hn::LoadU(d, blue))), opaque);
     };
-    // Pixels are 32-bit words, blue lowest, which is blue first on the machines this runs on.
+    // Pixels are 32-bit words with blue in the lowest byte, so blue comes first on little-endian
+    // machines.
     auto* words = reinterpret_cast<std::uint32_t*>(out);
     std::size_t i = 0;
     for (; i + n <= count; i += n) hn::StoreU(pixel(r + i, g + i, b + i), du, words + i);

@@ -9,7 +9,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kLevel = 1;  // higher ones take several times as long for a tenth of the size
+constexpr int kLevel = 1;  // a higher level takes several times as long to save a tenth more
 constexpr auto kSide = static_cast<std::size_t>(kTileSide);
 constexpr std::size_t kSamples = kSide * kSide;
 
@@ -25,7 +25,7 @@ Sample foreseen(std::span<const Sample> samples, std::size_t at) {
 /// A tile of the picture beside, as samples that others are told from.
 template <class Sample>
 struct Beside {
-    const TilePlane<Sample>* plane;  // null: there is none
+    const TilePlane<Sample>* plane;  // null if there is none
     int tile;
     Sample operator()(std::size_t at) const { return stored.empty() ? value : stored[at]; }
     std::span<const Sample> stored = plane ? plane->stored(tile) : std::span<const Sample>();
@@ -101,7 +101,7 @@ void SqueezedTiles::squeeze(const Picture::Planes<Sample>& planes, const Picture
             Tile tile{
                 static_cast<int>(channel), index, plane.value(index), false, bytes_.size(), 0};
             if (const auto stored = plane.stored(index); !stored.empty()) {
-                // Where strokes lie over each other what was there is smoother than the difference.
+                // Where strokes overlap, the old pixels can be smoother than the difference.
                 tell_apart(stored, Beside<Sample>{other, index}, std::span(differences));
                 tile.apart = bytes_of(std::span<const Sample>(differences), std::span(apart)) <
                              bytes_of(stored, std::span(plain));
@@ -141,7 +141,8 @@ void SqueezedTiles::take_out(Picture::Planes<Sample>& planes) const {
                                           nullptr) != LIBDEFLATE_SUCCESS)
             throw std::logic_error("Squeezed tiles do not come out again.");
         samples_of(std::span<const std::byte>(plain), std::span(samples));
-        // `planes` are those beside until they are written to; what is replaced is read first.
+        // `planes` hold the neighbouring step's tiles until they are written: what is replaced is
+        // read first.
         if (const Beside<Sample> beside{&plane, tile.index}; tile.apart)
             for (std::size_t i = 0; i < kSamples; ++i)
                 samples[i] = static_cast<Sample>(samples[i] + beside(i));

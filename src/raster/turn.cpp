@@ -20,7 +20,7 @@ Place origin_of(int x, int y, Size from, Turn turn) {
 
 }  // namespace
 
-// Tile by tile, so that neither picture is walked across its rows for long.
+// Tile by tile, so that neither picture is read across its rows for long.
 Picture turned(const Picture& picture, Turn turn) {
     const Size from = picture.size(), to = turned(from, turn);
     Picture result(to, picture.channels(), picture.depth());

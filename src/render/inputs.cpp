@@ -93,7 +93,7 @@ void SeenPlaced::make(const Rect& tile) {
     RgbBlock colour(tile);
     FloatBlock alpha(tile);
     const Cover cover = resample(*picture_, placement_, shrink_, colour, alpha);
-    // One that was taken over may have had something here.
+    // A reused block may hold old coverage.
     if (cover == Cover::none) std::ranges::fill(alpha.samples(), 0.0F);
     if (cover == Cover::all) std::ranges::fill(alpha.samples(), 1.0F);
     if (cover != Cover::none) made_->write_rgb(colour);
@@ -155,8 +155,8 @@ SeenPlaced& Inputs::seen(const SharedPicture& picture, const Placement& placemen
     }
     const SeenPlaced* before = nullptr;
     Rect changed;
-    // Only where it lies pixel on pixel does a change of the picture keep its place. The last that
-    // was asked for is the nearest.
+    // Only a picture at its own pixels keeps the place of a change. The most recently used entry is
+    // the best match.
     if (placement == Placement{})
         for (const PlacedEntry& known : placed_ | std::views::reverse) {
             if (known.placement != placement) continue;

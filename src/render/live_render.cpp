@@ -66,7 +66,7 @@ private:
     /// there is no room to keep it. Null when stopped.
     const RgbBlock* bring(KeptTile& tile, const Rect& area, RgbBlock& spare) {
         KeptState* start = nullptr;
-        std::size_t parting = 0;  // where what was shown before goes another way
+        std::size_t parting = 0;  // the first pass that differs from what was shown
         for (const auto& kept : tile.states) {
             const std::size_t shared = common(kept->laid, wanted_);
             if (shared < kept->laid.size()) {
@@ -96,7 +96,7 @@ private:
             copy_overlap(result, walk_.state());
         });
         if (stop_.stop_requested()) {
-            // What is there in part is the state after no pass that is ever wanted.
+            // An incomplete state is marked as being after pass 0, which is never wanted.
             for (KeptState* part : {below, last})
                 if (part != nullptr) part->laid = {0};
             return nullptr;
@@ -115,7 +115,7 @@ private:
     TileWalk walk_;
     std::vector<RgbBlock> spare_;
     std::vector<PassNumber> wanted_;
-    std::vector<std::size_t> indices_;  // of the wanted passes
+    std::vector<std::size_t> indices_;  // indices of the wanted passes
     std::vector<const RgbBlock*> states_;
     std::size_t laid_ = 0;
 };
@@ -127,7 +127,7 @@ LiveRender::LiveRender(std::size_t budget) : store_(budget) {}
 bool LiveRender::frame(const Painting& painting, std::span<const std::size_t> moments,
                        const View& view, const Show& show, const std::stop_token& stop) {
     const TilesOf tiles(view.area);
-    // Each moment keeps a result, one of them what lies below the change.
+    // Each moment keeps a result; one more keeps the state below the change.
     Scale& scale = store_.begin_frame(
         painting, view.shrink, static_cast<std::size_t>(tiles.count()) * (moments.size() + 1));
     const Recipe recipe(painting, scale.inputs);

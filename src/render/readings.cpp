@@ -18,7 +18,7 @@ FloatBlock steps_of(const RgbBlock& pixels, Reader reader) {
 }
 
 FloatBlock steps_of(const Picture& picture, Reader reader) {
-    constexpr int rows = 64;  // at a time: all at once would take three planes more
+    constexpr int rows = 64;  // rows at a time: the whole picture would need three more planes
     FloatBlock result(rect_of(picture.size()));
     RgbBlock strip;
     const Size size = picture.size();

@@ -11,13 +11,13 @@ namespace {
 
 /// What pixels of the view take from one axis of the picture: for each some neighbours, weighted.
 struct Taps {
-    int first = 0, last = -1;  // the picture's pixels that are needed at all
+    int first = 0, last = -1;  // the range of source pixels that is read
     struct Tap {
         int begin = 0, count = 0;
     };
     std::vector<Tap> taps;
-    std::size_t most = 1;        // neighbours of any
-    std::vector<float> weights;  // `most` for each, those beyond its count 0
+    std::size_t most = 1;        // the largest number of taps of one pixel
+    std::vector<float> weights;  // `most` for each pixel; those beyond its count are 0
 
     int length() const { return last - first + 1; }
     bool none() const { return last < first; }
@@ -37,7 +37,7 @@ std::size_t most_neighbours(const AxisMap& map) {
 /// Pixel i of the view, begin <= i < begin + count, lies at map(i .. i + 1) of an axis that is
 /// `extent` long; the last pixel on it may be a part of one.
 Taps taps_for(const AxisMap& map, int begin, int count, double extent, Border border) {
-    constexpr double whole = 1e-6;  // shares below it are rounding
+    constexpr double whole = 1e-6;  // smaller shares come from rounding
     const int length = static_cast<int>(std::ceil(extent));
     Taps result;
     result.first = length;
@@ -45,7 +45,7 @@ Taps taps_for(const AxisMap& map, int begin, int count, double extent, Border bo
     for (int i = begin; i < begin + count; ++i) {
         double from = map.at + map.by * i, to = map.at + map.by * (i + 1);
         if (from > to) std::swap(from, to);
-        if (to - from < 1) {  // larger than life: as wide as one pixel, which mixes two
+        if (to - from < 1) {  // enlarged: a window of one pixel, which mixes two
             const double middle = (from + to) / 2;
             from = middle - 0.5, to = middle + 0.5;
             if (border == Border::stretch) {
@@ -122,8 +122,8 @@ template <class ReadRow>
 void gather(const Taps& across, const Taps& down, ReadRow read, FloatBlock& out, bool swapped) {
     const auto width = static_cast<std::size_t>(across.length());
     std::vector<float> row(width), sum(width + across.most), taken(across.taps.size());
-    // Rows come in order, or against it when the picture is upside down, and are shared by few
-    // pixels of the view: one is kept.
+    // Rows are read in order, or in reverse if the picture is upside down, and few pixels of the
+    // view share one: the last is kept.
     int kept = -1;
     for (std::size_t y = 0; y < down.taps.size(); ++y) {
         const Taps::Tap& rows = down.taps[y];
@@ -166,9 +166,9 @@ bool aligned(const AxisMap& map) {
 struct PlacedLevel {
     Pyramid::Level pixels;
     AxisMap x, y;
-    double wide, high;  // in pixels of the level, the last ones in part
+    double wide, high;  // in pixels of the level; the last one may be partial
     bool swapped;
-    bool plain;  // pixels of the view are its own
+    bool plain;  // pixels of the view and of the picture coincide
 
     PlacedLevel(const Pyramid& from, const Placement& placement, double shrink) {
         const int level = level_for_shrink(from, shrink / placement.scale);
@@ -178,7 +178,7 @@ struct PlacedLevel {
         wide = from.size().width / shrink_of_level(level);
         high = from.size().height / shrink_of_level(level);
         swapped = map.swapped;
-        // At their own scale pictures end as the painting does when it is halved, at a whole pixel.
+        // At scale 1 a picture ends at a whole pixel of each level, as the painting does.
         plain = placement.scale == 1 && !swapped && aligned(x) && aligned(y);
     }
 };
@@ -244,7 +244,8 @@ Cover resample(const Pyramid& from, const Placement& placement, double shrink, R
     else
         gather_whole(across, down, alpha, on.swapped);
 
-    // Clear pixels have no say in the colour: channels are weighted by alpha, then freed of it.
+    // Clear pixels do not count toward the colour: channels are weighted by alpha, then divided by
+    // it.
     FloatBlock plane(tile);
     std::vector<float> weight(static_cast<std::size_t>(across.length()));
     const bool weighted = has_alpha(pixels.channels());

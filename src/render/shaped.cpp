@@ -21,7 +21,7 @@ SharedPicture shaped_underpaint(const Painting& painting, const std::stop_token&
             walk.lay_all(0, values.passes.size());
             if (has_colour(base.channels()))
                 result.write_rgb(walk.state());
-            else  // nothing among the value passes has colour
+            else  // no value pass brings colour
                 result.write_channel(0, walk.state().area(), walk.state().all().g);
         },
         stop, progress);

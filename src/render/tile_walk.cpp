@@ -35,7 +35,7 @@ bool TileWalk::lay(std::size_t index) {
     if (std::exchange(group_, ready.group) != ready.group && group_ != nullptr)
         found_ = made_ = state_;
     if (group_ == nullptr) return lay(ready);
-    std::swap(state_, made_);  // its passes see what those before them in the group made
+    std::swap(state_, made_);  // later passes of the group see the result of earlier ones
     const bool laid = lay(ready);
     std::swap(state_, made_);
     if (laid) {
@@ -163,7 +163,8 @@ bool TileWalk::load(const ReadyPass& ready) {
     if (const Tune& tune = ready.pass->tune; tune.changes()) {
         if (uniform_) {
             colour_ = tuned(colour_, tune);
-        } else if (!std::holds_alternative<GradientMap>(ready.pass->source)) {  // its tables are
+            // A gradient map's colours come from its tables.
+        } else if (!std::holds_alternative<GradientMap>(ready.pass->source)) {
             tune_row(source_.all(), tune);
         }
     }

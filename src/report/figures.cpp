@@ -70,7 +70,7 @@ struct FigureCollector {
     const Section& section;
 
     void operator()(const MarkedLines& lines) const {
-        // A finding has no label: it is a sentence of its own.
+        // A finding is a whole sentence, so it has no label.
         for (const MarkedLine& line : lines.lines)
             rows.push_back({&section, line.label, "", line.text, line.mark, line.budget});
     }
@@ -80,7 +80,7 @@ struct FigureCollector {
                 rows.push_back(
                     {&section, row[0].text, table.columns[i], row[i].text, row[i].mark, ""});
     }
-    void operator()(const ColourBar&) const {}  // the table below it says the same
+    void operator()(const ColourBar&) const {}  // the table below it has the same figures
     void operator()(const LineChart& chart) const {
         for (const auto& series : chart.series)
             for (std::size_t i = 0; i < series.values.size() && i < chart.x.size(); ++i)

@@ -77,7 +77,7 @@ private:
             words = end == std::string_view::npos ? std::string_view() : words.substr(end + 2);
             if (paragraph.find_first_not_of(" \n\t") == std::string_view::npos) continue;
             text_ += "<p class=\"words\" dir=\"auto\">";
-            // A line of the painter's stays a line.
+            // Line breaks of the painter are kept.
             for (std::size_t at = 0; at <= paragraph.size();) {
                 const auto line = paragraph.find('\n', at);
                 const auto stop = std::min(line, paragraph.size());

@@ -13,7 +13,7 @@
 namespace underpaint {
 namespace {
 
-// The chart's drawing, in its own pixels.
+// Size and margins of a chart's drawing, in its own pixels.
 constexpr double kChartWide = 640, kChartHigh = 200, kLeft = 44, kRight = 130, kTop = 12,
                  kBottom = 24;
 /// Kinds of stroke that lines are told apart by.
@@ -101,7 +101,7 @@ std::string svg_chart(const LineChart& chart) {
     }
     for (std::size_t i = 0; i < chart.x.size(); ++i)
         if (!chart.x[i].empty()) text(x_at(i), kChartHigh - 8, "middle", chart.x[i]);
-    std::vector<double> ends;  // of the lines, where their names stand
+    std::vector<double> ends;  // heights at which the lines end, for their names
     for (std::size_t s = 0; s < chart.series.size(); ++s) {
         std::string points;
         double end = kChartHigh / 2;

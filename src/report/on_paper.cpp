@@ -18,9 +18,9 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSeenSide = 1600;   // viewing scale
-constexpr int kTriedSide = 600;   // of the copy that helps are looked for on
-constexpr int kCurvePoints = 17;  // of a curve that is tried
+constexpr int kSeenSide = 1600;   // long side at viewing scale
+constexpr int kTriedSide = 600;   // long side of the copy on which remedies are tried
+constexpr int kCurvePoints = 17;  // points of a curve that is tried
 /// Least that a help must win to be offered: a hundredth of the picture, or of a step.
 constexpr double kWorthSaying = 0.01;
 /// What of a picture may lie beyond the paper without a word.
@@ -40,7 +40,7 @@ std::optional<Painting> with_printing(const Painting& painting, const PrintProof
                                       const std::stop_token& stop) {
     const Size size = painting.size();
     Picture paper(size, Channels::rgb, Depth::bits8);
-    // In stretches, so that little more than the picture itself is held.
+    // In bands, so that little more than the picture itself is in memory.
     constexpr int stretch = 512;
     for (int y = 0; y < size.height; y += stretch) {
         View view = whole_at(size, 1);
@@ -98,7 +98,7 @@ CurvePoints undoing(const PrintProof& proof, double share) {
     std::vector<float> in, out(kCurvePoints), g(kCurvePoints), b(kCurvePoints);
     for (int i = 0; i < kCurvePoints; ++i) in.push_back(static_cast<float>(i) / (kCurvePoints - 1));
     proof.print({in, in, in}, {out, g, b});
-    // Neutrals of the paper may have a tinge; luminance is what counts.
+    // The paper's neutrals may be tinted; only luminance counts.
     for (std::size_t i = 0; i < out.size(); ++i)
         out[i] = encoded_grey_of(static_cast<float>(lab({out[i], g[i], b[i]}).l));
     CurvePoints points;

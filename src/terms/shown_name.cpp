@@ -18,7 +18,7 @@ std::size_t length_of(std::string_view text) {
     if (length == 0 || length > text.size()) return 0;
     for (std::size_t i = 1; i < length; ++i)
         if ((byte(i) & 0xC0) != 0x80) return 0;
-    // Longer than need be, half of a pair, or beyond the last.
+    // Overlong, a lone surrogate, or beyond the last code point.
     const unsigned second = length > 1 ? byte(1) : 0;
     if ((first == 0xE0 && second < 0xA0) || (first == 0xED && second > 0x9F) ||
         (first == 0xF0 && second < 0x90) || (first == 0xF4 && second > 0x8F))

@@ -3,7 +3,8 @@
 
 #include <QFontDatabase>
 
-// Outside any namespace, as the macro wants it: the fonts lie in a static library.
+// The macro must be used outside any namespace; resources of a static library are not registered
+// automatically.
 static void take_fonts_in() {
     Q_INIT_RESOURCE(fonts);
 }

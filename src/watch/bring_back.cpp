@@ -16,8 +16,8 @@
 namespace underpaint {
 namespace {
 
-constexpr std::size_t kMostTried = 20'000;  // pixels that a way is looked for with
-constexpr std::size_t kMostPoints = 5;      // of a curve, between its ends
+constexpr std::size_t kMostTried = 20'000;  // pixels that a correction is fitted to
+constexpr std::size_t kMostPoints = 5;      // points of a curve, between its ends
 constexpr double kHelps = 0.8;
 /// From this share of the whole change on a part is mended by itself.
 constexpr double kMostOfIt = 0.6;
@@ -147,7 +147,7 @@ std::vector<Stretch> stretches_of(const Tried& tried) {
         }
         const auto count = static_cast<double>(made.pixels.size());
         made.in /= count, made.out /= count;
-        // Points that lie close together say nothing that one of them does not.
+        // Of points that lie close together one is enough.
         if (!stretches.empty() && made.in - stretches.back().in < 8.0 / 255) continue;
         stretches.push_back(std::move(made));
     }
@@ -244,7 +244,7 @@ std::optional<BringBack> brought_back(const StatePair& pair, std::optional<PartC
     add(fitted_colour(tried, reader));
     if (stop.stop_requested()) return std::nullopt;
     std::ranges::stable_sort(found.ways, {}, &Way::left);
-    // Less of it always helps, and takes what was wanted of it along: it comes last.
+    // A lower strength always helps, but also takes back what was wanted: it comes last.
     add(fitted_strength(tried, found.differs, reader));
     return found;
 }

@@ -44,7 +44,7 @@ ComparedGround compared_ground(const Painting& painting, Reader reader) {
     std::vector<float> most(count, 0.5F);
     for (std::size_t p = 0; p < painting.parts.size(); ++p) {
         const Pyramid& mask = *painting.parts[p].mask;
-        // A mask's small halvings take next to no memory.
+        // The small halvings of a mask take next to no memory.
         const Picture small =
             scaled(*mask.level(level_for(mask.size(), kComparedSide)), ground.size);
         const FloatBlock cover = coverage_of(small, rect_of(ground.size));

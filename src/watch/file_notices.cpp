@@ -14,11 +14,11 @@ namespace underpaint {
 FileNotices::FileNotices(std::span<const std::filesystem::path> files)
     : descriptor_(::inotify_init1(IN_NONBLOCK | IN_CLOEXEC)),
       woken_(::eventfd(0, EFD_NONBLOCK | EFD_CLOEXEC)) {
-    // The folder and not the file: a file that is replaced is another one.
+    // The folder is watched, not the file: a replaced file is a new one.
     for (const std::filesystem::path& file : files) {
         std::error_code ignored;
         const auto folder = std::filesystem::absolute(file, ignored).parent_path();
-        // Of a link, what it points to is what is written.
+        // For a link, the folder of its target too.
         const auto target = std::filesystem::weakly_canonical(file, ignored).parent_path();
         folders_.insert({folder, target});
     }
@@ -30,13 +30,13 @@ FileNotices::~FileNotices() {
 }
 
 void FileNotices::wait(std::chrono::milliseconds at_most) {
-    // One that is listened to already stays so, and one that is not there is tried again.
+    // Adding a folder twice changes nothing; one that did not exist is tried again.
     for (const std::filesystem::path& folder : folders_)
         if (descriptor_ >= 0)
             ::inotify_add_watch(descriptor_, folder.c_str(),
                                 IN_MODIFY | IN_CLOSE_WRITE | IN_CREATE | IN_DELETE | IN_MOVED_TO |
                                     IN_MOVED_FROM | IN_ATTRIB);
-    // poll() passes over what is below 0.
+    // poll() ignores negative descriptors.
     std::array<pollfd, 2> waited{pollfd{descriptor_, POLLIN, 0}, pollfd{woken_, POLLIN, 0}};
     ::poll(waited.data(), waited.size(), static_cast<int>(at_most.count()));
     std::array<char, 16384> said{};
@@ -47,7 +47,8 @@ void FileNotices::wait(std::chrono::milliseconds at_most) {
 
 void FileNotices::wake() {
     const std::uint64_t once = 1;
-    if (woken_ >= 0 && ::write(woken_, &once, sizeof once) < 0) return;  // it is full of wakes
+    // The pipe is full: a wake is pending already.
+    if (woken_ >= 0 && ::write(woken_, &once, sizeof once) < 0) return;
 }
 
 }  // namespace underpaint

@@ -12,7 +12,7 @@ namespace underpaint {
 namespace {
 
 constexpr std::size_t kMostLayersSaid = 4;
-constexpr double kLiesOn = 0.02;         // share of a change from which on it lies on a layer
+constexpr double kLiesOn = 0.02;         // least share of a change that is attributed to a layer
 constexpr float kSameStrength = 0.004F;  // half a level of 8 bits
 
 std::string percent(float share) {
@@ -29,7 +29,7 @@ std::vector<std::optional<std::size_t>> matched(const std::vector<ListedLayer>& 
             for (std::size_t j = 0; j < before.size() && !found[i]; ++j)
                 if (!taken[j] && same(before[j], now[i])) found[i] = j, taken[j] = true;
     };
-    // Of several of one name, those that did not change first.
+    // Of several layers with one name, unchanged ones are matched first.
     match([](const ListedLayer& a, const ListedLayer& b) {
         return a.name == b.name && a.pixels == b.pixels;
     });
@@ -83,7 +83,7 @@ std::vector<LayerChange> by_blame(std::vector<LayerChange> changes, const Covere
     for (const LayerChange& each : changes)
         if (each.at && !shares.contains(*each.at)) shares[*each.at] = covered(*each.at);
     const auto share_of = [&](const LayerChange& each) {
-        // What is gone can't be looked at any more, and a name changes no value.
+        // A removed layer can't be shown, and a new name changes no value.
         if (each.kind == LayerChange::Kind::renamed) return -1.0;
         return each.at ? shares[*each.at] : 0.0;
     };

@@ -16,8 +16,8 @@
 namespace underpaint {
 namespace {
 
-constexpr std::size_t kMostMeasured = 4'000'000;  // pixels whose differences are kept in memory
-constexpr int kAlpha = 3;                         // channel
+constexpr std::size_t kMostMeasured = 4'000'000;  // pixels whose differences are held in memory
+constexpr int kAlpha = 3;                         // index of the channel
 
 /// As the file lies, of what was turned back to lie as the seal does.
 Picture turned_as(Picture picture, const Alignment& where) {
@@ -134,7 +134,7 @@ Result<MendingLayer> mending_layer(const std::filesystem::path& file, const Pain
         }
         layer.picture.write_rgb(laid);
         layer.picture.write_channel(kAlpha, tile, cover.samples());
-        // As another program will lay it: what was rounded, over the file.
+        // Composited as another program will do it: the rounded layer over the file.
         RgbBlock result = rgb_of(layer.picture, tile);
         for (std::size_t p = 0; p < cover.samples().size(); ++p) {
             const float a = cover.samples()[p];

@@ -32,7 +32,7 @@ std::string in_words(const Alignment& found, Size file, Size seal) {
 
 /// A saved picture, turned back, over the seal, in its frame; itself where it lies so already.
 SharedPicture in_frame(const SharedPicture& picture, const Alignment& where, Size seal) {
-    // The inverse of where the seal lies in it.
+    // The inverse: the place of the file in the seal's frame.
     const Size size = picture->size();
     const auto side = [&](int pixels) {
         return std::max(1, static_cast<int>(std::lround(pixels / where.scale)));
@@ -111,7 +111,8 @@ Result<std::variant<Save, Unlike>> measure_save(const Against& against, Picture 
     auto found = find_seal(base.ground(), saved, against.reader, stop);
     if (!found) return stopped();
     const bool known = found->certainty >= kPerhapsAligned;
-    // One that shows next to nothing, as a canvas that was washed over, can be taken as it lies.
+    // An almost empty picture, such as a canvas that was painted over, can be taken without moving
+    // it.
     const bool may_be = known || same_shape(seal, save.size);
     if (!may_be || (found->certainty < kSurelyAligned && !even_unlike))
         return Unlike{found->certainty, may_be, std::move(saved)};
@@ -122,7 +123,7 @@ Result<std::variant<Save, Unlike>> measure_save(const Against& against, Picture 
         if (!found) return stopped();
         found->mirrored = way.mirrored, found->quarter_turns = way.quarter_turns;
     }
-    // Of the same shape and hardly to be recognised: no place in it is surer than its own.
+    // It has the same shape and is hardly recognised: no other place is more likely than its own.
     const bool unsure =
         found->certainty < kSurelyAligned && !found->turned() && same_shape(seal, saved->size());
     if (!known || unsure)

@@ -19,7 +19,7 @@ constexpr double kClearOfMiddle = 0.1;
 struct Sum {
     double change = 0;
     std::size_t all = 0;
-    std::vector<float> sealed, changed;  // steps of the seal: of all, and of what changed
+    std::vector<float> sealed, changed;  // sealed steps of all pixels, and of those that changed
 };
 
 /// Lighter here and darker there.
@@ -109,7 +109,7 @@ std::string in_a_sentence(const std::vector<PartChange>& changes, const Painting
     double share = 0;
     for (const PartChange& each : changes) share += each.of_picture;
     const std::size_t spoken = std::min(kMostSpoken, changes.size());
-    std::string said_direction;  // "became lighter" holds for what follows
+    std::string said_direction;  // the last direction named, which is not repeated
     for (std::size_t i = 0; i < spoken; ++i) {
         const PartChange& each = changes[i];
         said += said.empty() ? "" : i + 1 == changes.size() ? " and " : ", ";

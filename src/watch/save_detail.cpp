@@ -20,7 +20,7 @@ Result<RgbBlock> small_picture(const KeptSave& save, Size size, const std::stop_
 
 Result<SaveDetail> save_detail(const Painting& sealed, const KeptSave* before, const KeptSave& now,
                                Reader reader, const std::stop_token& stop) {
-    // The seal's halvings are left as they are found: a strip keeps as little as can be.
+    // Halvings that were not in memory before are dropped again: a strip keeps as little as it can.
     const bool levels_in_use = sealed.ground()->level_bytes() > 0;
     const ComparedGround ground = compared_ground(sealed, reader);
     if (!levels_in_use) sealed.ground()->forget_levels();

@@ -8,7 +8,7 @@ bool Settling::look(const std::optional<FileStamp>& now, Clock::time_point momen
         last_ = now;
         since_ = moment;
         tries_ = 0;
-        // A file that is gone may be on its way to come back: nothing is said of it.
+        // A missing file may come back: nothing is reported yet.
         wanted_ = now.has_value();
         return false;
     }

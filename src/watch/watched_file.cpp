@@ -39,7 +39,7 @@ void WatchedFile::take_unlike() {
 
 void WatchedFile::rest() const {
     if (against_ && !levels_in_use_) against_->painting.ground()->forget_levels();
-    // The library keeps what large pictures took, in case of the next.
+    // The allocator would keep the memory of a large picture.
     ::malloc_trim(0);
 }
 
@@ -49,7 +49,7 @@ std::optional<WatchedFile::Event> WatchedFile::look(
     if (std::exchange(again_, false)) settling_ = {};
     const auto before = stamp_of(path_);
     if (!settling_.look(before, moment)) {
-        // Reading takes about as long as the file has to rest.
+        // Reading takes about as long as the file has to rest, so it starts early.
         if (settling_.pauses(moment) && !(early_ && early_->stamp == before)) {
             early_.emplace(before, read_finished(path_, stop));
             if (stamp_of(path_) != before) early_.reset();
@@ -61,7 +61,7 @@ std::optional<WatchedFile::Event> WatchedFile::look(
                                                                      : read_finished(path_, stop);
     early_.reset();
     if (stop.stop_requested()) return std::nullopt;
-    // What changed while it was read is no figure of anything: it is read again when it rests.
+    // If the file changed during reading, it is read again when it rests.
     if (stamp_of(path_) != before) {
         settling_.look(stamp_of(path_), moment);
         return std::nullopt;
@@ -107,7 +107,7 @@ std::string WatchedFile::layers_since(const FloatBlock& place, const Alignment& 
 std::optional<WatchedFile::Event> WatchedFile::take(
     Picture picture, const std::stop_token& stop,
     const std::function<void(const Sketch&)>& sketch) {
-    // A save that changed nothing is not one.
+    // A save with the same pixels is not counted.
     const std::uint64_t sum = pixel_sum(picture);
     if (sum == last_sum_) return std::nullopt;
     Saved saved;
@@ -124,7 +124,7 @@ std::optional<WatchedFile::Event> WatchedFile::take(
     RgbBlock copy;
     FloatBlock place;
     const auto in_frame = [&](const SharedPicture& placed) {
-        // Halvings are there since it was looked for, and are a fraction of the picture.
+        // The alignment has made its halvings already, and they are small.
         const auto halved = at_kept_scale(*placed);
         if (auto jpeg = keep(*halved, fmt::format("Save {}", number_ + 1), kKeptSave))
             kept.picture = std::move(*jpeg);

@@ -44,7 +44,8 @@ bool judge(const Judging& with, Audit& audit) {
     if (!audit.sealed_edges)
         audit.sealed_edges = std::make_shared<const EdgeMap>(find_edges(walk.now()));
     const EdgeMap& map = *audit.sealed_edges;
-    // Measured as all later ones are, so that an edge that nothing touched is as it was.
+    // The sealed edges are followed in the same way as later ones, so that an untouched edge has
+    // the same width in both.
     EdgeMap followed = follow_edges(map, walk.now());
     if (with.known == 0) audit.ground.edges = edges_in(followed, foci);
     for (std::size_t i = with.known; i < audit.passes.size(); ++i) {
@@ -77,7 +78,7 @@ void find(const Painting& painting, const Audit& audit, std::vector<Finding>& fi
             finding.budget = 0.8 * sealed.hard();
         },
         findings);
-    // Soft edges that the seal has and the house rules want.
+    // Soft edges that the seal has and that the house rules ask for.
     find_slips(
         audit, kSoftEdgesLost,
         [&](const PassAudit& pass) {

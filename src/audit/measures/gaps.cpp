@@ -115,7 +115,7 @@ struct Piece {
 
 std::vector<Piece> pieces_of(const std::vector<Run>& runs) {
     Pieces pieces;
-    std::size_t above = 0;  // the first run of the row above that may touch
+    std::size_t above = 0;  // index of the first run in the row above that may touch this one
     for (std::size_t i = 0; i < runs.size(); ++i) {
         pieces.add();
         const Run& run = runs[i];
@@ -150,7 +150,7 @@ std::optional<GapsAudit> gaps_after(const ReachedFirst& reached, std::size_t pas
     constexpr std::size_t most_runs = 1'000'000;
     const Size size = reached.size();
     std::vector<Run> runs;
-    std::vector<cv::Point2f> ends;  // of what is reached in each row
+    std::vector<cv::Point2f> ends;  // both ends of what is reached, row by row
     for (int y = 0; y < size.height; ++y) {
         const std::size_t before = runs.size();
         reached.open_runs(y, passes, runs);

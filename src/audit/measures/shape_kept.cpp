@@ -36,7 +36,7 @@ void ShapeSums::look_at(const FloatBlock& now, int top, int bottom) {
 }
 
 std::optional<double> ShapeSums::kept() const {
-    // Less than this, in steps a pixel squared, is what pictures kept in whole units have.
+    // Below this (steps a pixel squared) a gradient comes from rounding to whole levels.
     constexpr double least = 1e-7;
     double both = 0, was = 0, is = 0;
     for (const Row& row : rows_) {
@@ -81,7 +81,7 @@ bool judge(const Judging& with, Audit& audit) {
                 pass.shape.kept = audit.before(pass).shape.kept;
             } else {
                 walk.go_to(index);
-                // A row's gradient reaches to the one below it.
+                // The gradient of a row depends on the row below it too.
                 const Rect& changed = walk.changed();
                 sums.look_at(walk.now().steps, changed.y - 1, changed.bottom());
                 pass.shape.kept = sums.kept();
@@ -142,7 +142,7 @@ SharedPicture turned_shape(const Sought& sought) {
             const Slope s = slope(sealed->steps, x, y);
             sum += s.dot(s);
         }
-    // Slopes that matter: steeper than the root of the mean of their squares.
+    // Only slopes that matter: those above the root mean square.
     const double least = sum / static_cast<double>(size.area());
     std::vector<EdgePoint> turned;
     for (int y = 0; y < size.height; ++y)

@@ -60,7 +60,7 @@ std::optional<PartId> least_in_light(std::span<const PartColours> parts) {
     const std::vector<Shift> shifts = shifts_of(parts);
     if (std::ranges::count_if(shifts, [](const Shift& s) { return s.weight >= kLeastWeight; }) < 3)
         return std::nullopt;
-    // What a part takes from the mean: a shift that is hardly there takes nothing.
+    // The part's weight: a shift that is hardly there lowers the mean by next to nothing.
     const auto agreement = [&](const Shift& shift) {
         double sum = 0;
         for (const Shift& other : shifts)
@@ -124,7 +124,7 @@ FigureFields fields(const Painting&, const PassAudit& pass) {
 
 constexpr std::array kKinds{FindingKind{
     .code = kLightDiffers,
-    // The part that agrees least is a word of its sentence; the light is one.
+    // There is one light for all parts; the sentence names the part that agrees least.
     .about_its_parts = false,
     .place = its_parts,
 }};

@@ -132,7 +132,7 @@ void find_swing(const Painting&, const Audit& audit, std::vector<Finding>& findi
         finding.text += fmt::format(". Pass {}.", finding.pass);
         findings.push_back(std::move(finding));
     }
-    // A plan that is not reached yet is no slip.
+    // A planned swing that has not been reached yet is no slip.
     const PassAudit& last = audit.passes.back();
     const auto wanted = audit.limits.swing;
     if (!wanted || *wanted == 0 || last.open || !last.swing.measured ||
@@ -170,8 +170,8 @@ FigureFields fields(const Painting&, const PassAudit& pass) {
 /// Lights that lost of the warmth, or cool, that set them apart from the shadows, and the shadows
 /// that took it on.
 MarkPixels drawn_together(const Audit& figures, std::size_t pass) {
-    constexpr float least = 1;  // warmth that a pixel has to have lost to belong to them
-    // Which way the lights went.
+    constexpr float least = 1;  // warmth that a pixel must have lost to be marked
+    // The direction in which the lights moved.
     const float lights = figures.passes[pass].swing.own < 0 ? -1.0F : 1.0F;
     return [lights, split = figures.split, reader = figures.reader](const PassStates& states,
                                                                     FloatBlock& cover) {

@@ -95,7 +95,7 @@ void find_slips(const Painting&, const Audit& audit, std::vector<Finding>& findi
         finding.budget = audit.limits.drift;
         if (!is_bad(own)) {
             finding.pass = most_to_blame(finding, audit, pass.index, i + 1);
-            // It may have been named for what it does by itself.
+            // The pass may already have a finding for its own drift.
             if (std::ranges::any_of(findings, [&](const Finding& each) {
                     return each.code == finding.code && each.pass == finding.pass;
                 }))

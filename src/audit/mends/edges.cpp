@@ -22,7 +22,7 @@ std::optional<Mend> mend_edges(const Painting& painting, const ValuesAudit& figu
                                double wanted) {
     const double width = median_width(edges);
     if (edges.empty() || width >= wanted) return std::nullopt;
-    // Blurs add by squares; an edge blurred by sigma is 2.5 sigma wide (see EdgeMap).
+    // Variances of blurs add up; an edge blurred by sigma is 2.5 sigma wide (see EdgeMap).
     const double scale = figures.viewing.scale, viewing_pixels = scale * figures.viewing.pixel;
     const double sigma = std::hypot(std::sqrt(wanted * wanted - width * width) / 2.507,
                                     hidden_blur(figures.viewing.pixel)) /

@@ -16,7 +16,7 @@ constexpr FindingCode kAgainst[] = {kShadowsGrey};
 /// How far the hue of shadows is turned from that of the lights, degrees: past what counts as the
 /// same, toward the other pole of temperature.
 constexpr double kTurn = 30;
-constexpr double kMoreIntensity = 1.1;  // than the lights have
+constexpr double kMoreIntensity = 1.1;  // times the intensity of the lights
 
 /// Hue and chroma for the shadows of a part, at the lightness they have: a true-colour tint laid
 /// last, at the least strength with which they no longer are darker lights.
@@ -28,7 +28,8 @@ std::optional<Mend> give_colour(const PassTrial& trial) {
     const auto part = std::ranges::find(parts, id, &PartColours::part);
     const Part* own = trial.painting().part(id);
     if (part == parts.end() || own == nullptr) return std::nullopt;
-    // Shadows of warm lights turn cool, those of cool ones warm: to the nearer side of the pole.
+    // Shadows of warm lights turn cool, those of cool lights warm, by the shorter way round to the
+    // pole.
     const double pole = part->lights.warmth > 0 ? kCoolPole : kWarmPole, hue = part->lights.hue();
     double way = pole - hue;
     way -= 360 * std::round(way / 360);
@@ -43,7 +44,7 @@ std::optional<Mend> give_colour(const PassTrial& trial) {
     pass.source = Tint{encode(linear_rgb(oklab(colour)))};
     pass.blend = BlendMode::true_colour;
     pass.reach.parts = {id};
-    // The part's own threshold, softly.
+    // The part's own threshold, with a soft end.
     const auto index = static_cast<std::size_t>(own - trial.painting().parts.data());
     const auto split = static_cast<float>(figures.part_splits[index]);
     pass.reach.band = {1, std::max(1.0F, split - 0.1F), 0.2F};

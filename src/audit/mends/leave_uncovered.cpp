@@ -38,7 +38,8 @@ std::optional<Mend> leave_uncovered(const PassTrial& trial) {
     Reach reach = trial.pass().reach;
     std::optional<Picture> landed;
     if (reach.inverted) {
-        // What is left out of the rest is not what a mask can take away: all of it is painted.
+        // A mask can't narrow an inverted reach: its whole coverage
+        // is painted instead.
         landed = reach_of(painting, trial.index(), whole_at(painting.size(), 1), trial.stop());
         if (!landed) return std::nullopt;
         reach = {};

@@ -12,7 +12,7 @@ constexpr FindingCode kAgainst[] = {kValuesSlip,   kMapTurns,   kPartSwap,  kPar
 std::optional<Mend> match(const PassTrial& trial) {
     const Mend mend = trial.mend("Match stops to values", MatchStops{trial.index()});
     if (mended(trial.painting(), mend) == trial.painting()) return std::nullopt;
-    // A map that turns over no longer does: it needs no trial.
+    // Matching the stops always ends a map that turns over, so it needs no trial.
     const bool sure = trial.finding().code == kMapTurns;
     return sure || trial.helps(mend, PassTrial::Copy::fine) ? std::optional(mend) : std::nullopt;
 }

@@ -157,7 +157,7 @@ bool PassTrial::helps(const Mend& mend, Copy copy) const {
 std::optional<Mend> PassTrial::largest(int most, const std::function<Mend(int)>& make) const {
     int bad = most;
     for (const Copy copy : {Copy::small, Copy::fine}) {
-        // The finer copy mostly says the same, or a little less.
+        // The finer copy mostly gives the same answer, or one a little lower.
         int good = 0;
         if (copy == Copy::fine)
             for (const int less : {1, 2, 4}) {
@@ -183,7 +183,8 @@ std::optional<Mend> PassTrial::least(int most, const std::function<Mend(int)>& m
         const int middle = (good + bad) / 2;
         (helps(make(middle), Copy::small) ? good : bad) = middle;
     }
-    // The finer copy mostly says the same, or a little more; else all is asked there.
+    // The finer copy mostly gives the same answer, or one a little higher; otherwise the whole
+    // search is repeated on it.
     for (const int more : {0, 1, 3})
         if (good + more < most && helps(make(good + more), Copy::fine)) return make(good + more);
     bad = std::min(good + 3, most - 1), good = most;

@@ -12,7 +12,7 @@ namespace {
 
 constexpr FindingCode kAgainst[] = {kFocusSlips, kBackgroundLoud};
 
-constexpr int kSide = 400;  // long side of the copy whose colour is looked at
+constexpr int kSide = 400;  // long side of the copy that the colour is taken from
 
 /// The mean colour of a disc of the finished picture.
 std::optional<Rgb> mean_in(const Painting& painting, const Point& centre, double radius,

@@ -10,7 +10,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kRivalReach = 4;  // radii within which discs belong to one rival
+constexpr double kRivalReach = 4;  // radii: discs this close to each other belong to one rival
 
 }  // namespace
 
@@ -22,7 +22,7 @@ std::optional<Mend> mend_rival(const Painting& painting, const ValuesAudit& figu
     const double radius = foci.front().radius, scale = figures.viewing.scale;
     const double aim = figures.focus->contrast / wanted;
 
-    // The rival is a place and not just one disc: all around it that compete are squeezed together.
+    // A rival is an area, not one disc: all competing discs around it lose contrast together.
     const auto near = [&](const Point& at) {
         return distance(at, rival.centre) <= kRivalReach * radius;
     };
@@ -33,7 +33,7 @@ std::optional<Mend> mend_rival(const Painting& painting, const ValuesAudit& figu
     stamp(mask, rival.centre, 1.5 * radius);
     for (const Focus& focus : foci) stamp(mask, focus.centre, 1.35 * focus.radius, true);
     const SharedPicture reach = share(std::move(mask));
-    // Towards its own middle, so that what is there stays to be seen.
+    // Contrast is reduced toward the area's own mean, so that its details stay visible.
     const auto middle = disc_mean(figures.viewing.steps,
                                   {rival.centre.x * scale, rival.centre.y * scale}, radius * scale);
     if (!middle) return std::nullopt;

@@ -13,7 +13,7 @@ Mend mend_shares(const ValuesAudit& figures, ShapeCount count, const ShapeShares
     double below = 0;
     for (std::size_t i = 0; i + 1 < wanted.size(); ++i)
         splits.push_back(figures.steps.percentile(std::clamp(below += wanted[i], 0.0, 1.0)));
-    ShapeSplits held;  // brings them into order
+    ShapeSplits held;  // the type brings the splits into order
     held.set(count, splits);
     splits = held.of(count);
     std::string label = splits.size() == 1 ? "Move split to" : "Move splits to", shares;

@@ -11,7 +11,8 @@ namespace underpaint {
 namespace {
 
 const QString kWanted = QStringLiteral("beside/notices");
-constexpr int kAsTheServiceLikes = -1;  // how long it is shown
+// Milliseconds; the service decides how long it shows a notice.
+constexpr int kAsTheServiceLikes = -1;
 
 }  // namespace
 
@@ -31,7 +32,7 @@ void Notices::tell(const QString& title, const QString& words) {
     QDBusMessage notice =
         QDBusMessage::createMethodCall(service, QStringLiteral("/org/freedesktop/Notifications"),
                                        service, QStringLiteral("Notify"));
-    // The body may be taken for markup.
+    // A service may read the body as markup.
     notice << QStringLiteral("Faithful Underpaint") << last_
            << QStringLiteral("faithful-underpaint") << title << words.toHtmlEscaped()
            << QStringList()

@@ -88,7 +88,7 @@ SaveDetailPanel::SaveDetailPanel(Watching& watching, AskForFile ask, QWidget* pa
         intended_->setChecked(save != nullptr && save->meant);
         show_detail();
     });
-    // What stays grey while something is made ends when the work has ended.
+    // Controls that are disabled during a job are enabled when the job has ended.
     for (LatestJob* job : {&working_out_, &writing_})
         connect(job, &LatestJob::ended, this, &SaveDetailPanel::show_detail);
     working_out_.on_fault([this](const QString& sentence) { trouble_ = sentence; });
@@ -166,7 +166,7 @@ void SaveDetailPanel::show_detail() {
     }
     const bool place = detail_ && !detail_->changes.empty() && !writing_.running();
     for (QPushButton* button : {where_, mask_, layer_}) set_enabled(*button, place, *text_);
-    // A layer mends the file as it is now.
+    // A layer is made for the file as it is now, so only for the last save.
     if (place && row_ != static_cast<int>(watching_.saves().size()) - 1)
         set_enabled(*layer_, false, *text_);
     set_enabled(*intended_, save != nullptr, *text_);

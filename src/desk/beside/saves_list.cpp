@@ -18,7 +18,7 @@ namespace underpaint {
 namespace {
 
 constexpr int kRowHeight = 40, kThumbnailWide = 44, kThumbnailHigh = 32;
-constexpr int kSmallSide = 96;  // of the picture that is kept for it
+constexpr int kSmallSide = 96;  // long side of a row's picture
 
 QDateTime here(std::chrono::sys_seconds when) {
     return QDateTime::fromSecsSinceEpoch(when.time_since_epoch().count());
@@ -190,7 +190,7 @@ void SavesModel::make_thumbnails() {
         if (each.picture && !thumbnails_.contains(each.number))
             wanted.emplace_back(each.number, *each.picture);
     if (wanted.empty()) return;
-    // What is in sight first.
+    // The visible rows first.
     std::ranges::reverse(wanted);
     job_.start(
         [this, wanted = std::move(wanted)](const std::stop_token& stop, const Deliver& deliver) {
@@ -221,7 +221,7 @@ SavesList::SavesList(const Watching& watching, QWidget* parent)
             &SavesList::chosen_changed);
     connect(model_, &QAbstractItemModel::rowsInserted, this,
             [this](const QModelIndex&, int first, int last) {
-                // Who looks at an older save is left there.
+                // If an older save is chosen, it stays chosen.
                 const auto at = chosen();
                 if (!at || *at == first - 1) setCurrentIndex(model_->index(last));
             });

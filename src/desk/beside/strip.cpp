@@ -48,7 +48,7 @@ AskForFile asking(QWidget& strip, const std::filesystem::path& watched) {
         const auto ending = path_of(name).extension();
         if (path.extension() != ending) path += ending;
         std::error_code error;
-        // Nobody's picture is written over by what is to mend it.
+        // A layer is never written over the watched file itself.
         if (std::filesystem::equivalent(path, watched, error)) path.replace_extension(".mend.png");
         save(path);
     };
@@ -147,7 +147,7 @@ QWidget* Strip::build_head() {
     connect(close, &QPushButton::clicked, this, &Strip::close);
     auto* first = new QHBoxLayout;
     first->setSpacing(scaled(10));
-    // The name as it is, as far as it leaves room for when it was saved.
+    // As wide as the file's name, up to a limit that leaves room for the time of the save.
     name->setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Preferred);
     name->setFixedWidth(std::min(name->sizeHint().width() + 2, scaled(170)));
     first->addWidget(name);
@@ -164,7 +164,7 @@ QWidget* Strip::build_head() {
         balances_[i] = new QLabel;
         balances_[i]->setFont(figure_font(15));
         balances_[i]->setObjectName(QStringLiteral("strip_figure_%1").arg(i));
-        // As wide whatever stands there, so that what follows does not move.
+        // A fixed width, so that what follows does not move.
         balances_[i]->setFixedWidth(scaled(47));
         figures->addWidget(marks_[i]);
         figures->addWidget(balances_[i]);
@@ -197,7 +197,7 @@ QWidget* Strip::build_ledger(AskForFile ask) {
     list_ = new QStackedWidget;
     list_->addWidget(saves_);
     list_->addWidget(where_);
-    // What nobody sees is not worked out.
+    // Details are worked out only while they are shown.
     connect(saves_, &SavesList::chosen_changed, this, [this] {
         if (expanded()) detail_->show_save(saves_->chosen());
     });
@@ -270,7 +270,7 @@ void Strip::set_expanded(bool on) {
     setFixedWidth(scaled(kWide));
     const int room = screen() != nullptr ? screen()->availableGeometry().height() : kExpanded;
     setFixedHeight(on ? std::min(scaled(kExpanded), room) : scaled(kHigh));
-    // A window that reached over the edge would have its buttons out of reach.
+    // The expanded strip is moved on to the screen, so that its buttons stay in reach.
     if (on && isVisible() && screen() != nullptr && may_place_itself()) {
         const QRect available = screen()->availableGeometry();
         if (y() + height() > available.bottom() + 1)
@@ -311,7 +311,7 @@ void Strip::refresh() {
         if (i == 0 && watching_.sketch())
             text = QStringLiteral("≈ %1").arg(watching_.sketch()->value, 0, 'f', 2);
         balances_[i]->setText(text);
-        // What is said next is on its way: these are of the save before.
+        // Figures of a newer save are being made: those shown belong to the save before.
         balances_[i]->setEnabled(!watching_.sketch() || i == 0);
         marks_[i]->set_verdict(measured ? std::optional(figure.verdict) : std::nullopt);
     }
@@ -348,7 +348,7 @@ void Strip::go_to_kept_place() {
     const QRect available = screen()->availableGeometry();
     const QPoint corner(available.right() - width() - scaled(32), available.top() + scaled(32));
     const QPoint kept = QSettings().value(kPlace, corner).toPoint();
-    // The screen that it lay on may be gone.
+    // The screen that the strip was on may be gone.
     const bool seen = QGuiApplication::screenAt(kept + QPoint(width() / 2, scaled(kHigh) / 2));
     move(seen ? kept : corner);
     placed_ = true;

@@ -14,13 +14,13 @@ namespace {
 /// How often a file is looked at while it settles; and while nothing is heard of it, for disks
 /// that tell of nothing.
 constexpr std::chrono::milliseconds kWhileItSettles{100}, kAtRest{2000};
-constexpr int kHangs = 500;         // ms that a disk is waited for when watching ends
-constexpr int kDoubtfulSide = 400;  // of the pictures that are shown with a question
+constexpr int kHangs = 500;         // ms to wait for a disk when watching ends
+constexpr int kDoubtfulSide = 400;  // long side of the pictures that are shown with a question
 
 }  // namespace
 
 struct Watching::Light {
-    std::optional<Painting> sealed;  // where it began one
+    std::optional<Painting> sealed;  // the painting that was begun from the first save, if any
     KeptSave kept;
 };
 
@@ -38,7 +38,7 @@ Watching::Watching(Document& document, WatchOptions options, QObject* parent)
         if (!beginning_) emit ended();
     });
     connect(&document_, &Document::changed, this, &Watching::follow);
-    // A painting has one ledger: under another name the work goes on.
+    // A painting has one ledger; if the file has a new name, the ledger goes on under it.
     if (const SaveLedger& ledger = document_.painting().saves;
         document_.has_painting() && ledger.file() != options_.file.string())
         document_.keep_saves({options_.file.string(), ledger.saves()});

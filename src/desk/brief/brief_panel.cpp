@@ -34,7 +34,7 @@ std::vector<double> numbers_in(const QString& text) {
 void show_text(QLineEdit* edit, const QString& text) {
     if (edit->hasFocus() && edit->isModified()) return;
     edit->setText(text);
-    edit->setCursorPosition(0);  // its beginning is seen
+    edit->setCursorPosition(0);  // shows the beginning of a long text
 }
 
 /// A second widget in the row of the first.
@@ -177,7 +177,7 @@ QLineEdit* BriefPanel::add_text(QGridLayout* grid, const char* name, const QStri
     edit->setToolTip(about);
     edit->setAccessibleName(QStringLiteral("%1: %2").arg(label, about));
     edit->setMinimumWidth(scaled(40));
-    edit->setTextMargins(-3, 0, 0, 0);  // its words begin where those of the choices do
+    edit->setTextMargins(-3, 0, 0, 0);  // aligned with the words of the choices
     text->setBuddy(edit);
     connect(edit, &QLineEdit::editingFinished, this, [this, edit, taken] {
         if (edit->isModified() && session_.document.has_painting()) (this->*taken)();

@@ -63,7 +63,8 @@ void CalendarView::lay_out_bars() {
     rows_.clear();
     const auto place_of = [&](const std::string& step) {
         const auto found = std::ranges::find(face_.route.steps, step, &RouteStep::id);
-        return static_cast<std::size_t>(found - face_.route.steps.begin());  // others come last
+        // Steps that are not on the route come last.
+        return static_cast<std::size_t>(found - face_.route.steps.begin());
     };
     std::map<Date, double> worked;
     for (const LoggedTime& time : face_.times)
@@ -163,7 +164,7 @@ void CalendarView::paintEvent(QPaintEvent*) {
                                        {now + size + 0.75, head},
                                        {now + 0.75, head + size * 1.4}}));
     }
-    // Over the line of today, which would go through their letters.
+    // Drawn last, since the line of today would cross the letters.
     painter.setFont(secondary_font());
     for (const auto& [place, name] : labels) {
         painter.fillRect(place.adjusted(-1, 2, 1, -2), greys().ground);

@@ -118,7 +118,7 @@ void PlacePicker::keyPressEvent(QKeyEvent* event) {
     if (event->key() == Qt::Key_Delete) {
         clear();
     } else if (!by.isNull()) {
-        // The first arrow puts a figure into the middle.
+        // The first arrow key places a figure in the middle.
         QRectF place = place_.value_or(QRectF(0.4, 0.3, 0.2, 0.5));
         if (place_) place.translate(by);
         place.moveLeft(std::clamp(place.left(), 0.0, 1 - place.width()));
@@ -271,7 +271,7 @@ void LateChangePage::resize_painting() {
     const auto size = asked().size;
     if (!size || !session_.document.has_painting()) return;
     const Painting painting = session_.document.painting();
-    // As much memory as the pictures will take, at their largest.
+    // The check uses the largest size that the pictures can take in memory.
     constexpr std::uint64_t most_bytes = 16;
     const Done fits =
         check_size(tr("The painting").toStdString(), static_cast<std::uint64_t>(size->width),

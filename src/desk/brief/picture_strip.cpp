@@ -18,7 +18,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kLeastCard = 165;  // pixels of the design that a card's figures need
+constexpr int kLeastCard = 165;  // width that a card's figures need, in pixels of the design
 
 }  // namespace
 
@@ -76,7 +76,7 @@ void PictureStrip::say(const QString& trouble) {
 
 void PictureStrip::set_cards(std::size_t count, int columns) {
     while (cards_.size() > count) {
-        // Later: it may be its own menu that asked for it.
+        // Deleted later: the request may come from the card's own menu.
         cards_.back()->hide();
         cards_.back()->setObjectName({});
         cards_.back()->deleteLater();

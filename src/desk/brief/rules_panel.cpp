@@ -16,7 +16,7 @@
 namespace underpaint {
 namespace {
 
-constexpr const char* kRule = "rule";  // property: which one a widget belongs to
+constexpr const char* kRule = "rule";  // property of a widget: the rule that it belongs to
 
 QString shown_value(const HouseRuleText& text, double value) {
     const QString number =
@@ -49,7 +49,7 @@ RulesPanel::RulesPanel(const Desk& desk, QWidget* parent)
     column->addLayout(grid);
     why_ = hint_label();
     why_->setObjectName(QStringLiteral("rule_why"));
-    // Room for three lines is kept, so that nothing below moves when one is pointed at.
+    // Three lines are reserved, so that nothing below moves when a rule is pointed at.
     why_->setFixedHeight(3 * QFontMetrics(secondary_font()).lineSpacing() + scaled(6));
     why_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     column->addWidget(why_);

@@ -14,7 +14,7 @@ void take_from(Session& session, const PictureFigures& figures, const QString& f
     Brief brief = painting.brief;
     if (!figures.grey) {
         const double swing = std::abs(figures.swing);
-        // A swing that can't be told from none is one temperature.
+        // A swing too small to be seen counts as one temperature.
         brief.light = swing < kLeastSwing ? Light::one_temperature
                       : figures.swing > 0 ? Light::warm_lights
                                           : Light::cool_lights;

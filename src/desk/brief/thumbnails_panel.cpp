@@ -103,7 +103,8 @@ CardFace ThumbnailsPanel::face_of(std::size_t at) const {
 }
 
 void ThumbnailsPanel::refresh() {
-    // The painting changes with every move of a slider on another bench.
+    // A slider on another bench changes the painting many times a second; a hidden panel ignores
+    // that.
     if (!isVisible()) return;
     const bool any = session_.document.has_painting();
     const Brief brief = any ? session_.document.painting().brief : Brief{};
@@ -159,7 +160,7 @@ void ThumbnailsPanel::choose(std::size_t at) {
     plan.range = figures.range;
     plan.key = figures.key;
     plan.shares[ShapeCount::three] = figures.three.shares;
-    // The focus keeps its name and the others their places.
+    // The first focus keeps its name; the other foci stay where they are.
     std::vector<Focus> foci = painting.plan.foci;
     Focus focus = carried_over(figures.focus, thumbnail.picture.size, painting.size());
     if (foci.empty()) {

@@ -42,7 +42,8 @@ TimePanel::TimePanel(const Desk& desk, QWidget* parent)
     auto* head = new QHBoxLayout;
     head->setSpacing(scaled(10));
     auto* title = group_title(tr("Time"));
-    title->setContentsMargins(0, scaled(4), 0, 0);  // on one line with the buttons' words
+    // Aligns the title with the words of the buttons.
+    title->setContentsMargins(0, scaled(4), 0, 0);
     summary_->setContentsMargins(0, scaled(4), 0, 0);
     head->addWidget(title, 0, Qt::AlignTop);
     head->addWidget(summary_, 1, Qt::AlignTop);
@@ -96,7 +97,7 @@ QString TimePanel::summary(const Schedule& schedule) const {
 
 void TimePanel::refresh() {
     setEnabled(session_.document.has_painting());
-    // Minutes are logged while other benches are worked on; nobody looks then.
+    // Minutes are logged while other benches are used; a hidden panel ignores that.
     if (!session_.document.has_painting() || !isVisible()) return;
     const Painting& painting = session_.document.painting();
     const Days& days = painting.brief.days;
@@ -116,7 +117,7 @@ void TimePanel::refresh() {
                        "and else by the route's usual times, until you have some of your own.")
                   : tr("Light: worked, as logged. Grey: to come, by the route's usual times "
                        "until you have some of your own.");
-    // Said once: in the sitting in which somebody first works on canvas.
+    // Shown once, in the first session that has work on canvas.
     static const QString kSaid = QStringLiteral("cautions/solvents");
     if (days.canvas && !QSettings().value(kSaid).toBool()) {
         QSettings().setValue(kSaid, true);

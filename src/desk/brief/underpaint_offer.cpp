@@ -180,7 +180,7 @@ bool UnderpaintOffer::still_is(const Painting& painting) {
 
 void UnderpaintOffer::put_in_place() {
     if (!offered_ || job_.running()) return;
-    // What was said of it is of the painting as it was then.
+    // The offer was computed for the painting as it was then.
     if (!still_is(offered_->of)) return;
     words_->setText(tr("Putting it under all versions …"));
     job_.start([this, offer = *offered_, day = desk_.day()](const std::stop_token& stop,

@@ -7,7 +7,7 @@
 #include <algorithm>
 
 static void register_guide_files() {
-    Q_INIT_RESOURCE(guide);  // a static library's are not registered by themselves
+    Q_INIT_RESOURCE(guide);  // resources of a static library are not registered automatically
 }
 
 namespace underpaint {

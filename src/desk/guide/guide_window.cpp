@@ -13,7 +13,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kHeadings[] = {17, 14, 12};  // pixels, by level
+constexpr double kHeadings[] = {17, 14, 12};  // pixels, by level of heading
 constexpr double kLineHeight = 135;           // percent
 
 /// Links stay in the guide; what lies elsewhere in the project is not shipped.

@@ -23,7 +23,7 @@ BandSlider::BandSlider(QWidget* parent) : QWidget(parent) {
            "ends. Double click: the whole scale"));
     setFocusPolicy(Qt::StrongFocus);
     setFixedHeight(scaled(44));
-    // Its figure is that of the bar that the keys move.
+    // Assistive tools read the bar that the arrow keys move.
     const auto end = [this]() -> float& { return low_end_ ? band_.low : band_.high; };
     const auto set = [this](double to) {
         ValueBand band = band_;
@@ -74,7 +74,7 @@ void BandSlider::paintEvent(QPaintEvent*) {
                         step_in_words(band_.soft));
     painter.drawText(words, Qt::AlignRight | Qt::AlignVCenter, text);
 
-    // The scale itself; what the band leaves out is dimmed by as much as it is left out.
+    // The scale is drawn dimmed where the band leaves it out.
     const QRectF place = scale();
     for (int x = 0; x < static_cast<int>(place.width()); ++x) {
         const auto step = static_cast<float>(1 + 8 * x / place.width());
@@ -122,7 +122,7 @@ void BandSlider::mouseMoveEvent(QMouseEvent* event) {
     ValueBand band = band_;
     const double share = (event->position().x() - scale().left()) / scale().width();
     (low_end_ ? band.low : band.high) = static_cast<float>(1 + 8 * std::clamp(share, 0.0, 1.0));
-    // A little up and down belongs to any drag to the side.
+    // A sideways drag always moves a little up and down.
     const double down = event->position().y() - press_y_;
     if (std::abs(down) > scaled(14))
         band.soft =

@@ -161,7 +161,8 @@ void BarSlider::keyPressEvent(QKeyEvent* event) {
 }
 
 void BarSlider::wheelEvent(QWheelEvent* event) {
-    // Only with the focus: a sheet that is scrolled must not change what lies under the pointer.
+    // Without the focus the wheel scrolls the sheet, and must not change the slider under the
+    // pointer.
     if (!hasFocus()) return event->ignore();
     move_to(value_ + (event->angleDelta().y() > 0 ? finest() : -finest()));
 }

@@ -109,7 +109,7 @@ Rgb ColourSheet::colour() const {
 
 void ColourSheet::set_colour(Rgb colour) {
     const OkLch lch = oklch(oklab(decode(colour)));
-    if (lch.c > 1e-4F) mix_.hue = lch.h;  // a neutral keeps the hue that was there
+    if (lch.c > 1e-4F) mix_.hue = lch.h;  // a neutral has no hue of its own: the last one stays
     mix_.intensity = intensity(lch);
     mix_.lightness = lch.l;
     show_text();
@@ -164,7 +164,7 @@ void ColourSheet::set_bar(int bar, float share) {
 }
 
 void ColourSheet::mousePressEvent(QMouseEvent* event) {
-    // As long as it is open every press comes here; one beside it puts it away.
+    // While the sheet is open it receives every press; one outside closes it.
     if (!rect().contains(event->position().toPoint())) {
         close();
         return;

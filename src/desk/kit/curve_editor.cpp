@@ -30,7 +30,7 @@ CurveEditor::CurveEditor(QWidget* parent) : QWidget(parent) {
            "move it"));
     setFocusPolicy(Qt::StrongFocus);
     setFixedHeight(scaled(112));
-    // Its figure is that of the chosen point.
+    // Assistive tools read the chosen point.
     const auto set = [this](double to) {
         move_handle(chosen_, to);
         emit released();

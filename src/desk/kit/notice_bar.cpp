@@ -41,7 +41,7 @@ NoticeBar::NoticeBar(QWidget* parent)
       row_(new QBoxLayout(QBoxLayout::LeftToRight, this)),
       buttons_(new FlowLayout(scaled(8))) {
     setObjectName(QStringLiteral("notice"));
-    setAttribute(Qt::WA_NoMousePropagation);  // what lies below is not meant
+    setAttribute(Qt::WA_NoMousePropagation);  // clicks are not meant for what lies below
     text_->setObjectName(QStringLiteral("notice_text"));
     text_->setWordWrap(true);
     text_->setTextInteractionFlags(Qt::TextSelectableByMouse);
@@ -104,7 +104,7 @@ void NoticeBar::place() {
     if (over == nullptr) return;
     const int width = over->width();
     arrange(over->size());
-    layout()->activate();  // layouts within it remember heights of other words
+    layout()->activate();  // its nested layouts still have the height of the old words
     const int height = hasHeightForWidth() ? heightForWidth(width) : sizeHint().height();
     setGeometry(0, 0, width,
                 std::min(std::max(height, minimumSizeHint().height()), over->height()));
@@ -147,7 +147,7 @@ void NoticeBar::show_sheet(const QString& text, bool progress, std::vector<Answe
         button->setObjectName(QStringLiteral("notice_answer_%1").arg(i));
         connect(button, &QPushButton::clicked, this, [this, i] { answer(i); });
         buttons_->addWidget(button);
-        // Hidden ones take no room, and the size of one is known once it has its style.
+        // A hidden button takes no room, and its size is known only with its style.
         button->ensurePolished();
         button->show();
     }

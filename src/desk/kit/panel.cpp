@@ -35,7 +35,7 @@ void set_menu(QPushButton* button, std::function<void(QMenu&)> fill) {
 }
 
 void show_choice(QPushButton* button, const QString& text) {
-    // A name may have an ampersand, which is no key here.
+    // An ampersand in a name must not become a shortcut.
     button->setText(QString(text).replace(QLatin1Char('&'), QStringLiteral("&&")) +
                     QStringLiteral(" ▾"));
     button->setAccessibleName(text);

@@ -11,7 +11,7 @@
 namespace underpaint {
 namespace {
 
-constexpr qint64 kSystemId = 0x0f41;  // any that no real device has
+constexpr qint64 kSystemId = 0x0f41;  // a number that no real device has
 
 }  // namespace
 
@@ -62,7 +62,7 @@ bool SimulatedPen::eventFilter(QObject* watched, QEvent* event) {
         const double seconds = static_cast<double>(std::max<qint64>(1, clock_.restart())) / 1000;
         way_ += gone;
         last_ = at;
-        // A hand does not change its pressure from one report to the next.
+        // The pressure of a hand changes gradually from report to report.
         pressure_ += 0.3 * (pressure_of(gone / seconds, way_) - pressure_);
         send(*widget, QEvent::TabletMove, {at, pressure_});
         return true;

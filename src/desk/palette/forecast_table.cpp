@@ -18,7 +18,7 @@
 namespace underpaint {
 namespace {
 
-// All steps but the ends of the scale; fewer where the table is narrow.
+// The steps between the ends of the scale; fewer of them in a narrow table.
 const std::vector<int> kSteps{2, 3, 4, 5, 6, 7, 8}, kFewSteps{2, 4, 6, 8}, kFewestSteps{3, 5, 7};
 
 /// So many kinds of pixels are laid over while one waits.
@@ -30,7 +30,7 @@ int row_height() {
 int head_height() {
     return scaled(20);
 }
-// Columns from the right: their widths.
+// Widths of the columns, counted from the right.
 int kept_width() {
     return scaled(86);
 }

@@ -24,7 +24,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kMostChroma = 0.33;  // OKLCh: beyond the most that sRGB has
+constexpr double kMostChroma = 0.33;  // OKLCh; more than any colour of sRGB has
 /// Muted colours, which most pictures are made of, are given more room than strong ones.
 constexpr double kSpread = 0.75;
 constexpr double kDegree = std::numbers::pi / 180;
@@ -165,7 +165,7 @@ void HueDisc::draw_ground(QPainter& painter) const {
     const auto hull =
         meter_.reach() != nullptr ? meter_.reach()->hull_at(step) : std::vector<OkLab>();
     QPolygonF mixed;
-    constexpr int pieces = 8;  // straight lines between mixtures are bent by the disc's spread
+    constexpr int pieces = 8;  // pieces of a line between two mixtures, which the disc bends
     for (std::size_t i = 0; i < hull.size(); ++i)
         for (int piece = 0; piece < pieces; ++piece) {
             const OkLab &from = hull[i], &to = hull[(i + 1) % hull.size()];
@@ -270,7 +270,7 @@ void HueDisc::mouseMoveEvent(QMouseEvent* event) {
     }
     const PaletteColour* chosen = edits_.chosen();
     if (chosen == nullptr) return;
-    // A click with a hand that is not quite still moves nothing.
+    // A click with a slightly shaking hand moves nothing.
     if (!moved_ && (event->position() - pressed_).manhattanLength() < scaled(3)) return;
     moved_ = true;
     if ((event->modifiers() & Qt::ShiftModifier) != 0) {

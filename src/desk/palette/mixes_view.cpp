@@ -20,11 +20,11 @@ namespace {
 
 /// More colours than this make swatches too small to be seen.
 constexpr std::size_t kMostShown = 12;
-constexpr int kSheetWidth = 1000;  // of a sheet to print, in the design's pixels
+constexpr int kSheetWidth = 1000;  // width of a printed sheet, in pixels of the design
 constexpr std::array<std::pair<int, int>, 3> kParts{{{3, 1}, {1, 1}, {1, 3}}};
 
 struct Grid {
-    double left, top, wide, high;  // of the first cell, and of each
+    double left, top, wide, high;  // left and top of the first cell; width and height of each
     QRectF cell(std::size_t row, std::size_t column) const {
         return {left + wide * static_cast<double>(column), top + high * static_cast<double>(row),
                 wide - scaled(6), high - scaled(5)};

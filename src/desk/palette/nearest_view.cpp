@@ -15,7 +15,7 @@ namespace underpaint {
 namespace {
 
 constexpr int kShownSide = 900;
-constexpr float kDimmed = 0.55F;  // of the values that are not near
+constexpr float kDimmed = 0.55F;  // how much the other pixels are dimmed
 
 }  // namespace
 

@@ -159,7 +159,7 @@ QWidget* PaletteBoard::ghost_row() {
     row->addWidget(ghosts_said_, 1);
     row->addWidget(add);
     row->addWidget(drop);
-    // It keeps its place, so that the disc does not jump when it comes.
+    // The hidden row keeps its room, so that the disc does not move when it appears.
     QSizePolicy policy = ghosts_->sizePolicy();
     policy.setRetainSizeWhenHidden(true);
     ghosts_->setSizePolicy(policy);

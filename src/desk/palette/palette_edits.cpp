@@ -61,7 +61,7 @@ void PaletteEdits::look_for_followers() {
             !passes_with(session_.document.painting(), changed.was).empty())
             left_behind_.push_back(changed);
     }
-    // What nobody has may be agreed to; a colour that comes later is known from then on.
+    // If no pass uses the old colours, the new ones need no question.
     if (left_behind_.empty()) agreed_ = palette();
 }
 

@@ -27,7 +27,7 @@ int list_head() {
 }
 
 constexpr int kColumns = 4;
-// From the right: area, warmth, intensity, step.
+// Counted from the right: area, warmth, intensity, step.
 constexpr std::array<int, kColumns> kWidths{52, 56, 60, 44};
 
 QRect column(int from_right, int width, int y, int height) {
@@ -134,7 +134,7 @@ void PaletteList::draw_row(QPainter& painter, std::size_t i) const {
         }
     }
     painter.fillRect(QRect(0, place.bottom(), width(), 1), greys().rule);
-    // As it was chosen, with a corner of what the mother makes of it.
+    // The chosen colour, with the mother's mixture in one corner.
     const QRect swatch = swatch_rect(i);
     painter.setPen(QPen(greys().bar, 1));
     painter.setBrush(qcolor(colour.colour));

@@ -18,7 +18,7 @@ namespace {
 
 constexpr std::chrono::milliseconds kAtOnce{0}, kRest{60};
 constexpr int kDots = 1400;
-constexpr int kSketchSide = 400;  // of the picture that a plan is tried on while a hand moves
+constexpr int kSketchSide = 400;  // long side of the picture that a plan is tried on during a drag
 
 /// The same pixels on every run.
 std::vector<ColourDot> dots_of(const RgbBlock& pixels) {

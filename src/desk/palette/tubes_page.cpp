@@ -30,8 +30,9 @@
 namespace underpaint {
 namespace {
 
-constexpr int kReachSide = 480;   // of the copy that is looked at for what lies beyond
-constexpr int kSwatchSide = 900;  // of a swatch's photograph, as it is shown
+// Long side of the copy in which colours out of reach are looked for.
+constexpr int kReachSide = 480;
+constexpr int kSwatchSide = 900;  // long side of a swatch's photograph on the page
 constexpr std::array kMisses{0.02, 0.05, 0.10};
 
 /// What of a picture lies beyond the mixtures of a set: in colour, all else dimmed.
@@ -476,7 +477,7 @@ void TubesPage::paintEvent(QPaintEvent*) {
     if (swatch_box_->isVisible() || image_.isNull()) return;
     painter.drawImage(picture_rect(), image_);
     if (!recipe_ || edits_.chosen() == nullptr) return;
-    // What was wanted beside what the recipe comes to.
+    // The wanted colour beside the one that the recipe gives.
     const QRect picture = picture_rect();
     const QRect pair(picture.right() - scaled(84), picture.top() + scaled(8), scaled(76),
                      scaled(30));

@@ -42,7 +42,7 @@ void draw_thumbnail(QPainter& painter, const QRect& place, const QImage& image) 
         painter.fillRect(place, greys().ground);
         return;
     }
-    // Cut to the frame, not squeezed.
+    // The picture is cropped to the frame, not squeezed into it.
     const QSizeF frame = place.size();
     const double scale = std::max(frame.width() / image.width(), frame.height() / image.height());
     const QSizeF part = frame / scale;

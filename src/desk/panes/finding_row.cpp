@@ -72,7 +72,7 @@ FindingRow::FindingRow(const Finding& finding, bool narrow)
       text_(new QLabel) {
     setObjectName(QStringLiteral("finding_") + from_view(id_of(finding.code)));
     setProperty("row", "finding");
-    setAttribute(Qt::WA_StyledBackground);  // for the line under it
+    setAttribute(Qt::WA_StyledBackground);  // draws the line below the row
     auto* line = new QHBoxLayout;
     line->setSpacing(scaled(7));
     line->addWidget(mark_, 0, Qt::AlignVCenter);
@@ -93,7 +93,7 @@ FindingRow::FindingRow(const Finding& finding, bool narrow)
         lines->addLayout(buttons);
     }
     if (can_be_shown(finding)) buttons->addWidget(show_ = show_button());
-    // What is gentlest stands by itself.
+    // The gentlest mend has a button of its own.
     const std::size_t stand = std::min<std::size_t>(finding.mends.size(), 1);
     if (stand > 0) buttons->addWidget(mend_button(finding.mends.front()));
     if (can_be_meant(finding) || finding.mends.size() > stand)

@@ -25,7 +25,7 @@ FindingsView::FindingsView(Session& session, Canvas& canvas, QWidget* parent)
     setWidgetResizable(true);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setFrameShape(QFrame::NoFrame);
-    setFocusPolicy(Qt::ClickFocus);  // it keeps the focus for rows that can't have it
+    setFocusPolicy(Qt::ClickFocus);  // takes the focus when the row that had it is gone
     auto* list = new QWidget;
     list->setObjectName(QStringLiteral("findings_list"));
     column_ = new QVBoxLayout(list);
@@ -125,7 +125,7 @@ void FindingsView::refresh() {
             column_->insertWidget(static_cast<int>(i), rows_[i]);
     }
     if (!usable) emit mend_pointed(nullptr);
-    // Rows that were made anew have their height at once, so that the list stays where it was.
+    // New rows get their height at once, so that the list does not scroll.
     for (FindingRow* row : rows_) row->show();
     QCoreApplication::sendPostedEvents(widget(), QEvent::LayoutRequest);
     QCoreApplication::sendPostedEvents(this, QEvent::LayoutRequest);
@@ -225,8 +225,7 @@ void FindingsView::take(const Mend& mend) {
     if (const auto pass = pass_of(mend); pass && *pass < painting.passes.size())
         label = tr("%1: %2").arg(shown(painting.passes[*pass].name), label);
     canvas_.show_everything();
-    // One that was computed for another painting, in a menu that was open meanwhile, changes
-    // nothing.
+    // A mend computed for an earlier painting, in a menu that was still open, changes nothing.
     const Painting after = mended(painting, mend);
     if (after == painting) return;
     session_.document.change(label, after);

@@ -16,7 +16,7 @@ Ladder::Ladder(Session& session, const FocusMeter& foci, QWidget* parent)
     : QWidget(parent), session_(session), foci_(foci) {
     setObjectName(QStringLiteral("ladder"));
     setAccessibleName(tr("Value ladder"));
-    // Its figure is that of the line that keys move; where nothing moves it is none.
+    // Assistive tools read the line that the arrow keys move, if there is one.
     const auto chosen = [this] {
         const auto all = lines();
         for (const Line& line : all)

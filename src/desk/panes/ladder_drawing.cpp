@@ -62,7 +62,7 @@ void Ladder::draw_splits(QPainter& painter) const {
     for (std::size_t i = 0; i < at->size(); ++i) {
         const double y = y_of((*at)[i]);
         const bool held = is_chosen({Line::Kind::split, i});
-        // A dark edge keeps the line apart from the lightest cells.
+        // A dark outline separates the line from the lightest cells.
         painter.fillRect(QRectF(left, y - 2, right - left, 4), greys().ladder);
         painter.fillRect(QRectF(left, y - (held ? 1.5 : 1), right - left, held ? 3 : 2),
                          greys().strong);
@@ -217,7 +217,7 @@ void Ladder::draw_hidden(QPainter& painter) const {
     if (check == nullptr) return;
     const QRectF place = scale_rect();
     const double gap = scaled(4), dot = scaled(2);
-    // At least two dots, so that it is seen as a stretch.
+    // At least two dots, so that it is visible as a stretch.
     const double dark = std::max(2 * gap, y_of(1) - y_of(check->darkest())),
                  light = std::max(2 * gap, y_of(check->lightest()) - y_of(9));
     for (const auto& [from, to] : {std::pair(y_of(1) - dark, y_of(1)), {y_of(9), y_of(9) + light}})
@@ -228,8 +228,8 @@ void Ladder::draw_hidden(QPainter& painter) const {
 
 void Ladder::draw_distribution(QPainter& painter, bool left) const {
     const QRectF place = scale_rect();
-    // Both sides share a measure, so that they can be compared; one bar of it is the tallest of
-    // both.
+    // Both sides have one scale, so that they can be compared: its maximum is the tallest bar of
+    // either.
     double most = 1e-9;
     const int bars = static_cast<int>(8 * kBarsPerStep) + 1;
     const auto share = [&](const StepHistogram& of, int bar) {

@@ -224,7 +224,7 @@ void LensRow::refresh() {
     seen.emplace_back(ghost_, ghost_wanted());
     for (QPushButton* button : {mirror_, upend_})
         seen.emplace_back(button, !twin && !squints && !eyes && !papers);
-    // Those that go first: for a moment the row would be wider than the window.
+    // Buttons are hidden before others are shown: the row must never be wider than the window.
     for (const auto& [button, visible] : seen)
         if (!visible) button->hide();
     for (const auto& [button, visible] : seen)

@@ -180,7 +180,7 @@ void TopBar::refresh() {
     if (session_.document.has_painting())
         name = metrics.elidedText(shown(session_.document.painting().name), Qt::ElideMiddle,
                                   scaled(200));
-    // Room is kept for the word, so that the benches stay where they are when it comes.
+    // Room for the word is reserved, so that the benches do not move when it appears.
     title_->setFixedWidth(
         std::max(scaled(118), metrics.horizontalAdvance(name + edited + arrow) + scaled(22)));
     if (session_.document.unsaved()) name += edited;

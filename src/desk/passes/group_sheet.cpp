@@ -29,7 +29,7 @@ GroupSheet::GroupSheet(Session& session, QWidget* parent) : QWidget(parent), ses
     head->addWidget(hint_label(tr("group")));
     head->addWidget(on_);
     auto* column = new QVBoxLayout(this);
-    // The bar beside it has the rest of the margin.
+    // The scroll bar takes the rest of the margin.
     column->setContentsMargins(scaled(12), scaled(6), scaled(4), scaled(8));
     column->setSpacing(scaled(8));
     column->addLayout(head);

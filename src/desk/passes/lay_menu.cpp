@@ -20,7 +20,8 @@
 namespace underpaint {
 namespace {
 
-constexpr double kMostSkew = 0.005;  // between the sides of a picture that is to lie over it
+// Relative difference of the sides' ratio up to which a picture fits.
+constexpr double kMostSkew = 0.005;
 
 }  // namespace
 
@@ -69,7 +70,7 @@ LayMenu::LayMenu(Session& session, const AskForFile& ask, QWidget* parent)
 void LayMenu::lay(Pass pass, const QString& label) {
     const Painting& painting = session_.document.painting();
     const std::size_t at = std::min(session_.outlook.moment(), painting.passes.size());
-    // Within a group it joins it, over its last it stands by itself.
+    // A pass laid inside a group joins it; one laid after its last pass does not.
     if (at > 0 && at < painting.passes.size() &&
         painting.passes[at - 1].group == painting.passes[at].group)
         pass.group = painting.passes[at].group;

@@ -33,7 +33,7 @@ Ledger::Ledger(Session& session, const Meters& meters, QWidget* parent)
     rows_->setDropIndicatorShown(true);
     rows_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     rows_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    // Always there, so that rows stay under the columns' names.
+    // Always shown, so that the rows stay aligned with the columns' names.
     rows_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOn);
     rows_->setUniformItemSizes(true);
     rows_->setContextMenuPolicy(Qt::CustomContextMenu);
@@ -78,7 +78,7 @@ PassPlaces Ledger::chosen_passes() const {
 }
 
 bool Ledger::eventFilter(QObject* watched, QEvent* event) {
-    if (event->type() == QEvent::Resize)  // the chosen row stays in sight
+    if (event->type() == QEvent::Resize)  // the chosen row stays visible
         QMetaObject::invokeMethod(
             this, [this] { rows_->scrollTo(rows_->currentIndex()); }, Qt::QueuedConnection);
     if (event->type() == QEvent::KeyPress && handle_key(*static_cast<QKeyEvent*>(event)))
@@ -172,7 +172,7 @@ void Ledger::move(int by) {
     const LedgerRow& row = model_->row(model_->chosen_row());
     if (places.size() == 1 && row.kind == LedgerRow::Kind::pass) {
         const std::size_t from = places.front(), to = from + static_cast<std::size_t>(by);
-        if (to >= painting.passes.size()) return;  // also when it wrapped below the first
+        if (to >= painting.passes.size()) return;  // also for an index that wrapped below zero
         session_.document.change(what, with_pass_moved(painting, from, to));
         session_.outlook.set_moment(to + 1);
         return;

@@ -63,7 +63,7 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
 
 Qt::ItemFlags LedgerModel::flags(const QModelIndex& index) const {
     const Qt::ItemFlags usual = Qt::ItemIsSelectable | Qt::ItemIsEnabled;
-    if (!index.isValid()) return Qt::ItemIsDropEnabled;  // between rows, and not on to one
+    if (!index.isValid()) return Qt::ItemIsDropEnabled;  // drops go between rows, not on to one
     return row(index.row()).kind == LedgerRow::Kind::seal ? usual : usual | Qt::ItemIsDragEnabled;
 }
 
@@ -89,8 +89,8 @@ bool LedgerModel::dropMimeData(const QMimeData* data, Qt::DropAction, int at, in
         in >> place;
         places.push_back(place);
     }
-    // Below the row that it is dropped under; below the head of a group, or one of its passes, it
-    // is of the group.
+    // A pass lands below the row above the drop. If that row is a group's head or one of its
+    // passes, it joins the group.
     at = std::clamp(at < 0 ? rowCount() : at, 1, rowCount());
     const LedgerRow& above = row(at - 1);
     std::size_t to = above.moment();

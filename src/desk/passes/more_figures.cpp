@@ -84,7 +84,8 @@ std::vector<MoreFigures::Row> MoreFigures::rows() const {
     for (const MeasureRecord* measure : kMeasures) {
         if (measure->words == nullptr || stands_elsewhere(measure)) continue;
         const auto words = measure->words(*now), sealed = measure->words(audit.ground);
-        // A row stays where any state has a figure for it, so that none jumps from pass to pass.
+        // A row is kept if any state has a figure for it, so that rows do not jump from pass to
+        // pass.
         const bool any =
             words || sealed || std::ranges::any_of(audit.passes, [&](const PassAudit& pass) {
                 return measure->words(pass).has_value();

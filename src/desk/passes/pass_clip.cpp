@@ -32,7 +32,7 @@ Pass fitted(const Painting& carrier, const Painting& painting) {
         reach.painted = nullptr;
         pass.on = false;
     }
-    // Without what it reached it would land everywhere.
+    // Without the parts and masks of its reach it would land everywhere: it is turned off.
     if (had && !reach.has_parts()) pass.on = false;
     return pass;
 }

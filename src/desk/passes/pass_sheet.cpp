@@ -37,7 +37,7 @@ PassSheet::PassSheet(const Desk& desk, const AskForFile& ask, QWidget* parent)
 void PassSheet::build() {
     settings_ = new QWidget;
     auto* column = new QVBoxLayout(settings_);
-    // The bar beside it has the rest of the margin.
+    // The scroll bar takes the rest of the margin.
     column->setContentsMargins(scaled(12), scaled(6), scaled(4), scaled(8));
     column->setSpacing(scaled(6));
     column->addLayout(head());
@@ -195,7 +195,7 @@ QMenu* PassSheet::blend_menu() {
             edits_.change(tr("Change blend"), [&](Pass& p) { p.blend = mode; });
         });
     }
-    // Our own stands first: it is what most passes want.
+    // Our own blend stands first, since most passes want it.
     menu->insertAction(menu->actions().constFirst(), menu->actions().constLast());
     menu->insertSeparator(menu->actions().at(1));
     return menu;
@@ -218,7 +218,7 @@ void PassSheet::show_editor(const Pass& pass) {
         editors_->setCurrentWidget(wanted);
         emit ladder_changed();
     }
-    // A page as high as what is on it: what is not in sight takes no room.
+    // A page takes the height of its own content: hidden pages take no room.
     for (int i = 0; i < editors_->count(); ++i)
         editors_->widget(i)->setSizePolicy(QSizePolicy::Preferred, i == editors_->currentIndex()
                                                                        ? QSizePolicy::Preferred
@@ -241,7 +241,7 @@ void PassSheet::put_down() {
 }
 
 void PassSheet::show_pass() {
-    // What was taken up on the canvas was for the pass before.
+    // A tool taken up for the pass before is put away.
     if (const auto place = session_.outlook.chosen_pass(); place != shown_) {
         shown_ = place;
         put_down();

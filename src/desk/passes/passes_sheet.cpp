@@ -89,7 +89,7 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
         safe_->begin();
     });
     connect(safe_, &SafePage::done, this, [this] {
-        // Before the button that has the focus goes.
+        // Focus moves first: the button that has it is about to disappear.
         to_pass_->setFocus(Qt::OtherFocusReason);
         show_page(Page::pass);
     });
@@ -105,7 +105,7 @@ PassesSheet::PassesSheet(const Desk& desk, QWidget* parent)
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    // Shares that do not depend on what is chosen: nothing jumps from pass to pass.
+    // Fixed shares, so that nothing moves from pass to pass.
     auto* scroll = new QScrollArea;
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);

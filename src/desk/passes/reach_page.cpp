@@ -130,7 +130,7 @@ void ReachPage::take_up_brush(bool takes_off) {
     with.takes_off = takes_off;
     with.stretch = 1;
     brush.set_brush(with);
-    // A pass that landed everywhere begins with nothing, so that painting adds.
+    // For a pass that landed everywhere the mask begins empty, so that painting adds to it.
     canvas_.take_up(Canvas::Tool::brush);
     refresh_tools();
 }

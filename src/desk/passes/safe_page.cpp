@@ -36,7 +36,7 @@ SafePage::SafePage(Session& session, const Measuring& measuring, QWidget* parent
         emit done();
         stop();
     });
-    // What was found for another painting is not taken.
+    // Mends found for another painting are not taken.
     connect(&session_.document, &Document::changed, this, [this] {
         if (of_ && *of_ != basis()) outdated();
     });
@@ -120,14 +120,14 @@ void SafePage::show_found(SafeMends found) {
     }
     take_->setText(count == 1 ? tr("Take it") : tr("Take all %1").arg(count));
     take_->setEnabled(true);
-    // Whoever went elsewhere meanwhile stays there.
+    // If the focus was moved elsewhere meanwhile, it stays there.
     if (back_->hasFocus()) take_->setFocus(Qt::OtherFocusReason);
 }
 
 void SafePage::take() {
     if (!of_ || *of_ != basis()) return outdated();
-    // Each was found for what the one before it leaves. What does not bear on figures, as a name or
-    // the time that was worked, may have changed meanwhile.
+    // Each mend was found for the result of the one before. Only what has no effect on figures,
+    // such as a name or the logged time, may have changed meanwhile.
     Painting result = session_.document.painting();
     for (const SafeMend& mend : found_.mends) result = mended(result, mend.mend);
     emit done();

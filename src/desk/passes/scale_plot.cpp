@@ -32,7 +32,7 @@ ScalePlot::ScalePlot(const Session& session, QWidget* parent)
 void ScalePlot::refresh() {
     job_.stop();
     update();
-    if (!isVisible()) return;  // it is asked again when it comes in sight
+    if (!isVisible()) return;  // a hidden plot is updated when it is shown
     const auto pass = session_.outlook.chosen_pass();
     if (!pass) return curve_.clear();
     const Painting& painting = session_.document.painting();
@@ -91,7 +91,7 @@ void ScalePlot::paintEvent(QPaintEvent*) {
     }
     const bool roomy = bottom - top > scaled(34);
     for (const double drift : {-1.0, 0.0, 1.0}) {
-        if (!roomy && drift == 0) continue;  // its line says it
+        if (!roomy && drift == 0) continue;  // the line itself shows it
         const QPointF at = place(1, drift * most);
         painter.drawText(QRectF(0, at.y() - 8, left - scaled(5), 16),
                          Qt::AlignRight | Qt::AlignVCenter,

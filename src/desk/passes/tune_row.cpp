@@ -27,7 +27,7 @@ TuneRow::TuneRow(const PassEdits& edits, QWidget* parent) : QWidget(parent), edi
         auto* slider = sliders_[i] = new BarSlider(kTunings[i].parameter);
         row->addWidget(slider, 1);
         connect(slider, &BarSlider::moved, this, [this, member = kTunings[i].member](float v) {
-            // Whichever of the three is moved: one change until the hand lets go.
+            // All moves of the three sliders are one change until the hand lets go.
             edits_.change(
                 tr("Tune"), [&](Pass& p) { p.tune.*member = v; }, QStringLiteral("tune"));
         });

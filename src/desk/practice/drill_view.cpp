@@ -81,7 +81,7 @@ void QuestionPicture::paintEvent(QPaintEvent*) {
         if (needs_picture(question_->kind)) draw_ring(painter, place, *question_);
         return;
     }
-    // Several side by side, in as many rows as let them be largest.
+    // Pictures side by side, in the number of rows that lets them be largest.
     const auto count = static_cast<int>(images_.size());
     const int columns = count > 3 ? 3 : count, rows = (count + columns - 1) / columns;
     const double gap = scaled(kBetween), caption = scaled(kCaption);
@@ -284,7 +284,7 @@ void DrillView::show_answers(const DrillText& drill) {
     const auto& question = session_.question();
     for (std::size_t i = 0; i < buttons_.size(); ++i) {
         const bool there = question && i < question->choices.size();
-        // While the next question is made the buttons stay where they are.
+        // The buttons keep their places while the next question is made.
         if (question) buttons_[i]->setVisible(there);
         buttons_[i]->setEnabled(there);
         if (there) buttons_[i]->setText(QString::fromStdString(question->choices[i]));
@@ -304,7 +304,7 @@ void DrillView::refresh() {
     which_->setVisible(needs_picture(session_.kind()));
     show_choice(which_, here_->label());
     show_answers(drill);
-    // While the next one is made the last one stays, unless there will be none.
+    // The last question stays until the next one is ready, unless none will come.
     const bool none = needs_picture(session_.kind()) && !session_.has_picture();
     if (none && shown_) picture_->show_question(shown_ = nullptr);
     if (session_.question() != shown_ && session_.question()) {

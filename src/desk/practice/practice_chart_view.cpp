@@ -13,7 +13,7 @@ namespace underpaint {
 namespace {
 
 constexpr double kHigh = 208, kHead = 34, kFoot = 22;
-constexpr double kSavedWidth = 900;  // of a sheet on a screen, pixels
+constexpr double kSavedWidth = 900;  // width of a saved chart, in pixels of a screen
 
 }  // namespace
 

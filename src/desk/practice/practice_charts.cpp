@@ -18,8 +18,8 @@ namespace {
 
 using Week = Logbook::Stretch;
 
-constexpr double kMostCellError = 2;  // steps: what is worse is drawn as large
-constexpr int kFewSteps = 4;          // lines across a scale that is not in half units
+constexpr double kMostCellError = 2;  // steps; a larger error is drawn like this one
+constexpr int kFewSteps = 4;          // lines across a scale without half units
 
 QString day_of(std::chrono::sys_days day) {
     const auto days = day.time_since_epoch().count();
@@ -107,7 +107,7 @@ void draw_weeks(QPainter& painter, const QRectF& place, const PracticeSession& s
     for (const Week& week : weeks)
         if (errors) most = std::max({most, week.error, week.high});
     if (errors) most = std::ceil(2 * most) / 2;
-    // Half units where there is room for a line each.
+    // A line each half unit, where there is room.
     const int lines = errors && most <= 2.5 ? qRound(most / 0.5) : kFewSteps;
     const WeekPlot plot(painter, place, weeks, most, lines, errors ? 1 : 0, with);
     if (errors && weeks.size() > 1) {

@@ -16,7 +16,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kLookEvery = 30'000;  // milliseconds: minutes pass
+constexpr int kLookEvery = 30'000;  // milliseconds
 
 std::chrono::sys_days today() {
     return std::chrono::floor<std::chrono::days>(moment_now());
@@ -137,7 +137,7 @@ void PracticeFoot::fill_logbook(QMenu& menu) {
         carry_out([](Logbook& book) { return book.remove_day(today()); },
                   tr("Today's answers and studies are deleted."));
     });
-    // What can't be taken back is asked for twice.
+    // What can't be undone needs a second confirmation.
     auto* all = menu.addMenu(tr("Delete all"));
     all->addAction(tr("Yes, all answers and studies"), this, [this] {
         carry_out([](Logbook& book) { return book.remove_all(); },
@@ -159,7 +159,7 @@ void PracticeFoot::import_book() {
     const auto file =
         desk_.ask.to_open(tr("Add to the logbook"), tr("Comma-separated values (*.csv)"));
     if (file.empty()) return;
-    // By a connection of its own: a long one takes seconds.
+    // Through a connection of its own: a long file takes seconds.
     say(tr("It is being read."));
     importing_.start(
         [this, file, own = session_.file()](const std::stop_token& stop, const Deliver& deliver) {

@@ -10,7 +10,8 @@
 namespace underpaint {
 namespace {
 
-constexpr double kLongest = 120;  // seconds: somebody who went away took no longer
+// Seconds that one answer may count: longer means that the person went away.
+constexpr double kLongest = 120;
 
 }  // namespace
 
@@ -137,10 +138,10 @@ void PracticeSession::ask_next(std::optional<Point> at) {
 }
 
 void PracticeSession::answer(const DrillAnswer& answer) {
-    // A second click, while the next question is made, answers nothing.
+    // A second click while the next question is made is ignored.
     if (!question_) return;
     const DrillResult result = judge(*question_, answer);
-    trouble_.clear();  // it was read by now
+    trouble_.clear();  // the last trouble has been read by now
     LoggedAnswer logged;
     logged.when = moment_now();
     logged.kind = kind_;

@@ -16,7 +16,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kDisc = 0.16;  // radius, of the field's shorter side
+constexpr double kDisc = 0.16;  // radius of the disc, as a share of the field's shorter side
 
 /// As the screen needs it.
 QColor on_screen(Rgb colour, const ScreenInUse& screen) {
@@ -77,7 +77,7 @@ ScreenView::ScreenView(Session& session, QWidget* parent) : QWidget(parent), ses
                             const auto& act) {
         auto* made = action_button(name, label, about);
         connect(made, &QPushButton::clicked, this, act);
-        made->setFocusPolicy(Qt::TabFocus);  // arrows answer, whatever was clicked
+        made->setFocusPolicy(Qt::TabFocus);  // arrow keys answer even after a button was clicked
         row->addWidget(made);
         return made;
     };

@@ -71,7 +71,7 @@ StudiesPanel::StudiesPanel(const Desk& desk, PracticeSession& session, QWidget* 
     pace_->setObjectName(QStringLiteral("study_pace"));
     title_ = group_title(tr("Last study"));
     shown_ = new QWidget;
-    shown_->hide();  // until there is one
+    shown_->hide();  // until there is a study
     auto* pictures = new QHBoxLayout(shown_);
     pictures->setContentsMargins(0, 0, 0, 0);
     pictures->setSpacing(scaled(8));
@@ -145,7 +145,7 @@ void StudiesPanel::fill_goals(QMenu& menu, StudyKind kind) {
     add_choice(menu, tr("Doubled each time it is reached"), goal.doubles, [this, goal] {
         StudyGoal set = goal;
         set.doubles = !goal.doubles;
-        // A rule needs something to double.
+        // Doubling needs a count to begin with.
         if (set.count == 0) set.count = text_of(goal.kind).usual_goal;
         set_goal(set);
     });
@@ -171,7 +171,7 @@ void StudiesPanel::take(const MeasuredStudy& study) {
     shown_->show();
     findChild<QPushButton*>("study_large")->show();
     words_->setText(QString::fromStdString(in_words(figures)));
-    // One that shows something else is no study of it.
+    // A picture of something else is not kept as a study.
     if (!figures.surely) return;
     LoggedStudy logged;
     logged.when = moment_now();

@@ -17,9 +17,10 @@
 namespace underpaint {
 namespace {
 
-constexpr double kLargeSide = 300;  // height of the pictures that were compared, pixels
-constexpr double kSlotShape = 0.78, kSlotRest = 60;  // height of a slot by its width, and more
-constexpr double kMostMinutes = 6000;                // a hundred hours
+constexpr double kLargeSide = 300;  // height of the compared pictures, pixels
+// Height over width of a slot's picture; height of what is below it.
+constexpr double kSlotShape = 0.78, kSlotRest = 60;
+constexpr double kMostMinutes = 6000;  // a hundred hours
 
 }  // namespace
 
@@ -125,7 +126,7 @@ QWidget* StudyBoard::make_intake() {
 
 QWidget* StudyBoard::make_result() {
     auto* page = new QWidget;
-    // Two and two: the words stand where a fourth picture would.
+    // Two rows of two: the words take the place of a fourth picture.
     auto* grid = new QGridLayout;
     grid->setSpacing(scaled(12));
     for (int i = 0; i < static_cast<int>(pictures_.size()); ++i) {

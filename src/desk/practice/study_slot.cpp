@@ -24,8 +24,9 @@ namespace underpaint {
 namespace {
 
 constexpr int kPreviewSide = 900;
-constexpr double kInset = 0.06;  // of the corners at first, of the sides
-constexpr double kGrip = 14;     // how near a press takes a corner, pixels
+// Distance of the first corners from the edges, as a share of the sides.
+constexpr double kInset = 0.06;
+constexpr double kGrip = 14;  // pixels within which a press takes hold of a corner
 constexpr double kSlotHead = 34, kSlotFoot = 24;
 
 }  // namespace

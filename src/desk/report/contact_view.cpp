@@ -14,7 +14,7 @@ namespace underpaint {
 namespace {
 
 constexpr double kRoom = 16;         // round the sheet
-constexpr double kSavedWide = 1500;  // of a sheet that is saved, in pixels of a screen
+constexpr double kSavedWide = 1500;  // width of a saved sheet, in pixels of a screen
 constexpr PageSetup kSheet{Paper::a4, true, false};
 
 }  // namespace

@@ -14,11 +14,11 @@
 namespace underpaint {
 namespace {
 
-constexpr double kPageRoom = 16;            // round a fitted page
-constexpr double kPoint = 96.0 / 72;        // pixels a point, at the page's own size
-constexpr double kLeast = 0.2, kMost = 12;  // pixels a point
+constexpr double kPageRoom = 16;            // pixels around a page that fits the view
+constexpr double kPoint = 96.0 / 72;        // pixels per point at 100 %
+constexpr double kLeast = 0.2, kMost = 12;  // pixels per point
 constexpr double kZoomStep = 1.25;
-constexpr double kMostPixels = 40e6;  // of a page that is kept drawn
+constexpr double kMostPixels = 40e6;  // the largest drawing of a page that is kept
 
 }  // namespace
 

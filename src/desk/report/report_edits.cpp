@@ -6,13 +6,14 @@
 namespace underpaint {
 namespace {
 
-constexpr int kMostWords = 20'000;  // characters; their bytes fit into kMostReportWords
+// Characters; in any encoding they fit into kMostReportWords bytes.
+constexpr int kMostWords = 20'000;
 
 }  // namespace
 
 ReportEdits::ReportEdits(Session& session, std::filesystem::path folder, QObject* parent)
     : QObject(parent), session_(session), folder_(std::move(folder)) {
-    // One that is damaged is told of when something is to be kept.
+    // A damaged file is reported when something is to be saved into it.
     presets_ = read_presets(folder_).value_or(KeptPresets{});
 }
 

@@ -37,7 +37,7 @@ ReportMaker::ReportMaker(Session& session, const Measuring& passes, const Report
     connect(&job_, &LatestJob::ended, this, [this] {
         emit changed();
         tell_waiting();
-        // A job that came to nothing, as without memory, is not begun again by itself.
+        // A job that made nothing, for instance for lack of memory, is not started again by itself.
         if (made_.size() > made_before_) make();
     });
 }
@@ -52,7 +52,7 @@ bool ReportMaker::same(const Basis& a, const Basis& b) {
 
 void ReportMaker::watch(bool on) {
     watching_ = on;
-    if (on) made_.erase(ReportSection::studies);  // there may be more of them
+    if (on) made_.erase(ReportSection::studies);  // a study may have been added
     if (on && basis_ && session_.document.painting().log != basis_->painting.log) {
         made_.erase(ReportSection::time);
         made_.erase(ReportSection::brief);
@@ -128,11 +128,12 @@ void ReportMaker::tell_waiting() {
 void ReportMaker::make() {
     const auto& audit = passes_.audit();
     if (!basis_ || job_.running() || whole()) return;
-    if (!passes_.current() || !audit || !audit->exact) return;  // its figures are on their way
+    // Exact figures are still being made.
+    if (!passes_.current() || !audit || !audit->exact) return;
     std::vector<ReportSection> missing;
     for (const ReportSection section : wanted()) {
         if (section == ReportSection::paper) session_.paper.want();
-        // It comes once the profile of the paper is read.
+        // The section of the paper waits until the paper's profile is read.
         if (section == ReportSection::paper && !basis_->paper) continue;
         if (!is_made(section)) missing.push_back(section);
     }

@@ -135,7 +135,7 @@ void SectionList::dropEvent(QDropEvent* event) {
     int to = std::clamp(row + (below ? 1 : 0), 0, count());
     if (to > from) --to;
     move(from, to);
-    // The model would take the row out that it thinks was moved.
+    // With a move action the model would remove the row once more.
     event->setDropAction(Qt::CopyAction);
     event->accept();
 }

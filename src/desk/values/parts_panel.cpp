@@ -15,7 +15,8 @@
 namespace underpaint {
 namespace {
 
-constexpr double kOutlineSoften = 1.2;  // pixels: an outline by hand is not sharper than a stroke
+// Pixels; an outline drawn by hand is no sharper than a stroke.
+constexpr double kOutlineSoften = 1.2;
 
 constexpr Parameter kPickWidth{
     "width", "Steps wide", "How much of the scale is taken round the value pointed at", 0.1F, 4,
@@ -51,7 +52,8 @@ PartsPanel::PartsPanel(Session& session, const ValuesMeter& values, Canvas& canv
     lower->addWidget(make_row());
     hint_ = hint_label();
     hint_->setAlignment(Qt::AlignTop);
-    hint_->setMinimumHeight(2 * hint_->fontMetrics().lineSpacing());  // whatever is said
+    // Two lines, whatever the hint says.
+    hint_->setMinimumHeight(2 * hint_->fontMetrics().lineSpacing());
     lower->addWidget(hint_);
     lower->addWidget(tools());
     lower->addWidget(sliver_row());
@@ -69,7 +71,7 @@ PartsPanel::PartsPanel(Session& session, const ValuesMeter& values, Canvas& canv
     });
     connect(
         &canvas_.outline(), &OutlineTool::outlined, this, [this](const std::vector<Point>& points) {
-            if (!isVisible()) return;  // the reach of a pass is outlined with it too
+            if (!isVisible()) return;  // the Passes bench uses the same outline tool
             picker_.add(tr("Outline a part"),
                         outline_mask(session_.document.painting().size(), points, kOutlineSoften),
                         target());
@@ -82,7 +84,7 @@ PartsPanel::PartsPanel(Session& session, const ValuesMeter& values, Canvas& canv
     });
     connect(&picker_, &PartPicker::made, this, &PartsPanel::choose);
     connect(&picker_, &PartPicker::busy_changed, this, &PartsPanel::refresh_tools);
-    // What comes and goes keeps its place, so that nothing moves from under the pointer.
+    // A hidden row keeps its room, so that nothing moves from under the pointer.
     QSizePolicy policy = sliver_row_->sizePolicy();
     policy.setRetainSizeWhenHidden(true);
     sliver_row_->setSizePolicy(policy);

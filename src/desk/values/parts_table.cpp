@@ -15,7 +15,7 @@ namespace underpaint {
 namespace {
 
 enum Column { kName, kStep, kArea, kFromTo, kPlan };
-constexpr int kLeastRows = 3;  // beyond what it has room for it scrolls
+constexpr int kLeastRows = 3;  // more parts are scrolled
 
 PartId id_of(const QTreeWidgetItem& item) {
     return item.data(kName, Qt::UserRole).toInt();
@@ -58,7 +58,7 @@ PartsTable::PartsTable(Session& session, const ValuesMeter& values, QWidget* par
         header()->resizeSection(column, scaled(width));
         headerItem()->setTextAlignment(column, Qt::AlignRight | Qt::AlignVCenter);
     }
-    // It is told of another column of the same row as well.
+    // The signal also comes for another column of the same row.
     connect(this, &QTreeWidget::currentItemChanged, this,
             [this](QTreeWidgetItem* now, QTreeWidgetItem* before) {
                 newly_chosen_ = newly_chosen_ || now != before;
@@ -81,7 +81,7 @@ PartsTable::PartsTable(Session& session, const ValuesMeter& values, QWidget* par
 void PartsTable::changeEvent(QEvent* event) {
     QTreeWidget::changeEvent(event);
     if (event->type() != QEvent::StyleChange) return;
-    listed_.clear();  // their greys are others
+    listed_.clear();  // their greys have changed
     refresh();
 }
 
@@ -216,7 +216,7 @@ void PartsTable::dropEvent(QDropEvent* event) {
         to = static_cast<std::size_t>(indexOfTopLevelItem(over)) +
              (at.y() < visualItemRect(over).center().y() ? 0 : 1);
     if (to > from) --to;
-    // The rows follow the painting; the view is to move none itself.
+    // The rows are made anew from the painting; the view must not move any itself.
     event->setDropAction(Qt::IgnoreAction);
     event->accept();
     if (to != from)
@@ -227,7 +227,7 @@ void PartsTable::dropEvent(QDropEvent* event) {
 void PartsTable::take_edit(QTreeWidgetItem* item, int column) {
     const PartId part = id_of(*item);
     const Part* renamed = session_.document.painting().part(part);
-    // A name that is shown cut is not cut by looking at it.
+    // A name that is shown shortened stays as it is if nobody typed.
     if (column == kName && renamed != nullptr && item->text(kName) != shown(renamed->name))
         session_.document.change(
             tr("Rename a part"),

@@ -16,7 +16,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kForeseenSide = 1600;  // long side at which a new seal is tried
+constexpr int kForeseenSide = 1600;  // long side of the copy on which a new seal is tried
 constexpr int kMostSeals = 6;
 constexpr std::chrono::milliseconds kSealsRest{250};
 
@@ -169,7 +169,7 @@ void SealsPanel::foresee() {
                    const std::stop_token& stop, const auto& deliver) {
         const SharedPicture shaped = shaped_underpaint(painting, stop);
         if (!shaped) return;
-        // What is made anew after opening is another picture of the same pixels.
+        // After opening, the same pixels may be in another picture object.
         const bool same = same_pixels(shaped->base(), painting.ground()->base());
         deliver([this, shaped = same ? painting.ground() : shaped] {
             shaped_ = shaped;
@@ -196,7 +196,7 @@ void SealsPanel::seal() {
             return;  // it was turned meanwhile
         session_.document.change(label, with_seal(session_.document.painting(), day_(), shaped));
     };
-    // With nothing to lay it is there at once.
+    // Without value passes the result is known at once.
     if (std::ranges::all_of(painting.values, [](const Pass& p) { return p.does_nothing(); }))
         return take(painting.underpaint);
     sealing_.start([painting, take](const std::stop_token& stop, const auto& deliver) {

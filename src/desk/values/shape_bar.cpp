@@ -68,7 +68,7 @@ void ShapeBar::paintEvent(QPaintEvent*) {
         }
         x += width;
     }
-    // Few words where there is room for words, figures alone for five shapes.
+    // Words where there is room for them, figures alone for five shapes.
     painter.setFont(secondary_font());
     painter.setPen(greys().secondary);
     const QRectF below(0, bar.bottom() + scaled(4), width(), scaled(16));

@@ -16,7 +16,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kUsualShift = 0.8;  // steps that a new lift or deepen moves the middle
+constexpr double kUsualShift = 0.8;  // steps by which a new lift or deepen moves the middle
 constexpr int kMostBands = 4;
 
 /// Where it lands, in a word or two.

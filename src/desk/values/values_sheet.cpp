@@ -38,7 +38,7 @@ ValuesSheet::ValuesSheet(const Desk& desk, QWidget* parent)
     auto* lower = new QVBoxLayout;
     lower->setContentsMargins(scaled(12), scaled(4), scaled(12), scaled(12));
     lower->setSpacing(scaled(10));
-    auto* scroll = scrolled(pages_);       // in a low window a page is seen in pieces, but whole
+    auto* scroll = scrolled(pages_);       // in a low window the page is scrolled
     pages_->setAutoFillBackground(false);  // the sheet shows through
     lower->addWidget(scroll, 1);
     lower->addWidget(main_);
@@ -116,7 +116,7 @@ QWidget* ValuesSheet::shapes_page() {
 }
 
 void ValuesSheet::show_page(Page page) {
-    // Pages that are not seen don't keep the sheet as high as they are.
+    // A hidden page does not count toward the sheet's height.
     for (int i = 0; i < pages_->count(); ++i) {
         const bool seen = i == static_cast<int>(page);
         pages_->widget(i)->setSizePolicy(QSizePolicy::Preferred,
@@ -166,7 +166,7 @@ void ValuesSheet::take_best_splits() {
 void ValuesSheet::main_action() {
     if (!session_.document.painting().sealed()) return seals_->seal();
     if (!seals_->values_differ()) return emit wants_passes();
-    // Read first what it changes, then press again.
+    // The first press shows the page that says what sealing changes; the second seals.
     if (pages_->currentIndex() != static_cast<int>(Page::seals)) return show_page(Page::seals);
     seals_->seal();
 }

@@ -32,7 +32,7 @@ std::vector<BriefTable::Row> BriefTable::rows() const {
     const auto& seen = meter_.seen();
     for (std::size_t i = 0; i < seen.size(); ++i)
         for (const BriefLine& line : seen[i].lines) {
-            // What it is for and how large is the same in all.
+            // Purpose and size are the same for all versions.
             if (line.verdict == Verdict::open || line.id == "size") continue;
             const QString asked = tr("%1 %2").arg(from_view(line.label), shown(line.asked));
             auto at = std::ranges::find(lines, asked, &Line::asked);

@@ -16,7 +16,7 @@ namespace underpaint {
 namespace {
 
 constexpr double kTitle = 28, kHeads = 18, kLine = 20, kTake = 58;
-constexpr double kNarrow = 560, kTwoHeads = 30;  // where headings stand in two lines
+constexpr double kNarrow = 560, kTwoHeads = 30;  // widths below kNarrow have headings of two lines
 
 }  // namespace
 
@@ -33,7 +33,7 @@ DifferenceTable::DifferenceTable(Session& session, VersionEdits& edits, const Ve
 /// Computed anew only when a picture or its figures are others.
 void DifferenceTable::refresh() {
     update();
-    // As high as all parts need, up to eight, so that nothing moves while others are looked at.
+    // High enough for all parts, up to eight, so that nothing moves from pair to pair.
     const std::size_t parts = session_.document.has_painting() ? edits_.painting().parts.size() : 0;
     const double rows = std::clamp(static_cast<double>(parts), 2.0, 8.0);
     setFixedHeight(scaled(kTitle + kHeads + rows * kLine + 8));
@@ -218,7 +218,7 @@ void DifferenceTable::paintEvent(QPaintEvent*) {
         y += scaled(kLine);
     }
     if (end - first_ == rows_.size()) return;
-    // How much of the parts is in sight, and where.
+    // A bar that shows how many of the parts are visible, and which.
     const double high = static_cast<double>(end - first_) * scaled(kLine);
     const auto count = static_cast<double>(rows_.size());
     painter.fillRect(QRectF(width() - scaled(6),

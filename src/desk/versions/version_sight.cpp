@@ -95,7 +95,7 @@ const QImage& VersionSight::image_of_pixels(const std::shared_ptr<const RgbBlock
     const auto known = images_.find(picture);
     if (known != images_.end() && known->second.lens == lens && known->second.reader == reader)
         return known->second.image;
-    // Of pixels that nobody holds any more.
+    // Drop the drawings of pixels that no longer exist.
     std::erase_if(images_, [](const auto& each) { return each.first.use_count() == 1; });
     const LensRecord& record = record_of(lens);
     Sight sight;
@@ -152,7 +152,7 @@ void VersionSight::draw(QPainter& painter, const SeenVersion& version, const QRe
         lay(image_of_pixels(instead_, *version.sealed, version, view.shrink), view);
     } else {
         const Fine* fine = fine_of(version);
-        // Under fine pixels that don't fill the place, as while it is moved.
+        // Drawn below fine pixels that don't fill the place, as during a move.
         if (version.picture && (fine == nullptr || !wanted_ || fine->view != *wanted_)) {
             const View view = whole(*version.picture);
             lay(image_of_pixels(version.picture, *version.sealed, version, view.shrink), view);

@@ -57,7 +57,7 @@ void VersionsBench::leave() {
     meter_->watch(false);
     board_->sight().peek(std::nullopt);
     sheet_->end_trying();
-    // Whoever goes elsewhere sees names and figures again.
+    // Leaving the bench ends the blind comparison.
     if (board_->looking_blind()) board_->show_way(VersionsBoard::Way::all);
 }
 

@@ -94,7 +94,7 @@ QRectF VersionsBlind::picture_rect(bool right) const {
     const QSizeF room((width() - 3 * gap) / 2, height() - foot - head);
     const Size size = edits_.painting().size();
     const QSizeF is = QSizeF(size.width, size.height).scaled(room, Qt::KeepAspectRatio);
-    // Beside each other in the middle, however wide the window is.
+    // Side by side around the middle, however wide the window is.
     const double left = right ? (width() + gap) / 2 : (width() - gap) / 2 - is.width();
     return {left, head + (room.height() - is.height()) / 2, is.width(), is.height()};
 }
@@ -109,7 +109,7 @@ std::optional<QRectF> VersionsBlind::place_at(QPointF at) const {
 std::vector<VersionId> VersionsBlind::shown_versions() const {
     if (!looking()) return {};
     std::vector<VersionId> shown_now{look_now().chosen, look_now().other};
-    // The next two are made while these are looked at.
+    // The next two pictures are made while these are looked at.
     if (at_ + 1 < looks_.size())
         shown_now.insert(shown_now.end(), {looks_[at_ + 1].chosen, looks_[at_ + 1].other});
     return shown_now;

@@ -55,7 +55,7 @@ VersionsBoard::VersionsBoard(const Desk& desk, VersionEdits& edits, const Versio
 }
 
 QWidget* VersionsBoard::head() {
-    // Where there is little room across, the lenses are moved along and the ways stay.
+    // In a narrow window the lenses scroll; the ways of comparing stay in place.
     auto* shown = new QWidget;
     auto* lenses = new QHBoxLayout(shown);
     lenses->setContentsMargins(0, scaled(4), 0, scaled(4));

@@ -17,9 +17,9 @@
 namespace underpaint {
 namespace {
 
-constexpr double kBelow = 74;  // under a picture: name, figures, colours, where from
+constexpr double kBelow = 74;  // height below a picture: name, figures, colours, origin
 constexpr double kGap = 12;
-constexpr double kSheetWidth = 1000;  // of the contact sheet
+constexpr double kSheetWidth = 1000;  // width of the contact sheet
 
 }  // namespace
 

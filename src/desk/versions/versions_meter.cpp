@@ -13,7 +13,7 @@ namespace underpaint {
 namespace {
 
 constexpr int kShownSide = 720;   // long side of the pictures
-constexpr int kSketchSide = 400;  // of the copy that the first figures are of
+constexpr int kSketchSide = 400;  // long side of the copy that the first figures are measured on
 constexpr int kColoursSide = 128;
 constexpr int kColours = 5;
 
@@ -80,8 +80,8 @@ void VersionsMeter::follow() {
     std::vector<SeenVersion> next;
     for (auto& [id, alone] : alone_each(session_.document.painting())) {
         SeenVersion entry;
-        // What is measured of a version stays with it when it is chosen or renamed; a branch that
-        // is still the same takes it over.
+        // The figures of a version stay when it is chosen or renamed; a branch that is still equal
+        // takes them over.
         for (const SeenVersion& was : seen_)
             if (!other && same_to_measure(was.alone, alone) && (was.id == id || !entry.picture))
                 entry = was;

@@ -220,7 +220,7 @@ void VersionsSheet::refresh() {
     seen_blind_->clear();
     if (!any) return;
     const Painting& painting = edits_.painting();
-    // What the slider shows is of no other painting.
+    // The slider's preview belongs to the painting that it was made from.
     if (!hue_row_->isHidden() && tried_.underpaint && !same_but_for_records(tried_, painting))
         end_trying();
     const bool laid = !painting.passes.empty();

@@ -252,7 +252,8 @@ void VersionsSheet::make(const QString& label, const QString& name, const QStrin
                     tr("It could not be made: the picture of the reference can't be read."));
                 return hint_->show();
             }
-            // Of another painting, or one that was changed meanwhile, it would say what is not so.
+            // What was made belongs to the painting as it was: on another its sentence would be
+            // wrong.
             if (!still_is(painting)) return;
             edits_.add(label, name, whole, *made);
         });

@@ -125,16 +125,16 @@ Sight Canvas::wanted_sight() const {
     sight.upto = session_.outlook.shown().upto;
     sight.reader = session_.choices.reader();
     sight.paper = session_.paper.proof();
-    if (across_room_) sight.squint = 0;  // the distance alone does it
+    if (across_room_) sight.squint = 0;  // the distance takes the place of squinting
     if (session_.outlook.comparison() && sight.lens != Lens::drift) {
-        // Seals are grey and compared by their values, finished pictures in colour.
+        // Seals are grey and are compared in grey, finished pictures in colour.
         const bool colour =
             has_colour(session_.outlook.comparison()->painting.underpaint->base().channels());
         sight.lens = Lens::twin;
         sight.left = colour ? TwinSide{Lens::colour, 0} : TwinSide{Lens::seal, {}};
         sight.right = {colour ? Lens::colour : Lens::grey, {}};
     }
-    // A state that is no longer there gives way to the last that is.
+    // A state that no longer exists is replaced by the last one.
     for (TwinSide* side : {&sight.left, &sight.right})
         if (side->moment)
             side->moment = std::min(*side->moment, session_.outlook.shown().picture.passes.size());
@@ -170,7 +170,8 @@ void Canvas::refresh() {
     if (view.area.empty()) return update();
     shown_looks_ = looks();
     Sight sight = wanted_sight();
-    // The values have no seal of their own; a glance at it is one below the seal line.
+    // Value passes have no seal of their own: peeking at the seal shows the one below the seal
+    // line.
     const bool at_seal = peeked_ == Lens::seal && session_.document.painting().sealed();
     if (at_seal) sight.upto = 0;
     drawer_.set_lens(sight.lens);

@@ -105,7 +105,7 @@ void Canvas::draw_ghost(QPainter& painter) const {
 void Canvas::draw_only(QPainter& painter) const {
     if (!only_) return;
     painter.save();
-    // A little beyond, so that no row of the picture is left at its border.
+    // Rounded outwards, so that no row of pixels is left at the border.
     const QRectF whole = QRectF(transform_.picture_on_canvas().toAlignedRect());
     painter.setClipRect(whole);
     const bool x = transform_.mirrored(), y = transform_.upended();

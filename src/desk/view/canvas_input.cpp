@@ -12,7 +12,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kMousePressure = 1;  // a mouse can only press or not
+constexpr double kMousePressure = 1;  // a mouse has no pressure
 
 }  // namespace
 
@@ -49,7 +49,7 @@ void Canvas::mousePressEvent(QMouseEvent* event) {
     if (left && tool_ != Tool::none) {
         if (in_hand()->press(at, kMousePressure)) drag_ = Drag::tool, dragged_ = in_hand();
     } else if (left && only_ && !veil_.covers(to_unit(at))) {
-        show_only(nullptr);  // a click beside it
+        show_only(nullptr);  // a click beside the part ends it
     } else if (left && over_seam(at)) {
         drag_ = Drag::seam;
     } else if (left && handles_.press(at, kMousePressure)) {

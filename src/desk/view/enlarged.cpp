@@ -27,7 +27,7 @@ QImage enlarged(QImage coarse, const View& from, const View& to) {
     cv::resize(pixels_of(coarse), large, {}, times, times, cv::INTER_LINEAR);
     const int x = to.area.x - edge_of(from.area.x, times),
               y = to.area.y - edge_of(from.area.y, times);
-    // The last pixels of the fine one may stand for less than a whole one.
+    // The last pixels of the fine picture may cover less than a whole pixel here.
     cv::copyMakeBorder(large, large, 0, std::max(0, y + fine.height() - large.rows), 0,
                        std::max(0, x + fine.width() - large.cols), cv::BORDER_REPLICATE);
     large({x, y, fine.width(), fine.height()}).copyTo(pixels_of(fine));

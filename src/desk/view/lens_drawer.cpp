@@ -13,7 +13,7 @@ LensDrawer::LensDrawer(const Meters& meters, QObject* parent)
 void LensDrawer::set_lens(Lens lens) {
     if (lens == lens_) return;
     lens_ = lens;
-    // A drawing of the lens before that is on its way is none of this one.
+    // A drawing of the previous lens that is still being made is dropped.
     job_.stop();
     of_ = wanted_ = nullptr;
     draw();

@@ -12,7 +12,7 @@ void draw_over_picture(QPainter& painter, const LensOverlay& at) {
     const QImage& drawing = at.drawing.image;
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
     const QRectF whole = at.transform.picture_on_canvas();
-    // Made smaller by the widget's own means lines would break up.
+    // The widget's own scaling would break up thin lines.
     const QSize size = (whole.size() * at.ratio).toSize();
     const QImage fitting =
         size.width() < drawing.width()

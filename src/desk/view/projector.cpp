@@ -40,7 +40,7 @@ Projector::Projector(QObject* parent)
     first_waits_.setSingleShot(true);
     first_waits_.setInterval(kLongestFirst);
     connect(&first_waits_, &QTimer::timeout, this, &Projector::begin_next);
-    // What could not be shown is asked for again by the next change, and then keeps less.
+    // The frame that failed is asked for again by the next change, with a smaller budget.
     job_.on_fault([this](const QString&) {
         live_.set_budget(live_.budget() / 2);
         first_.reset();
@@ -104,7 +104,7 @@ void Projector::project(const Wish& wish, const DisplayTransform* display,
     }
     const auto begin = Clock::now();
     const bool whole = show_at(view, true);
-    // One that was stopped says as much by what of it was made.
+    // A stopped frame is timed by the share that was finished.
     if (const double made = live_.made(); made > 0.1) fine_frame_ = (Clock::now() - begin) / made;
     if (whole) live_.look_ahead(painting, moments_of(sight), view, stop);
 }

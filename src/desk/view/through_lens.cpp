@@ -12,7 +12,7 @@ namespace {
 /// One picture that is shown: a lens, and which of the moments it is made from.
 struct Side {
     const LensRecord& lens;
-    std::size_t now = 0, sealed = 0;  // places in the list of moments
+    std::size_t now = 0, sealed = 0;  // indices into the list of moments
 };
 
 /// The sides of a sight, and the moments that they need between them.

@@ -12,9 +12,9 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSide = 1600;         // long side that the veil is drawn with
-constexpr double kCovering = 0.86;  // how much of the rest goes under
-constexpr double kApart = 2.5;      // steps between what is shown and the veil, at least
+constexpr int kSide = 1600;         // long side at which the veil is drawn
+constexpr double kCovering = 0.86;  // share of the veil over the rest of the picture
+constexpr double kApart = 2.5;      // least difference between the veil and what is shown, in steps
 constexpr std::uint8_t kHalf = 128;
 
 /// The mean step of a picture where a mask covers it.

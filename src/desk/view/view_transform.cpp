@@ -68,7 +68,7 @@ QPointF ViewTransform::to_picture(QPointF c) const {
 }
 
 QRectF ViewTransform::to_canvas(const View& view) const {
-    // The last pixel may stand for less than a whole one.
+    // The last pixel of a level may cover less than a whole one.
     const double right = std::min<double>(view.area.right() * view.shrink, picture_.width);
     const double bottom = std::min<double>(view.area.bottom() * view.shrink, picture_.height);
     return QRectF(to_canvas(QPointF(view.area.x * view.shrink, view.area.y * view.shrink)),

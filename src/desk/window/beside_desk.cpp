@@ -20,7 +20,7 @@ Result<OwnPainting> own_painting(const std::filesystem::path& watched,
         if (left.note.watched != watched.string() || left.note.file != against) continue;
         auto painting = open_left_work(left.folder);
         auto work = UnsavedWork::take_up(left.folder);
-        // What can't be read stays where it is, and is begun anew.
+        // Unsaved work that can't be read stays where it is, and a new ledger is begun.
         if (!painting || !work) continue;
         return OwnPainting{std::move(*painting), left.note.file, left.note.stamp, std::move(*work)};
     }

@@ -33,7 +33,7 @@ Done BesideProgram::begin(const std::filesystem::path& file, const std::filesyst
 void BesideProgram::open_window(const std::shared_ptr<BesideDesk::Opened>& opened) {
     window_ = std::make_unique<MainWindow>(day_, clock_);
     window_->show();
-    // It begins a strip of its own, in the place of this one.
+    // The window opens a new strip in the place of this one.
     watched_.reset();
     window_->take_from_strip(opened);
     desk_->strip().hide();

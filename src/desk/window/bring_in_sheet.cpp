@@ -166,7 +166,7 @@ void BringInSheet::look() {
     if (!painting_) return;
     job_.start([this, picture = painting_->underpaint](const std::stop_token& stop,
                                                        const auto& deliver) {
-        constexpr int side = 600;  // at least as large as a tile shows it
+        constexpr int side = 600;  // at least the size that a tile is shown at
         for (const ReaderView& view :
              reader_views(*picture, level_for(picture->size(), side), stop))
             deliver([this, view, image = image_of(view.grey)] {

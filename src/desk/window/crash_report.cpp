@@ -22,7 +22,7 @@ constexpr int kFaults[] = {SIGSEGV, SIGBUS, SIGFPE, SIGILL, SIGABRT};
 constexpr const char* kBegins = "fault-";
 constexpr std::size_t kMostReports = 5;
 
-// Everything that a handler needs is made beforehand: inside it no memory may be taken.
+// Everything that the handler needs is prepared here, since it must not allocate memory.
 std::array<char, 4096> report_name;
 std::array<char, 4096> about_text;
 std::array<char, 512> thrown_text;
@@ -66,7 +66,8 @@ void report(int number) {
                                ::backtrace(frames.data(), static_cast<int>(frames.size())), file);
         ::close(file);
     }
-    // As if nobody had listened: the system's record is made, and whoever waits sees the signal.
+    // Raised again with the default action, so that the system writes its record and the parent
+    // process sees the signal.
     ::signal(number, SIG_DFL);
     ::raise(number);
 }
@@ -91,10 +92,10 @@ void leave_report_of_crashes(const fs::path& folder, const std::string& about) {
         report_name,
         (folder / fmt::format("{}{}-{}.txt", kBegins, std::time(nullptr), ::getpid())).string());
     keep_text(about_text, about + "\n");
-    // The first call loads a library, which a handler may not.
+    // The first call loads a library, which is not allowed inside a handler.
     void* frame = nullptr;
     static_cast<void>(::backtrace(&frame, 1));
-    // A stack that ran over can't carry the handler.
+    // After a stack overflow the handler needs a stack of its own.
     stack_t stack{};
     stack.ss_sp = stack_of_handler.data();
     stack.ss_size = stack_of_handler.size();
@@ -111,7 +112,7 @@ std::vector<fs::path> crash_reports(const fs::path& folder) {
     std::error_code error;
     for (fs::directory_iterator at(folder, error), end; !error && at != end; at.increment(error))
         if (at->path().filename().string().starts_with(kBegins)) reports.push_back(at->path());
-    std::ranges::sort(reports, std::greater());  // their names begin with the moment
+    std::ranges::sort(reports, std::greater());  // their names begin with the time
     return reports;
 }
 

@@ -52,7 +52,7 @@ std::string Display::screen() const {
     QStringList said;
     for (const QString& each : {screen_->manufacturer(), screen_->model(), screen_->serialNumber()})
         if (!each.isEmpty()) said << each;
-    // What names itself in no way is known by its plug.
+    // A screen without maker, model or serial number is known by its connector.
     return (said.isEmpty() ? screen_->name() : said.join(QLatin1Char(' '))).toStdString();
 }
 
@@ -74,7 +74,7 @@ bool Display::use(const std::filesystem::path& file) {
 void Display::use_system() {
     const Bytes bytes = screen_ ? screen_profile(screen_) : Bytes();
     const auto transform = DisplayTransform::for_screen("", bytes);
-    // A profile that the system has but that can't be used is not the painter's doing.
+    // An unusable profile of the system is not the painter's fault: no message.
     transform_ = transform ? *transform : nullptr;
     profile_ = transform_ ? mark_of(bytes) : std::string();
     emit changed();

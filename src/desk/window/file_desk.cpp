@@ -20,7 +20,7 @@ namespace {
 using Path = FileDesk::Path;
 
 constexpr int kMostRecent = 8;
-constexpr int kDiskWait = 1500;  // milliseconds that a window waits for a disk when it closes
+constexpr int kDiskWait = 1500;  // milliseconds that closing waits for a disk
 
 FileDesk::Picker dialogs() {
     return {
@@ -106,7 +106,7 @@ void FileDesk::open_file(const Path& file) {
 }
 
 void FileDesk::open_demo(std::function<void()> then) {
-    // Beside the program where it is installed, in the checkout that it was built from otherwise.
+    // Beside the installed program, otherwise in the checkout that it was built from.
     const Path program = QCoreApplication::applicationDirPath().toStdString();
     std::error_code error;
     for (const Path& file : {program / "../share/faithful-underpaint/salt-cart.ora",
@@ -130,8 +130,8 @@ void FileDesk::load(const Path& file, const std::optional<QString>& as_copy,
     run(loading_, tr("Opening %1").arg(name_of(file)),
         [this, file, as_copy, then, opener = opener_](const std::stop_token& stop,
                                                       const Deliver& deliver) {
-            // Shared, because what it holds is too large to copy on its way to the desk. The stamp
-            // is taken first: whoever changes the file from here on changes it since it was opened.
+            // Shared, since it is too large to copy. The stamp is taken before reading, so that any
+            // change of the file from here on is noticed.
             const auto stamp = stamp_of(file);
             const auto progress = [&](float share) { deliver.progress(share); };
             auto read = std::make_shared<Read>(
@@ -274,7 +274,7 @@ void FileDesk::turn(Turn turn) {
             deliver([this, label, turn, painting, document, result] {
                 finish(loading_);
                 if (session_.document.number() != document) return;
-                // What was changed meanwhile is turned too.
+                // The painting was changed meanwhile: turn the new one too.
                 if (!same_but_for_records(session_.document.painting(), painting))
                     return this->turn(turn);
                 session_.document.change(label, std::move(*result));
@@ -295,7 +295,7 @@ void FileDesk::finish(LatestJob& job) {
     job.stop();
     if (&job == &saving_) {
         watch_.watch(session_.document.file(), stamp_);
-        // Exports too are made as saves are. What else their end does comes first.
+        // Exports use the same job as saves. Other handlers of its end run first.
         QMetaObject::invokeMethod(this, &FileDesk::save_again, Qt::QueuedConnection);
     }
     notice_.end_progress();
@@ -318,7 +318,7 @@ void FileDesk::show_work() {
 }
 
 void FileDesk::say(const Trouble& trouble) {
-    if (trouble.what.empty()) return;  // it was stopped
+    if (trouble.what.empty()) return;  // the painter stopped it
     write_to_log(trouble.message());
     say(QString::fromStdString(trouble.message()));
 }

@@ -67,7 +67,7 @@ void FileDesk::save_merged_copy_to(const Path& file) {
     const Path palette = palette_beside(file);
     std::error_code error;
     if (!std::filesystem::exists(palette, error)) return send_out(how, file, {});
-    // The dialog has asked about the picture alone.
+    // The dialog asked only about the picture's file.
     notice_.ask(
         tr("The colours of the copy go into %1, which is there already.").arg(name_of(palette)),
         {{tr("Choose another name"), [this] { save_merged_copy(); }},

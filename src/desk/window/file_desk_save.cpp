@@ -24,7 +24,7 @@ Path copy_of(const Path& file) {
 
 void FileDesk::save(std::function<void()> then) {
     if (!session_.document.has_painting()) return;
-    // What is changed while a save is made is not in it: it is saved after that.
+    // Changes made during a save are not in it: another save follows.
     if (saving()) {
         save_again_ = session_.document.number();
         return;
@@ -63,7 +63,7 @@ void FileDesk::with_ending(Path file, const std::string& ending,
     file += ending;
     std::error_code error;
     if (!std::filesystem::exists(file, error)) return save(file);
-    // The dialog has asked about the name without the ending.
+    // The dialog asked about the name without its ending.
     notice_.ask(tr("%1 is there already.").arg(name_of(file)),
                 {{tr("Choose another name"), choose_again},
                  {tr("Replace it"), [save, file] { save(file); }},
@@ -113,7 +113,7 @@ void FileDesk::save_to(const Path& file, std::function<void()> then, const Repla
                 const auto waiting = std::exchange(after_save_, {});
                 if (!done) {
                     save_again_.reset();
-                    // Whoever changed it is told of by now.
+                    // The painter has been told of the change by now.
                     const Path& own = session_.document.file();
                     watch_.watch(own, stamp_of(own));
                     return ask_about(
@@ -126,7 +126,7 @@ void FileDesk::save_to(const Path& file, std::function<void()> then, const Repla
                 remember(file);
                 kept_.insert(file);
                 if (!kept) say(kept.error());
-                // The painting may be another by now, to which this file does not belong.
+                // Another painting may be open by now; the file does not belong to it.
                 if (session_.document.number() == document) {
                     stamp_ = known->stamp;
                     saved_ = std::move(*known);

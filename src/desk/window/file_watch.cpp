@@ -43,13 +43,13 @@ bool FileWatch::watch(const std::filesystem::path& file, const std::optional<Fil
         mark_.reset();
         return true;
     }
-    // One that is replaced is another file; its folder tells of that.
+    // A replaced file is a new one, which only its folder reports.
     watcher_.addPaths({text_of(file), text_of(file.parent_path())});
     if (same) return true;
     mark_.reset();
     std::error_code error;
     std::filesystem::create_directories(marks_, error);
-    if (error) return true;  // nothing can be told
+    if (error) return true;  // no way to tell
     mark_ = FileLock::take(marks_ / mark_of(file).toStdString());
     return mark_.has_value();
 }
@@ -57,8 +57,8 @@ bool FileWatch::watch(const std::filesystem::path& file, const std::optional<Fil
 void FileWatch::look() {
     if (!looking_) return;
     const auto now = stamp_of(file_);
-    // A file that is being replaced may be missing for a moment; one that is gone can be saved
-    // anew.
+    // A file may be missing for a moment while it is replaced; if it is gone, it can be saved
+    // again.
     if (!now || now == stamp_) return;
     stamp_ = now;
     watcher_.addPath(text_of(file_));

@@ -295,7 +295,7 @@ void MainWindow::refresh_actions() {
     };
     step(undo_, tr("Undo"), any ? session_.document.history().undo_label() : std::string());
     step(redo_, tr("Redo"), any ? session_.document.history().redo_label() : std::string());
-    save_->setEnabled(any);  // during a save it asks for one more
+    save_->setEnabled(any);  // pressed during a save, it asks for another one
     for (QAction* action : {save_as_, export_, merged_}) action->setEnabled(saves);
     parts_in_->setEnabled(free);
     setWindowTitle(
@@ -350,7 +350,7 @@ void MainWindow::show_charts(bool on) {
 }
 
 void MainWindow::open_page(const QString& bench, const QString& page) {
-    // What is saved for painting over is saved here; what comes back is laid as a pass.
+    // The merge step saves a copy to paint over; the copy comes back as a pass.
     const bool merging = page == QLatin1String("merge") && session_.document.has_painting() &&
                          !session_.document.painting().log.merged;
     show_bench(bench);
@@ -423,7 +423,7 @@ void MainWindow::changeEvent(QEvent* event) {
 }
 
 bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
-    // Whatever is done by hand in this window is work.
+    // Any key or press in this window counts as work.
     const bool acts = event->type() == QEvent::KeyPress ||
                       event->type() == QEvent::MouseButtonPress ||
                       event->type() == QEvent::MouseMove || event->type() == QEvent::Wheel ||
@@ -435,7 +435,7 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
     auto* key = static_cast<QKeyEvent*>(event);
     const auto takes_text = [key](const QObject* widget) {
         const auto* field = qobject_cast<const QLineEdit*>(widget);
-        // A field for numbers has no use for a question mark.
+        // A field for numbers does not accept a question mark, so it can mean help there.
         const bool numbers =
             field != nullptr && (field->inputMethodHints() & Qt::ImhFormattedNumbersOnly) != 0;
         return (field != nullptr && !(numbers && key->key() == Qt::Key_Question)) ||
@@ -444,11 +444,11 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
     const bool typing = takes_text(watched) || takes_text(QApplication::focusWidget());
     const auto* widget = qobject_cast<QWidget*>(watched);
     const bool here = widget != nullptr && widget->window() == this && isActiveWindow();
-    // A question mark comes with Shift on many keyboards.
+    // Many keyboards need Shift for a question mark.
     const bool plain = key->modifiers() == Qt::NoModifier || key->key() == Qt::Key_Question;
     if (!here || typing || (press && !plain)) return false;
     if (keys_->isVisible() || about_->isVisible()) return false;
-    // A held key repeats; only its first press and its last release mean something.
+    // Of a held key only the first press and the last release count.
     if (key->isAutoRepeat()) return std::ranges::count(kHeldKeys, key->key()) > 0;
     return handle_key(key->key(), press);
 }
@@ -489,7 +489,7 @@ void MainWindow::showEvent(QShowEvent*) {
 void MainWindow::closeEvent(QCloseEvent* event) {
     if (closing_ || (!session_.document.unsaved() && !files_->saving())) {
         files_->stop_loading();
-        autosave_->drop();  // it is saved, or was given up
+        autosave_->drop();  // saved or discarded
         return event->accept();
     }
     event->ignore();
@@ -560,7 +560,7 @@ void MainWindow::take_from_strip(std::shared_ptr<BesideDesk::Opened> opened) {
     files_->begin_unsaved(std::make_shared<Painting>(std::move(opened->painting)), opened->file,
                           opened->stamp, [this, opened] {
                               if (opened->work) autosave_->go_on_with(std::move(*opened->work));
-                              // The strip goes on with the painting that is here now.
+                              // The strip continues with the painting of this window.
                               const std::filesystem::path file =
                                   session_.document.painting().saves.file();
                               QMetaObject::invokeMethod(

@@ -47,7 +47,7 @@ Bytes root_property(xcb_connection_t* connection, const std::string& name) {
 
 Bytes screen_profile([[maybe_unused]] const QScreen* screen) {
 #if QT_CONFIG(xcb)
-    // Without a display another platform may answer too, with a connection to nothing.
+    // Without an X display another platform may also answer, with a null connection.
     const auto* x11 = qGuiApp->nativeInterface<QNativeInterface::QX11Application>();
     if (x11 && x11->connection() && QGuiApplication::platformName() == QLatin1String("xcb")) {
         const auto index = QGuiApplication::screens().indexOf(screen);

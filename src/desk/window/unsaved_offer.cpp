@@ -64,8 +64,8 @@ void UnsavedOffer::take(const std::shared_ptr<BroughtBack>& back) {
     const UnsavedNote& note = back->left.note;
     std::error_code error;
     const bool is_there = !note.file.empty() && std::filesystem::exists(note.file, error);
-    // Saved over without a question only while the stamp says that it is the very file; what is
-    // kept may have been changed by anyone. Where it is another, saving asks.
+    // Saved over without a question only if the stamp shows that it is the very same file: anyone
+    // may have changed the record of it.
     const bool belongs = is_there && note.stamp;
     files_.begin_unsaved(
         std::make_shared<Painting>(*back->painting), belongs ? note.file : std::filesystem::path(),

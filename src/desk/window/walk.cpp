@@ -64,7 +64,7 @@ Walk::Walk(MainWindow& window)
     column->addLayout(buttons);
     timer_.setInterval(kLookEvery);
     connect(&timer_, &QTimer::timeout, this, &Walk::look);
-    // Another painting is no longer the one that is walked through.
+    // The walk is about one painting; opening another ends it.
     connect(&window_.session().document, &Document::begun, this, &Walk::leave);
     hide();
 }
@@ -163,7 +163,7 @@ QWidget* Walk::target() const {
     if (at_ >= steps_.size()) return nullptr;
     auto* target = window_.findChild<QWidget*>(QLatin1String(steps_[at_].target));
     if (target != nullptr && target->isVisible()) return target;
-    // A lens that has no room is in the menu of those.
+    // A lens without room in the row is in the menu *More*.
     auto* more = window_.findChild<QWidget*>(QStringLiteral("more_lenses"));
     const bool lens = QByteArray(steps_[at_].target).startsWith("lens_");
     return lens && more != nullptr && more->isVisible() ? more : nullptr;

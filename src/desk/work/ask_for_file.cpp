@@ -13,7 +13,7 @@ QString picture_kinds(const QString& label, const QStringList& more) {
         for (const std::string_view ending : format.endings)
             small << QLatin1Char('*') + QString::fromUtf8(ending.data(), qsizetype(ending.size()));
     small << more;
-    // Cameras write them in capitals.
+    // Cameras write endings in capitals.
     QStringList all = small;
     for (const QString& pattern : small) all << pattern.toUpper();
     return QStringLiteral("%1 (%2)").arg(label, all.join(QLatin1Char(' ')));

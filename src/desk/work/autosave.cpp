@@ -4,8 +4,8 @@
 namespace underpaint {
 namespace {
 
-// Together with the time that it takes to write, no more than 5 s of work are lost to a kill; see
-// keep_beside_load in the benchmarks.
+// With the time of writing added, at most 5 s of work are lost to a kill; see keep_beside_load in
+// the benchmarks.
 constexpr std::chrono::milliseconds kSaveRest{1000}, kLongest{2000}, kRetry{100};
 
 }  // namespace
@@ -43,7 +43,7 @@ Autosave::Autosave(Document& document, std::filesystem::path store,
       store_(std::move(store)),
       stamp_(std::move(stamp)),
       clock_(std::move(clock)),
-      // Writing is short, and must not wait for figures that want all cores.
+      // Writing is short and must not wait for figures, which take all cores.
       job_(this, Urgency::beside, "keeping what is not saved") {
     job_.on_fault([this](const QString& sentence) { say_once(sentence); });
     for (QTimer* timer : {&due_, &longest_}) {
@@ -51,14 +51,14 @@ Autosave::Autosave(Document& document, std::filesystem::path store,
         connect(timer, &QTimer::timeout, this, &Autosave::keep);
     }
     longest_.setInterval(kLongest);
-    // Whatever there was before was saved, or was given up.
+    // The earlier painting was saved or discarded.
     connect(&document_, &Document::begun, this, &Autosave::drop);
     connect(&document_, &Document::saved_changed, this, &Autosave::follow);
 }
 
 void Autosave::follow() {
     if (!document_.unsaved()) return drop();
-    // The first change has all pictures written, which takes longer than what later ones need.
+    // The first write contains all pictures and takes longer than later ones, so it starts at once.
     due_.start(keeper_ ? kSaveRest : std::chrono::milliseconds{0});
     if (!longest_.isActive()) longest_.start();
 }
@@ -82,8 +82,7 @@ UnsavedNote Autosave::note() const {
 void Autosave::keep() {
     due_.stop();
     if (!document_.unsaved()) return;
-    // One that is being written is let come to its end, or a hand that never rests would have
-    // nothing kept at all.
+    // A running write is not replaced: otherwise nothing would be kept while a hand never rests.
     if (job_.running()) return longest_.start(kRetry);
     longest_.stop();
     longest_.setInterval(kLongest);

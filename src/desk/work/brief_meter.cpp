@@ -17,8 +17,8 @@ namespace {
 
 /// The figures of the whole painting wait until those of the bench are there.
 constexpr std::chrono::milliseconds kBriefRest{400};
-constexpr int kShownSide = 480;         // of a picture as it is shown
-constexpr std::size_t kMostKnown = 60;  // pictures whose figures are kept
+constexpr int kShownSide = 480;         // long side of a picture as it is shown
+constexpr std::size_t kMostKnown = 60;  // pictures whose figures are remembered
 
 template <class Known, class Kept>
 auto find_in(const Known& known, const Kept& kept, Reader reader) {
@@ -135,7 +135,7 @@ void BriefMeter::measure_pictures() {
         const auto each = [&](const auto& list, auto into) {
             for (const auto& kept : list) {
                 auto seen = measured(kept, reader, stop);
-                malloc_trim(0);  // what a large picture took is given back before the next
+                malloc_trim(0);  // memory of one large picture is returned before the next is read
                 if (stop.stop_requested()) return;
                 deliver([this, kept, reader, into, seen = std::move(seen)] {
                     auto& known = this->*into;
@@ -168,7 +168,7 @@ void BriefMeter::stand() {
     const Painting& painting = session_.document.painting();
     const auto values = values_.figures();
     const auto& audit = passes_.audit();
-    // Figures of another painting's parts say nothing of this one's.
+    // The figures may belong to a painting with other parts.
     const bool fits = work_ && work_->coloured.size() == painting.parts.size();
     const Measured measured{fits ? &*work_ : nullptr, values.get(), audit ? &*audit : nullptr,
                             session_.settings.rules()};

@@ -22,8 +22,8 @@ void Document::begin(Painting painting, std::filesystem::path file, bool saved) 
     const Painting blank;
     packing_.stop();
     painting.brief = with_a_route(std::move(painting.brief));
-    // Groups that name no pass can come out of a change that replaces passes; nobody has to doubt
-    // them from here on.
+    // A change that replaces passes can leave groups without passes: they are removed here, so that
+    // no later code has to check.
     history_.emplace(with_settled_groups(std::move(painting)));
     if (!saved) history_->mark_saved_as(blank);
     file_ = std::move(file);
@@ -43,7 +43,7 @@ void Document::mark_saved(std::filesystem::path file, const Painting& as) {
 
 void Document::change(const QString& label, Painting next, const QString& gesture) {
     if (!history_) return;
-    // It was begun a while ago, perhaps.
+    // The change may have been computed from an earlier painting.
     next = with_settled_groups(with_records_of(std::move(next), painting()));
     if (next == painting()) return;
     history_->change(label.toStdString(), std::move(next), gesture.toStdString());

@@ -6,7 +6,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kSmallSide = 450;  // long side at which a moved focus is measured
+constexpr int kSmallSide = 450;  // long side of the copy on which a moved focus is measured
 constexpr std::size_t kShownRivals = 3;
 
 }  // namespace

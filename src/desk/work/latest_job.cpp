@@ -31,12 +31,12 @@ void LatestJob::begin(std::function<void(const std::stop_token&, const Deliver&)
     stop();
     running_ = true;
     job_ = std::make_shared<Job>();
-    // What hangs keeps nobody waiting.
+    // A job that hangs does not hold up the next one.
     if (!hangs_after_) job_->after = last_begun_;
     job_->what = what_;
     job_->urgency = urgency_;
     job_->may_hang = hangs_after_.has_value();
-    // How it failed is its last result.
+    // The result of a job that failed is the way it failed.
     job_->work = [this, work = std::move(work), what = what_](const std::stop_token& stop,
                                                               QPromise<Handed>& promise) {
         const Deliver deliver(promise);
@@ -59,10 +59,10 @@ void LatestJob::stop() {
     job_->stop.request_stop();
     watcher_->disconnect(this);
     watcher_->cancel();
-    // It may be telling of a result just now.
+    // The watcher may be delivering a result at this moment.
     watcher_->deleteLater();
     watcher_ = nullptr;
-    // What has not begun never will.
+    // A job that has not begun is never run.
     if (job_->begun.exchange(true)) last_begun_ = job_;
     job_.reset();
 }
@@ -70,7 +70,7 @@ void LatestJob::stop() {
 void LatestJob::take(int result) {
     const Handed handed = watcher_->resultAt(result);
     taken_over(handed.get());
-    // It is gone when it has been called: it may hold a large picture.
+    // The function is destroyed after the call: it may hold a large picture.
     const auto function = std::exchange(*handed, nullptr);
     if (function) function();
 }

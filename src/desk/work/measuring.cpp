@@ -14,8 +14,8 @@ namespace {
 
 /// Long enough for the next move of a drag to come, before every pixel is measured.
 constexpr std::chrono::milliseconds kFiguresRest{40};
-constexpr std::size_t kMostMended = 6;  // findings that mends are tried for
-constexpr int kSketchSide = 300;        // long side at which the first figures are measured
+constexpr std::size_t kMostMended = 6;  // findings for which mends are tried
+constexpr int kSketchSide = 300;  // long side of the copy that the first figures are measured on
 
 }  // namespace
 
@@ -115,7 +115,7 @@ Follower::Work Measuring::sketch() {
             sketched = sketched_,
             below = below_](const std::stop_token& stop, const Deliver& deliver) mutable {
         KnownFigures known = known_of(sketched, below, painting, reader);
-        // What lies below the pass in hand is laid once for all that is done to it.
+        // The passes below the chosen one are laid once and used for all its changes.
         if (known.state_after != known.passes) {
             auto pixels = render_view(painting, known.passes,
                                       whole_at(painting.size(), shrink_of_level(level)), stop);
@@ -168,7 +168,7 @@ Follower::Work Measuring::measure() {
             mark_meant(session_.document.painting(), findings_);
             emit findings_changed();
         });
-        // What costs most is mended first; by then the rest is mostly another.
+        // The costliest findings are tried first; the rest have often changed by then.
         std::size_t tried = 0;
         for (const Finding& finding : findings) {
             const bool wished = finding.code == kWithoutEffect;

@@ -35,7 +35,7 @@ void PaperChoice::read(const std::filesystem::path& file, PrintIntent intent) {
         if (!paper) {
             deliver([this, said = paper.error().message(), file, intent] {
                 emit troubled(QString::fromStdString(said));
-                // The one that was used last is gone: there is always one.
+                // The profile used last may be gone: go back to the standard one.
                 if (!proof_ && !file.empty()) read({}, intent);
             });
             return;

@@ -69,7 +69,7 @@ void PartPicker::forget() {
     pick_.reset();
     job_.stop();
     session_.document.end_gesture();
-    known_.reset();  // it is as large as the picture
+    known_.reset();  // takes as much memory as the picture
     emit busy_changed();
 }
 
@@ -103,7 +103,7 @@ void PartPicker::pick_again() {
 
 void PartPicker::take(SharedPicture mask) {
     const Painting& painting = session_.document.painting();
-    if (mask->size() != painting.size()) return forget();  // it was turned meanwhile
+    if (mask->size() != painting.size()) return forget();  // the painting was turned meanwhile
     const QString label =
         pick_->kind == PickKind::by_value ? tr("Pick by value") : tr("Pick touching");
     const QString gesture = QStringLiteral("pick %1").arg(picks_);
@@ -142,7 +142,8 @@ void PartPicker::rework(const QString& label, PartId part,
         auto changed = share(work(mask->base(), stop));
         deliver([this, label, part, mask, changed] {
             const Part* is = session_.document.painting().part(part);
-            if (is == nullptr || is->mask != mask) return;  // it has gone or changed meanwhile
+            // The part was deleted or changed meanwhile.
+            if (is == nullptr || is->mask != mask) return;
             session_.document.change(label,
                                      with_part_mask(session_.document.painting(), part, changed));
             emit made(part);

@@ -29,7 +29,7 @@ ScreenInUse::Kept ScreenInUse::keep(ScreenCheck check) {
         kept.first = false;
         kept.room = room_since(*before, check);
     }
-    // Another window may have kept one meanwhile.
+    // Another window may have saved a check meanwhile.
     checks_ = read_screen_checks(folder_).value_or(std::move(checks_));
     checks_.push_back(std::move(check));
     kept.saved = save_screen_checks(folder_, checks_);

@@ -10,7 +10,7 @@ namespace {
 
 /// A hand that has not moved for so long rests.
 constexpr std::chrono::milliseconds kValuesRest{120};
-constexpr int kValuesSketchSide = 700;  // long side that a sketch has at least
+constexpr int kValuesSketchSide = 700;  // least long side of a sketch
 
 }  // namespace
 
@@ -39,7 +39,7 @@ void ValuesMeter::look() {
     if (!other && plan_ == painting.plan) return;
     findings_current_ = false;
     emit outdated();
-    // Foci are measured as they move by the focus meter; the exact figures have them too.
+    // The focus meter measures moving foci; the exact figures include them too.
     if (other || moved) out_of_date_ = true;
     basis_ = std::move(basis);
     plan_ = painting.plan;
@@ -77,7 +77,7 @@ Follower::Work ValuesMeter::measure() {
                 take(figures);
             });
         }
-        // At once without, then with the mends, which take their time.
+        // Findings are delivered at once, and again with their mends, which take longer.
         const auto say = [&](std::vector<Finding> findings) {
             deliver([this, findings = std::move(findings)] {
                 findings_ = findings;

@@ -12,13 +12,13 @@ namespace {
 
 constexpr int kLeastThreads = 4;
 
-// As QThreadPool counts: the higher comes first.
+// Priorities of QThreadPool: higher numbers run first.
 constexpr int kFigures = 1, kBeside = 0;
 
 }  // namespace
 
 WorkService& WorkService::of_the_desk() {
-    // It is never destroyed: that would wait for what hangs in the system.
+    // Never destroyed: its destructor would wait for jobs that hang in the system.
     static auto& service = *new WorkService;
     return service;
 }
@@ -41,7 +41,7 @@ void WorkService::start(std::shared_ptr<Job> job) {
     }
     if (job->urgency != Urgency::figures) return queue(job);
     held_.push_back(std::move(job));
-    // Whether a frame is due is known when all have heard of what changed.
+    // Whether a frame is due is known once all listeners have heard of the change.
     if (!hold_.isActive()) hold_.start();
     QMetaObject::invokeMethod(
         this,
@@ -85,7 +85,7 @@ void WorkService::begin(const std::shared_ptr<Job>& job) {
 
 void WorkService::run(Job& job) {
     job.promise.start();
-    // Who stops a job that has not begun does not wait for it, and may be gone.
+    // Whoever stops a job that has not begun does not wait for it, so its owner may be gone.
     if (!job.begun.exchange(true) && !job.stop.stop_requested())
         with_cores(job.urgency, [&] { job.work(job.stop.get_token(), job.promise); });
     job.work = nullptr;

@@ -9,12 +9,12 @@
 namespace underpaint {
 namespace {
 
-constexpr double kRing = 0.02;       // radius, of the long side
-constexpr double kLeastRing = 4;     // pixels
-constexpr double kAround = 3;        // the surround, in radii
-constexpr int kLooked = 24;          // spots that the asked one is chosen from
-constexpr double kUneven = 0.4;      // step; from here on a spot is no one value
-constexpr double kOtherCell = 0.25;  // what a spot of another step or hue counts, in steps
+constexpr double kRing = 0.02;       // radius of the ring, as a share of the long side
+constexpr double kLeastRing = 4;     // least radius of the ring, pixels
+constexpr double kAround = 3;        // radius of the surround, in radii of the ring
+constexpr int kLooked = 24;          // spots from which one is chosen
+constexpr double kUneven = 0.4;      // spread in steps from which a spot has no single value
+constexpr double kOtherCell = 0.25;  // cost of a spot of another step or hue, in steps
 
 /// What lies within a ring, and around it.
 struct Ringed {

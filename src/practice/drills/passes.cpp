@@ -17,7 +17,7 @@ namespace {
 
 constexpr Size kSmall{208, 144};
 constexpr int kPasses = 5, kParts = 4;
-constexpr double kMostHeldDrift = 0.05;  // of the passes that leave values alone
+constexpr double kMostHeldDrift = 0.05;  // drift of the passes that leave values alone, steps
 
 /// Hills of greys under a sky, and the stretch that each of its parts is.
 Painting sealed_hills(DrillDice& dice) {
@@ -122,7 +122,8 @@ void ask_which_pass(DrillQuestion& question, const DrillRequest& request, DrillD
         painting = with_pass(std::move(painting),
                              i == loud ? loud_pass(dice) : quiet_pass(painting, dice));
     painting.passes[loud].strength = strength_for(painting, loud, request.level);
-    // True colour keeps values but for rounding; what it does not keep is no fair question.
+    // True colour keeps values up to rounding; a painting in which it does not would be an unfair
+    // question.
     for (std::size_t i = 0; i < kPasses; ++i)
         if (i != loud && own_drift(painting, i) > kMostHeldDrift)
             painting.passes[i].blend = BlendMode::true_colour, painting.passes[i].hold = 1;

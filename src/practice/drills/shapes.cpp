@@ -19,7 +19,7 @@ constexpr int kSpots = 5;
 
 struct Spot {
     double x, y, radius;
-    double up, down;  // steps of its two halves
+    double up, down;  // steps of its upper and lower half
 };
 
 /// Places that don't overlap.
@@ -43,7 +43,7 @@ void ask_leads(DrillQuestion& question, const DrillRequest& request, DrillDice& 
     std::vector<Spot> all = spots(dice);
     const double second = dice.between(1.6, 2.4);
     const auto leader = static_cast<std::size_t>(dice.one_of(static_cast<int>(all.size())));
-    // The strongest of the others has `second`; the leader is ahead of it by the level.
+    // `second` is the contrast of the strongest other shape; the leader exceeds it by the level.
     std::vector<double> contrasts{second};
     for (std::size_t i = 2; i < all.size(); ++i)
         contrasts.push_back(second * dice.between(0.5, 0.98));
@@ -68,8 +68,8 @@ void ask_leads(DrillQuestion& question, const DrillRequest& request, DrillDice& 
                 return y < all[i].y ? colours[i].first : colours[i].second;
         return ground;
     });
-    // As it stands on 256 levels, against its own ground too: the contrast in a disc is that of its
-    // lightest and darkest.
+    // Contrast of the rounded colours, including the ground: within a disc it is lightest minus
+    // darkest.
     const double ground_step = step_of_colour(ground);
     const auto contrast = [&](std::size_t i) {
         const std::array steps{step_of_colour(colours[i].first), step_of_colour(colours[i].second),
@@ -120,7 +120,7 @@ void ask_shadows(DrillQuestion& question, const DrillRequest& request, DrillDice
     const double hue = (hues + dice.between(0, 1)) * 360 / DrillCell::kHues;
     const double lit = dice.between(5.5, 7), shade = lit - dice.between(1.5, 2.5);
     const Rgb light = colour_of(lit, hue, dice.between(0.4, 0.7));
-    // Darkened with black only: the light's own channels in linear light, scaled.
+    // Darkened with black alone: the light's linear channels, scaled.
     const LinearRgb linear = decode(light);
     const auto scaled = [&](double by) {
         const auto k = static_cast<float>(by);
@@ -161,7 +161,7 @@ void ask_reach(DrillQuestion& question, const DrillRequest& request, DrillDice& 
     for (int i = 0; i < 6; ++i)
         quiet.push_back(
             colour_of(dice.between(3, 7.5), dice.between(0, 360), dice.between(0.05, 0.35)));
-    // Waves that come to any share of the picture when they are cut at the right height.
+    // A sum of waves, cut at the height that gives the wanted share of the picture.
     struct Wave {
         double x, y, phase, high;
     };

@@ -11,8 +11,8 @@
 namespace underpaint {
 namespace {
 
-constexpr double kDisc = 90;           // radius, pixels
-constexpr double kWorthSaying = 0.15;  // step
+constexpr double kDisc = 90;           // radius of the disc, pixels
+constexpr double kWorthSaying = 0.15;  // step; smaller effects are not mentioned
 
 double hue_in(const DrillCell& cell, DrillDice& dice) {
     return (cell.hue + dice.between(0, 1)) * 360 / DrillCell::kHues;

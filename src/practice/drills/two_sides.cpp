@@ -40,7 +40,7 @@ void ask_lighter(DrillQuestion& question, const DrillRequest& request, DrillDice
         right = colour_of(at(step - half), std::fmod(other, 360), second);
     turn_sides(dice, left, right);
     draw_sides(question, left, right);
-    // Levels of 256 move a step by a little: what is there counts.
+    // Rounding to 256 levels moves a step slightly: the rounded difference counts.
     const double apart = step_of_colour(left) - step_of_colour(right);
     question.level = std::abs(apart);
     question.truth = apart >= 0 ? 0 : 1;
@@ -65,8 +65,8 @@ void ask_warmer(DrillQuestion& question, const DrillRequest& request, DrillDice&
     const double intensity = neutral ? dice.between(0.02, 0.06) : dice.between(0.25, 0.7);
     const Rgb one = colour_of(step, hue, intensity);
     const auto warmth_of = [](Rgb c) { return static_cast<double>(warmth(c)); };
-    // The same colour turned toward the warm pole until it is as much warmer as asked, or as it can
-    // be; or toward the cool one where the warm one is nearer than that.
+    // The same colour turned toward the warm pole until it is warmer by the wanted amount, or as
+    // far as it goes; toward the cool pole if the warm one is nearer than that.
     const auto turned = [&](double way) {
         Rgb best = one;
         for (double by = 0.5; by <= 180; by += 0.5) {

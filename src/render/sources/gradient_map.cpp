@@ -11,7 +11,8 @@ void prepare_source(const GradientMap& map, const SourceNeeds&, ReadyPass& ready
 }
 
 Cover fill(const GradientMap& map, SourceTile& tile) {
-    const auto at = tile.alpha.samples();  // lent: the map covers everything
+    // Borrowed as the place of each pixel: the map covers everything.
+    const auto at = tile.alpha.samples();
     if (map.of == MapOf::seal) {
         const auto steps = std::as_const(tile.walk.sealed_steps()).samples();
         std::ranges::transform(steps, at.begin(),

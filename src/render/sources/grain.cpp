@@ -34,7 +34,8 @@ Cover fill(const Grain& grain, SourceTile& to) {
     RgbBlock& colour = to.colour;
     const double shrink = to.recipe.shrink();
     const Rect& tile = colour.area();
-    // A pixel holds (shrink / size) squared grains; the mean of n spreads 1 / sqrt(n) as far.
+    // A pixel covers (shrink / size)^2 grains; the mean of n grains has 1 / sqrt(n) of their
+    // spread.
     const double cell = std::max<double>(grain.size, shrink);
     const auto reach = static_cast<float>(0.5 * grain.amount * grain.size / cell);
     const double step = shrink / cell;

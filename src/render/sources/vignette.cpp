@@ -13,7 +13,7 @@ Cover fill(const Vignette& vignette, SourceTile& to) {
     FloatBlock& coverage = to.alpha;
     const Size painting = to.recipe.painting().size();
     const double shrink = to.recipe.shrink();
-    // In these units the corners of the painting lie at a distance of 1 from its middle.
+    // In these units the corners of the painting are at distance 1 from its centre.
     const auto unit = [&](int v, int length) {
         return static_cast<float>(((v + 0.5) * shrink / length * 2 - 1) * std::sqrt(0.5));
     };

@@ -11,7 +11,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kMeasuredAt = 800;  // long side
+constexpr int kMeasuredAt = 800;  // long side of the measured copy
 
 std::string planned_in_words(const Palette& palette, const std::optional<PlannedColour>& planned) {
     if (!planned) return "–";

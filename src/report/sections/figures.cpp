@@ -37,7 +37,7 @@ MarkedLines lines_of_state(const Audit& audit, const PassAudit& state) {
     for (const MeasureRecord* measure : kMeasures) {
         if (measure->words == nullptr) continue;
         const auto now = measure->words(state), sealed = measure->words(audit.ground);
-        // What nobody asks for is not judged, and no news.
+        // What nobody asked for is not judged and not reported.
         if (!now || (measure->judged && now->verdict == Verdict::open)) continue;
         std::string text = now->now;
         if (now->balance != now->now) text += ", " + now->balance + " kept";

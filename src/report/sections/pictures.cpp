@@ -39,7 +39,8 @@ std::optional<Picture> picture_after(const Painting& painting, std::size_t passe
 }
 
 Picture picture_of_seal(const Painting& painting, Reader reader, int side) {
-    // All pixels as floats would take more memory than the rest of a report.
+    // Shrunk from the halvings: all pixels as floats would take more memory than the rest of the
+    // report.
     const Pyramid& seal = *painting.ground();
     RgbBlock pixels = shrunk(*seal.level(level_for(seal.size(), side)), side);
     const FloatBlock steps = steps_of(pixels, reader);

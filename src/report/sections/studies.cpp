@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The painter's studies: how many of each kind, against what was set out to do, and the last of
-// them.
+// The painter's studies: how many of each kind against the goals, and the latest ones.
 #include <fmt/format.h>
 
 #include <algorithm>

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The versions, each as a picture and with why.
+// The versions, each with its picture and the reason for choosing it.
 #include <fmt/format.h>
 
 #include "painting/stage.h"

@@ -216,7 +216,7 @@ void BalanceChart::mouseMoveEvent(QMouseEvent* event) {
     const QString when = spot->moment == 0
                              ? tr("as sealed")
                              : tr("after pass %1, %2").arg(spot->moment).arg(shown(state.name));
-    // The multi-argument arg() leaves what looks like a place marker in a name alone.
+    // arg() with several arguments does not replace a place marker inside a name.
     emit said(words
                   ? tr("%1 %2, %3")
                         .arg(from_view(measure.label), QString::fromStdString(words->balance), when)

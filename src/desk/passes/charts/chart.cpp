@@ -103,7 +103,7 @@ void draw_hint(QPainter& painter, const QSizeF& size, const QString& text) {
     painter.setPen(greys().secondary);
     const QRectF room = QRectF(QPointF(), size).adjusted(scaled(40), 0, -scaled(40), 0);
     constexpr int how = Qt::AlignCenter | Qt::TextWordWrap;
-    // Lines of a chart that is empty so far do not run through the words.
+    // The lines of an empty chart must not cross its words.
     const int around = scaled(6);
     painter.fillRect(
         painter.boundingRect(room, how, text).adjusted(-around, -around, around, around),

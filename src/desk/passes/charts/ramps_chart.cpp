@@ -15,7 +15,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kLeastChroma = 0.008;  // that a hue is drawn for
+constexpr double kLeastChroma = 0.008;  // chroma below which no hue is drawn
 
 /// A plot of something over the steps, dark to the left.
 struct Plot {
@@ -164,7 +164,8 @@ void RampsChart::draw(QPainter& painter, const QSizeF& size) const {
     double most = 0.05;
     for (const RampPoint& point : now_) most = std::max({most, point.chroma, point.limit});
     most = std::ceil(most * 20) / 20;
-    // Hues round the strongest point: the scale turns, and does not tear.
+    // The hue axis is centred on the strongest point, so that no curve is cut where hue wraps
+    // around.
     const auto strongest = std::ranges::max_element(now_, {}, &RampPoint::chroma);
     const double centre = strongest->hue;
     double reach = 60;

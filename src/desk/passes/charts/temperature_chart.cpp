@@ -23,7 +23,7 @@ struct Field {
     Field(const QSizeF& size, const PassAudit& now, const PassAudit* before)
         : area(scaled(48), scaled(46), size.width() - scaled(48) - scaled(24),
                size.height() - scaled(46) - scaled(34)) {
-        // The scale stays where it is, unless a colour lies beyond it.
+        // The scale is fixed, unless a colour lies outside it.
         for (const PassAudit* state : {&now, before})
             for (const PartColours& part :
                  state != nullptr ? state->colours : std::vector<PartColours>())
@@ -148,8 +148,8 @@ void TemperatureChart::draw(QPainter& painter, const QSizeF& size) const {
     painter.drawText(QRectF(field.area.right() - 80, scaled(8), 80, 16), Qt::AlignRight,
                      tr("warm"));
 
-    // The swing of the whole, as long as it is wide. Its words stand left of it, or right of it
-    // where "cool" stands.
+    // The bracket of the picture's swing, as wide as the swing. Its words stand on the left, or on
+    // the right where "cool" is in the way.
     const auto bracket = [&](const SwingAudit& swing, double y, bool strong, const QString& words) {
         painter.setFont(figure_font());
         painter.setPen(strong ? greys().strong : greys().secondary);
@@ -222,7 +222,7 @@ void TemperatureChart::draw(QPainter& painter, const QSizeF& size) const {
         const QSizeF room(QFontMetricsF(painter.font()).horizontalAdvance(name) + 2, scaled(15));
         labels.push_back({names.place(from, room, QRectF(QPointF(), size)), name, strong});
     }
-    // Over all arrows, on a ground of their own.
+    // Labels are drawn over the arrows, each on a background of its own.
     for (const Label& label : labels) {
         QColor ground = greys().ground;
         ground.setAlphaF(0.8F);

@@ -18,7 +18,7 @@
 namespace underpaint {
 namespace {
 
-constexpr float kToned = 0.35F;  // how far the two colours are gone toward
+constexpr float kToned = 0.35F;  // share of the two colours in the toned curve
 constexpr const char* kChannelNames[] = {
     QT_TRANSLATE_NOOP("CurvesEditor", "All"), QT_TRANSLATE_NOOP("CurvesEditor", "R"),
     QT_TRANSLATE_NOOP("CurvesEditor", "G"), QT_TRANSLATE_NOOP("CurvesEditor", "B")};

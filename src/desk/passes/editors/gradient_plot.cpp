@@ -126,7 +126,7 @@ std::optional<std::size_t> GradientPlot::stop_near(QPointF at) const {
     for (std::size_t i = 0; i < stops_.size(); ++i) {
         const QPointF away = place_of(i) - at;
         const double distance = std::hypot(away.x(), away.y());
-        // Of two at one place the later one, so that they can be taken apart.
+        // Of two stops at one place the later one is picked, so that they can be separated.
         if (distance <= least) least = distance, nearest = i;
     }
     return nearest;

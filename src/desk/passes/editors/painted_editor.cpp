@@ -24,7 +24,7 @@
 namespace underpaint {
 namespace {
 
-constexpr double kFollowing = 4;     // times as long as wide is a dab that follows
+constexpr double kFollowing = 4;     // length over width from which a dab follows the stroke
 constexpr int kReferenceSide = 600;  // long side that a reference is kept at
 constexpr Rgb kFirstColour{0.69F, 0.49F, 0.33F};
 
@@ -86,7 +86,7 @@ PaintedEditor::PaintedEditor(const EditorDesk& desk)
     });
     connect(reference_, &PicturePicker::picked, this, &PaintedEditor::take_colour);
     Choices& choices = edits().session().choices;
-    // The palette's by name, then those used lately.
+    // The palette's colours by name, then recently used ones.
     const auto fill_strip = [this, &choices] {
         std::vector<NamedColour> named = palette_by_name(edits().session());
         for (const Rgb colour : choices.used_colours())

@@ -49,7 +49,7 @@ void VignetteEditor::show_pass(const Pass& pass) {
     for (const float share : {vignette.inner, vignette.outer}) {
         const auto s = static_cast<double>(share);
         shape.outlines.push_back(ring_at(size, s));
-        // Toward the corner, where it is in sight for every share up to 1.
+        // On the way to the corner, where the handle is visible for every share up to 1.
         shape.handles.emplace_back((1 + s) * size.width / 2, (1 + s) * size.height / 2);
     }
     canvas().handles().set_shape(std::move(shape));

@@ -17,8 +17,8 @@ RgbBlock flattened_greys(const LensTile& tile) {
     return pixels;
 }
 
-constexpr int kEvery = 20;           // viewing pixels from one line to the next
-constexpr double kLongestLine = 17;  // of a line where the direction is clearest
+constexpr int kEvery = 20;           // viewing pixels between two lines
+constexpr double kLongestLine = 17;  // length of a line where the direction is clearest
 constexpr double kLeastCoherence = 0.1;
 
 void draw_field(QPainter& painter, const StrokeField& field, double least_energy, int offset) {

@@ -14,7 +14,7 @@ namespace {
 /// The image so small that its pixels are not finer than those of the viewing scale.
 RgbBlock pixels_of(const QImage& image, double shrink) {
     cv::Mat pixels(image.height(), image.width(), CV_8UC4,
-                   const_cast<uchar*>(image.constBits()),  // read only
+                   const_cast<uchar*>(image.constBits()),  // never written to
                    static_cast<std::size_t>(image.bytesPerLine()));
     cv::Mat small = pixels;
     if (shrink > 1) cv::resize(pixels, small, {}, 1 / shrink, 1 / shrink, cv::INTER_AREA);
@@ -37,7 +37,7 @@ void show_meetings(QImage& image, const Sight&, double long_side) {
     ColourBlocks colours;
     read_colours(small, Reader::lightness, steps, colours);
     const auto meetings = meetings_of_opposites(colours, kViewingSide * shrink / long_side);
-    // What lies near them is taken from the picture; all else sinks.
+    // What lies near the meeting is shown as it is; the rest is dimmed.
     QImage near(image.size(), QImage::Format_Grayscale8);
     near.fill(0);
     QPainter painter(&near);

@@ -13,8 +13,8 @@ namespace {
 /// The strongest white; it lies over its place when it is drawn smoothly.
 LensDrawing drawing_of(const FocusMeter::Pull& pull) {
     const auto& [grid, scale] = pull;
-    // Discs lie wholly inside, so that their middles leave a border free, alike on both sides;
-    // there the outermost ones stand for what is beyond.
+    // Discs lie wholly inside the picture, so that a border on each side has no centres. The
+    // outermost cells are continued over it.
     constexpr int finer = 8;
     const auto border = [](double room, double spacing) {
         constexpr int widest = 64;
@@ -37,7 +37,7 @@ LensDrawing drawing_of(const FocusMeter::Pull& pull) {
             const float share = std::clamp(fine.at<float>(y, x), 0.0F, 1.0F);
             map.scanLine(y)[x] = static_cast<uchar>(std::lround(255 * (0.06F + 0.94F * share)));
         }
-    // A cell stands for the square round the middle of its disc.
+    // A cell covers the square around the centre of its disc.
     return {map,
             {(grid.left - (beside + 0.5) * grid.across) / scale,
              (grid.top - (above + 0.5) * grid.down) / scale,

@@ -13,7 +13,7 @@ void blur(QImage& image, const Sight& sight, double long_side) {
     if (image.isNull() || !(sigma > 0.1)) return;
     cv::Mat pixels(image.height(), image.width(), CV_8UC4, image.bits(),
                    static_cast<std::size_t>(image.bytesPerLine()));
-    // A wide blur needs no fine pixels: it is done on ones that are a third of its width.
+    // A wide blur needs few pixels: it is made on pixels of a third of its width.
     const double shrink = std::max(1.0, sigma / 3);
     cv::Mat small;
     cv::resize(pixels, small, {}, 1 / shrink, 1 / shrink, cv::INTER_AREA);

@@ -3,7 +3,7 @@
 
 namespace underpaint {
 
-// Two lenses beside a seam: which they are is for the sight to say, see through_lens.cpp.
+// Two lenses beside a seam. The sight says which two, see through_lens.cpp.
 const LensRecord kTwinLens{
     .lens = Lens::twin,
     .id = "twin",

@@ -8,7 +8,7 @@
 namespace underpaint {
 namespace {
 
-constexpr float kFull = 20;  // warmth of full tint; sRGB reaches from about -31 to +23
+constexpr float kFull = 20;  // warmth that gets the full tint; sRGB reaches from about -31 to +23
 
 Rgb tint_of(float warmth, float grey) {
     const float share = std::clamp(std::fabs(warmth) / kFull, 0.0F, 1.0F);

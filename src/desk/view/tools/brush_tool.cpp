@@ -9,7 +9,7 @@
 namespace underpaint {
 
 SharedPicture unpainted(Size size) {
-    // 16 bits: a light touch of a brush with little flow is less than one of 255 levels.
+    // 16 bits: a light touch of a brush with little flow adds less than 1/255.
     return share(Picture(size, Channels::grey, Depth::bits16));
 }
 
@@ -48,7 +48,8 @@ void BrushTool::resize(double by) {
     Brush brush = brush_;
     const double most = std::max(size.width, size.height) / 2.0 + 1;
     brush.radius = std::clamp(brush.radius * by, 1.0, most);
-    if (brush.radius > 20) brush.radius = std::round(brush.radius);  // parts of a pixel say nothing
+    // Fractions of a pixel are not worth showing.
+    if (brush.radius > 20) brush.radius = std::round(brush.radius);
     set_brush(brush);
 }
 
@@ -68,7 +69,8 @@ void BrushTool::move(QPointF canvas, double pressure) {
     if (!stroke_) return;
     const QPointF at = transform_.to_picture(canvas);
     fresh_ = united(fresh_, stroke_->move(*picture_, {{at.x(), at.y()}, pressure}));
-    // A pen reports far more often than the screen can follow: what has come by then goes together.
+    // A pen reports more often than the screen is drawn: the points that have arrived are laid
+    // together.
     if (!fresh_.empty() && !std::exchange(waiting_, true))
         QMetaObject::invokeMethod(this, &BrushTool::lay_down, Qt::QueuedConnection);
 }
@@ -77,7 +79,7 @@ void BrushTool::lay_down() {
     waiting_ = false;
     const Pass* now = pass();
     if (!stroke_ || fresh_.empty() || now == nullptr) return;
-    picture_->settle(fresh_);  // one colour fills tiles of its planes
+    picture_->settle(fresh_);  // tiles of a single colour are stored as one
     shared_ = share(*picture_, shared_, fresh_);
     fresh_ = {};
     Pass changed = *now;

@@ -92,7 +92,7 @@ void FocusTool::move(QPointF canvas, double) {
     const QPointF at = transform_.to_picture(canvas);
     Focus focus = session_.document.painting().plan.foci[*chosen_];
     if (grip_ == Grip::rim) {
-        // A new focus that is not dragged keeps its usual size.
+        // A new focus that is clicked and not dragged has the usual size.
         const double radius = length(at - point(focus.centre));
         if (radius * transform_.zoom() < scaled(6)) return;
         focus.radius = radius;
@@ -229,7 +229,7 @@ QPointF FocusTool::beside(const Point& centre, double radius) const {
 
 QString FocusTool::figures_of(std::size_t focus) const {
     const auto& contrasts = meter_.contrasts();
-    // Of the small picture while it is moved, and marked so.
+    // Figures of the small copy, marked as such, while the focus is moved.
     const QString about = meter_.exact() ? QString() : QStringLiteral("≈");
     if (focus == 0 && meter_.lead())
         return tr(" · lead %1%2×").arg(about).arg(*meter_.lead(), 0, 'f', 2);

@@ -10,7 +10,7 @@
 namespace underpaint {
 namespace {
 
-constexpr int kCorners = 96;  // of a circle
+constexpr int kCorners = 96;  // corners of the polygon that draws a circle
 
 }  // namespace
 

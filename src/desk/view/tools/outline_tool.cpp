@@ -9,10 +9,11 @@
 namespace underpaint {
 namespace {
 
-constexpr int kLeastMove = 3;             // pixels between two points of a drawn line
-constexpr std::size_t kLeastPoints = 3;   // of an outline
-constexpr std::size_t kDrawnPoints = 12;  // more are a line that is drawn
-constexpr double kNearBegin = 40;         // a drawn line that ends so near has come round
+constexpr int kLeastMove = 3;             // pixels between two points of a line drawn by hand
+constexpr std::size_t kLeastPoints = 3;   // points that an outline needs
+constexpr std::size_t kDrawnPoints = 12;  // with more points a line counts as drawn by hand
+// Pixels: a drawn line that ends so near to its beginning is closed.
+constexpr double kNearBegin = 40;
 
 }  // namespace
 
