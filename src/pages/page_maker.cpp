@@ -4,6 +4,7 @@
 #include <QPainter>
 #include <QTextLayout>
 #include <algorithm>
+#include <cassert>
 #include <cmath>
 #include <memory>
 #include <numeric>
@@ -93,6 +94,7 @@ void PageMaker::make() {
         add_text(shown(paragraph.toStdString()), page_font(kBody), greys_.text, kGap);
     layout_.section_places_.resize(report.sections.size());
     for (std::size_t i = 0; i < report.sections.size(); ++i) {
+        assert(!report.sections[i].title.empty());
         add_text(shown(report.sections[i].title), page_font(kHeading, true), greys_.text,
                  kSectionGap, true);
         held_.back().heads = i;

@@ -12,6 +12,7 @@
 #include "audit/step_histogram.h"
 #include "colour/srgb.h"
 #include "colour/value_scale.h"
+#include "practice/place_in_words.h"
 #include "raster/regions.h"
 #include "render/readings.h"
 
@@ -158,7 +159,7 @@ std::optional<CastShadow> shadow_in(Size size, const std::vector<double>& left,
     const auto& [small, large] = std::minmax(falls[0], falls[1]);
     const Regions regions = find_regions(size, low);
     const Region& shadow = regions.regions.front();
-    const CastShadow found{shadow.bounds, inside / all,
+    const CastShadow found{place_in_words(shadow.bounds, size), inside / all,
                            (falls[0] + falls[1]) / 2 / std::numbers::ln2};
     const bool is_one = has_edge && small > (1 - kFallsAlike) * large &&
                         found.stops >= kLeastShadowStops && found.share >= kLeastShadowShare &&

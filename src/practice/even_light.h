@@ -2,6 +2,7 @@
 #pragma once
 
 #include <optional>
+#include <string>
 #include <vector>
 
 #include "colour/reader.h"
@@ -11,9 +12,9 @@ namespace underpaint {
 
 /// A shadow with an edge that fell on a study while it was photographed.
 struct CastShadow {
-    Rect bounds;       ///< in the study's pixels
-    double share = 0;  ///< of the picture, 0..1
-    double stops = 0;  ///< how much less light there is in it, above 0
+    std::string where;  ///< "upper left", "middle"
+    double share = 0;   ///< of the picture, 0..1
+    double stops = 0;   ///< how much less light there is in it, above 0
 };
 
 /// Takes out the slope of the light that a study was photographed in: the plane in the logarithm of

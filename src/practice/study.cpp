@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "practice/study.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -15,7 +13,7 @@
 #include "colour/lab.h"
 #include "colour/srgb.h"
 #include "practice/drawing.h"
-#include "practice/even_light.h"
+#include "practice/place_in_words.h"
 #include "practice/study_pixels.h"
 #include "raster/regions.h"
 #include "raster/shrink.h"
@@ -100,14 +98,6 @@ std::vector<double> flat_values(const FloatBlock& steps, std::size_t count) {
         if (moved < 1e-3) break;
     }
     return values;
-}
-
-std::string place_in_words(const Rect& bounds, Size size) {
-    const double x = (bounds.x + bounds.width / 2.0) / size.width,
-                 y = (bounds.y + bounds.height / 2.0) / size.height;
-    const char* up = y < 1.0 / 3 ? "upper" : y < 2.0 / 3 ? "" : "lower";
-    const char* across = x < 1.0 / 3 ? "left" : x < 2.0 / 3 ? "middle" : "right";
-    return *up == 0 ? across : fmt::format("{} {}", up, across);
 }
 
 /// Shapes of the one picture that the other has as something else.
@@ -293,9 +283,7 @@ std::optional<StudyFigures> measure_study(Picture study, const Picture& referenc
     if (options.even_out_light) {
         const auto halves =
             kind == StudyKind::two ? shapes : best_shapes(reference_steps, StudyKind::two);
-        if (const auto shadow = even_out(mine, options.reader, reference_steps, shapes, halves))
-            figures.shadow = {place_in_words(shadow->bounds, mine.area().size()), shadow->share,
-                              shadow->stops};
+        figures.shadow = even_out(mine, options.reader, reference_steps, shapes, halves);
     }
     figures.study = picture_of(mine), figures.reference = picture_of(theirs);
     const FloatBlock study_steps = steps_of(mine, options.reader);

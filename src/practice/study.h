@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "colour/reader.h"
+#include "practice/even_light.h"
 #include "raster/alignment.h"
 #include "raster/picture.h"
 
@@ -40,13 +41,6 @@ struct StudyPlace {
     bool light = true;  ///< it is lighter than what is round it
 };
 
-/// A shadow with an edge that fell on a study while it was photographed; see even_out().
-struct StudyShadow {
-    std::string where;  ///< "upper left", "middle"
-    double share = 0;   ///< of the picture, 0..1
-    double stops = 0;   ///< how much less light there is in it
-};
-
 /// Stands where there is none yet.
 inline const Picture kNoStudyPicture({1, 1}, Channels::rgb, Depth::bits8);
 
@@ -55,7 +49,7 @@ struct StudyFigures {
     Alignment where;     ///< of the reference in the study
     bool surely = true;  ///< it was recognised; else it is taken as it lies
     /// Looked for where light is evened out. What is dark under it is not known to be the study's.
-    std::optional<StudyShadow> shadow = {};
+    std::optional<CastShadow> shadow = {};
 
     // Of two and three values.
     /// Share of pixels on the right side of the reference's best splits, once a study's value was

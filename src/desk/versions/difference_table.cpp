@@ -156,14 +156,15 @@ void DifferenceTable::paintEvent(QPaintEvent*) {
     if (apart_)
         text(left + after, 0, right - left - after, scaled(kTitle),
              tr("by part; values lie within %1 step of each other").arg(*apart_, 0, 'f', 2));
-    const QString titles[] = {tr("colour"),
-                              tr("warmth %1").arg(a),
-                              tr("warmth %1").arg(b),
-                              tr("intensity %1").arg(a),
-                              tr("intensity %1").arg(b),
-                              tr("hue"),
-                              tr("swing")};
-    constexpr int columns = 7;
+    // A figure of each version has a column for either, under one word.
+    const std::pair<QString, QString> titles[] = {{tr("colour"), {}},
+                                                  {tr("warmth"), QString::number(a)},
+                                                  {tr("warmth"), QString::number(b)},
+                                                  {tr("intensity"), QString::number(a)},
+                                                  {tr("intensity"), QString::number(b)},
+                                                  {tr("hue"), {}},
+                                                  {tr("swing"), {}}};
+    constexpr int columns = std::size(titles);
     const double names = scaled(narrow() ? 84 : 110);
     const double wide = (right - left - names - scaled(kTake + 12)) / columns;
     double y = scaled(kTitle);
@@ -171,15 +172,14 @@ void DifferenceTable::paintEvent(QPaintEvent*) {
         text(left + names + column * wide, top, across * wide, scaled(kHeads), words,
              Qt::AlignRight);
     };
-    if (narrow()) {
-        const double below = y + heads() - scaled(kHeads);
-        head(1, y, tr("warmth"), 2);
-        head(3, y, tr("intensity"), 2);
-        const QString numbers[] = {QString::number(a), QString::number(b)};
-        for (int i = 0; i < columns; ++i)
-            head(i, below, i >= 1 && i <= 4 ? numbers[(i - 1) % 2] : titles[i]);
-    } else {
-        for (int i = 0; i < columns; ++i) head(i, y, titles[i]);
+    for (int i = 0; i < columns; ++i) {
+        const auto& [figure, version] = titles[i];
+        if (!narrow() || version.isEmpty()) {
+            head(i, y + heads() - scaled(kHeads), (figure + QLatin1Char(' ') + version).trimmed());
+            continue;
+        }
+        head(i, y + heads() - scaled(kHeads), version);
+        if (i > 0 && titles[i - 1].first == figure) head(i - 1, y, figure, 2);
     }
     y += heads();
     const std::size_t end = std::min(rows_.size(), first_ + rows_in_sight());
