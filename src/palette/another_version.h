@@ -8,6 +8,7 @@
 #include "colour/reader.h"
 #include "palette/extraction.h"
 #include "palette/plan_passes.h"
+#include "terms/parameter.h"
 
 namespace underpaint {
 
@@ -27,6 +28,14 @@ Painting with_pass_from(Painting painting, VersionId other, std::size_t pass);
 
 /// The name of that last pass.
 inline constexpr std::string_view kRelitName = "Values as sealed";
+
+// What a painter sets of them; the usual value changes nothing.
+inline constexpr Parameter kVersionHue{
+    "version_hue", "Hue", "Turns all hues of what is laid", -180, 180, 0, Unit::degrees};
+inline constexpr Parameter kVersionIntensity{
+    "version_intensity", "Intensity", "Times the intensity of all that is laid", 0, 1, 1};
+inline constexpr Parameter kVersionMother{
+    "version_mother", "Mother", "How much of it is mixed over all that is laid", 0, kMostMother, 0};
 
 /// All hues of what is laid turned by degrees, and those of the palette and the plan with them.
 Colouring hues_turned(const Painting& painting, float degrees);

@@ -7,7 +7,8 @@
 
 namespace underpaint {
 
-/// The ninth of a picture that the centre of an area lies in: "upper left", "middle", "lower right".
+/// The ninth of a picture that the centre of an area lies in: "upper left", "middle", "lower
+/// right".
 std::string place_in_words(const Rect& area, Size picture);
 
 }  // namespace underpaint

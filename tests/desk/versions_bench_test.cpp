@@ -47,13 +47,21 @@ protected:
         ASSERT_TRUE(wait([&] { return versions().size() == count; })) << button;
         all_there();
     }
-    /// Another version with its hues turned, by the slider's keys.
+    /// Another version by a slider that is open, set by its keys.
+    void make_at(const char* slider, float amount, float step, std::size_t count) const {
+        auto* shown = find<BarSlider>(slider);
+        shown->set_value(amount - step);
+        QTest::keyClick(shown, Qt::Key_Right);
+        make("make_tried", {}, count);
+        EXPECT_FALSE(shown->isVisible());
+    }
     void turn(int degrees, std::size_t count) const {
         click("turn_hues");
-        auto* slider = find<BarSlider>("version_hue");
-        slider->set_value(static_cast<float>(degrees - 1));
-        QTest::keyClick(slider, Qt::Key_Right);
-        make("make_hues", {}, count);
+        make_at("version_hue", static_cast<float>(degrees), 1, count);
+    }
+    void make_quieter(float factor, std::size_t count) const {
+        click("make_quieter");
+        make_at("version_intensity", factor, 0.01F, count);
     }
     double tint(const QImage& image) const {
         int most = 0;
@@ -91,10 +99,15 @@ TEST_F(VersionsDesk, EachIsMadeAndMeasuredAndValuesStay) {
     begin_on_bench();
     turn(60, 2);
     make("reverse_light", {}, 3);
-    make("another_mother", "Olive, 20%", 4);
-    make("make_quieter", "intensity 50%", 5);
+    pick("another_mother", "Olive");
+    make_at("version_mother", 0.31F, 0.01F, 4);
+    make_quieter(0.4F, 5);
     EXPECT_EQ(painting().version, 1) << "what is made is not chosen";
     EXPECT_EQ(versions()[1].from, "from 1, hues +60°");
+    EXPECT_EQ(versions()[3].from, "from 1, mother Olive 31%");
+    ASSERT_TRUE(versions()[3].colouring.palette.mother);
+    EXPECT_NEAR(versions()[3].colouring.palette.mother->share, 0.31, 1e-6);
+    EXPECT_EQ(versions()[4].from, "from 1, intensity 40%");
     for (std::size_t i = 1; i < versions().size(); ++i) {
         const Audit figures = *audit(as_version(painting(), versions()[i].id), {});
         EXPECT_LT(figures.passes.back().value.running.p95, 0.05) << versions()[i].name;
@@ -110,7 +123,7 @@ TEST_F(VersionsDesk, EachIsMadeAndMeasuredAndValuesStay) {
 TEST_F(VersionsDesk, LookingAtOneChangesNothingAndGoingOnChoosesIt) {
     begin_on_bench();
     turn(-28, 2);
-    make("make_quieter", "intensity 25%", 3);
+    make_quieter(0.25F, 3);
     const Painting before = painting();
     QTest::mouseClick(&grid(), Qt::LeftButton, {}, grid().picture_rect(1).center().toPoint());
     EXPECT_TRUE(same_but_for_records(painting(), before));
@@ -273,7 +286,7 @@ TEST_F(VersionsDesk, WithoutASealPartsOrPassesItSaysWhatToDo) {
     EXPECT_TRUE(find<DifferenceTable>("difference_table")->rows().empty());
 }
 
-TEST_F(VersionsDesk, HuesAreSeenWhileTheSliderMovesAndGivenUpWithIt) {
+TEST_F(VersionsDesk, IsSeenWhileItsSliderMovesAndGivenUpWithIt) {
     begin_on_bench();
     const auto picture = [&] {
         const QRect part = grid().picture_rect(0).toAlignedRect();
@@ -285,23 +298,37 @@ TEST_F(VersionsDesk, HuesAreSeenWhileTheSliderMovesAndGivenUpWithIt) {
     const Painting was = painting();
     click("turn_hues");
     auto* slider = find<BarSlider>("version_hue");
-    EXPECT_FALSE(find<QPushButton>("make_hues")->isEnabled()) << "nothing is turned yet";
+    EXPECT_FALSE(find<QPushButton>("make_tried")->isEnabled()) << "nothing is turned yet";
     slider->set_value(149);
     QTest::keyClick(slider, Qt::Key_Right);
     all_there();
-    EXPECT_NE(picture(), before);
+    const QImage turned = picture();
+    EXPECT_NE(turned, before);
     EXPECT_TRUE(same_but_for_records(painting(), was)) << "nothing is changed by looking";
-    click("turn_hues");
-    all_there();
+    // One way at a time: the next begins at the picture as it is.
+    click("make_quieter");
+    EXPECT_FALSE(find<QPushButton>("turn_hues")->isChecked());
+    slider = find<BarSlider>("version_intensity");
+    const QImage quieter = picture();
+    EXPECT_LT(tint(quieter), tint(before));
+    QTest::keyClick(slider, Qt::Key_Home);
+    EXPECT_LT(tint(picture()), tint(quieter)) << "at 0 % all colour is gone";
+    click("make_quieter");
     EXPECT_EQ(picture(), before);
     EXPECT_FALSE(slider->isVisible());
+    pick("another_mother", "Olive");
+    EXPECT_NE(picture(), before) << "at its usual share from the beginning";
+    QTest::keyClick(find<BarSlider>("version_mother"), Qt::Key_Escape);
+    EXPECT_EQ(picture(), before);
     // Nor does it show what would become of a painting that is another by then.
     click("turn_hues");
+    slider = find<BarSlider>("version_hue");
     slider->set_value(149);
     QTest::keyClick(slider, Qt::Key_Right);
     all_there();
     session().document.change("Remove", without_pass(painting(), 0));
     EXPECT_FALSE(slider->isVisible());
+    EXPECT_FALSE(find<QPushButton>("turn_hues")->isChecked());
 }
 
 TEST_F(VersionsDesk, AreZoomedAndMovedTogether) {
@@ -339,7 +366,7 @@ TEST_F(VersionsDesk, AreZoomedAndMovedTogether) {
 TEST_F(VersionsDesk, PairByPairEachStandsOnItsSideOfTheSeam) {
     begin_on_bench();
     turn(120, 2);
-    make("make_quieter", "intensity 25%", 3);
+    make_quieter(0.25F, 3);
     grid().setFocus();
     QTest::keyClick(&grid(), Qt::Key_Home);
     click("pair_by_pair");
@@ -386,7 +413,7 @@ TEST_F(VersionsDesk, PairByPairEachStandsOnItsSideOfTheSeam) {
 TEST_F(VersionsDesk, BlindEveryPairIsSeenOnceWithoutNamesAndCounted) {
     begin_on_bench();
     turn(120, 2);
-    make("make_quieter", "intensity 25%", 3);
+    make_quieter(0.25F, 3);
     const Painting before = painting();
     click("blind");
     auto* blind = find<VersionsBlind>("versions_blind");

@@ -24,7 +24,7 @@ VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const Versio
       edits_(edits),
       meter_(meter),
       making_(this, Urgency::figures, "another version"),
-      trying_(this, Urgency::figures, "a version as it would be") {
+      trial_(new VersionTrial(edits)) {
     list_ = new VersionsList(desk.session, edits_, meter_);
     branch_ = action_button("branch_version", tr("Branch"),
                             tr("The chosen version once more, to go another way with"));
@@ -220,9 +220,6 @@ void VersionsSheet::refresh() {
     seen_blind_->clear();
     if (!any) return;
     const Painting& painting = edits_.painting();
-    // The slider's preview belongs to the painting that it was made from.
-    if (!hue_row_->isHidden() && tried_.underpaint && !same_but_for_records(tried_, painting))
-        end_trying();
     const bool laid = !painting.passes.empty();
     hues_->setEnabled(laid), reverse_->setEnabled(laid), quieter_->setEnabled(laid);
     const auto empty_plan = [](const ColourPlan& plan) {

@@ -5,6 +5,7 @@
 #include <filesystem>
 
 #include "desk/panes/bench.h"
+#include "desk/versions/version_trial.h"
 #include "desk/versions/versions_list.h"
 #include "palette/plan_passes.h"
 
@@ -16,8 +17,6 @@ class QStackedWidget;
 
 namespace underpaint {
 
-class BarSlider;
-
 /// The right side of the Versions bench: the list, what makes another version, how they meet the
 /// brief, and why one is chosen.
 class VersionsSheet : public QWidget {
@@ -25,11 +24,11 @@ class VersionsSheet : public QWidget {
 public:
     VersionsSheet(const Desk& desk, VersionEdits& edits, const VersionsMeter& meter,
                   QWidget* parent = nullptr);
-    bool finished() const { return !making_.running() && !trying_.running(); }
+    bool finished() const { return !making_.running() && !trial_->running(); }
     /// Names and figures are hidden while versions are looked at without them.
     void set_blind(bool on);
-    /// The slider of hues is put away.
-    void end_trying();
+    /// The slider of a version that is tried is put away.
+    void end_trying() { trial_->end(); }
     /// The chosen version takes a part's colours from the one that is looked at.
     void take_part(PartId part);
 
@@ -42,9 +41,8 @@ signals:
 
 private:
     QWidget* making_box();
-    QWidget* hue_row();
-    void try_hues(float degrees);
-    void make_hues();
+    /// The button opens the slider of a way of making, which begins at an amount.
+    void try_with(QPushButton& button, float amount, std::function<VersionWay()> way);
     void fill_mothers(QMenu& menu);
     void fill_references(QMenu& menu);
     void make_three();
@@ -61,14 +59,11 @@ private:
     Desk desk_;
     VersionEdits& edits_;
     const VersionsMeter& meter_;
-    LatestJob making_, trying_;
+    LatestJob making_;
+    VersionTrial* trial_;
     VersionsList* list_;
     QPushButton *branch_, *rename_, *delete_, *hues_, *reverse_, *mother_, *quieter_, *reference_,
         *plan_, *three_, *a_pass_, *a_part_, *sheet_, *go_on_, *others_;
-    QWidget* hue_row_;
-    Painting tried_;  // that the slider of hues shows turned
-    BarSlider* hue_;
-    QPushButton* make_hues_;
     QStackedWidget* pages_;
     QLabel *hint_, *seen_blind_;
     QPlainTextEdit* note_;

@@ -3,25 +3,31 @@
 #include <QLabel>
 #include <QMenu>
 #include <QVBoxLayout>
+#include <cmath>
 
 #include "brief/three_versions.h"
-#include "desk/kit/bar_slider.h"
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
+#include "desk/versions/version_trial.h"
 #include "desk/versions/versions_sheet.h"
 #include "files/brief_report.h"
 #include "painting/version_changes.h"
 #include "palette/another_version.h"
-#include "render/render.h"
 #include "terms/figures.h"
 
 namespace underpaint {
 namespace {
 
-constexpr std::array kQuieter{0.75, 0.5, 0.25};
-constexpr float kMotherOver = 0.2F;
+constexpr float kUsualMother = 0.2F, kUsualQuieter = 0.5F;
+
+QString per_cent(float share) {
+    return QStringLiteral("%1%").arg(std::lround(100 * share));
+}
+QString turn_in_words(float degrees) {
+    return QString::fromStdString(with_sign(static_cast<double>(degrees), 0)) + QStringLiteral("°");
+}
 
 }  // namespace
 
@@ -39,11 +45,13 @@ QWidget* VersionsSheet::making_box() {
     column->addLayout(head);
     hues_ = action_button("turn_hues", tr("Turn the hues"),
                           tr("All hues at once, palette and plan too; seen while it is set"));
-    hues_->setCheckable(true);
-    connect(hues_, &QPushButton::clicked, this, [this](bool on) {
-        if (!on) return end_trying();
-        hue_row_->show();
-        hue_->setFocus();
+    try_with(*hues_, 0, [] {
+        return VersionWay{kVersionHue,
+                          tr("Hue"),
+                          tr("Turn the hues"),
+                          [](float degrees) { return tr("Hues %1").arg(turn_in_words(degrees)); },
+                          [](float degrees) { return tr("hues %1").arg(turn_in_words(degrees)); },
+                          hues_turned};
     });
     reverse_ = action_button("reverse_light", tr("Reverse the light"),
                              tr("Lights and shadows of each part exchange their warmth"));
@@ -56,19 +64,18 @@ QWidget* VersionsSheet::making_box() {
              });
     });
     mother_ = choice_button("another_mother", tr("Another mother"),
-                            tr("A colour of the palette mixed over all of it"));
+                            tr("A colour of the palette mixed over all of it; seen while its share "
+                               "is set"));
     set_menu(mother_, [this](QMenu& menu) { fill_mothers(menu); });
-    quieter_ = choice_button("make_quieter", tr("Quieter"), tr("Less intensity everywhere"));
-    set_menu(quieter_, [this](QMenu& menu) {
-        for (const double factor : kQuieter)
-            menu.addAction(tr("intensity %1%").arg(100 * factor), this, [this, factor] {
-                make(tr("Quieter"), tr("Quieter %1%").arg(100 * factor),
-                     tr("intensity %1%").arg(100 * factor),
-                     [painting = edits_.painting(), factor](const PlanPlaces&,
-                                                            const std::stop_token&) {
-                         return std::optional(quieter(painting, static_cast<float>(factor)));
-                     });
-            });
+    quieter_ = action_button("make_quieter", tr("Quieter"),
+                             tr("Less intensity everywhere; seen while it is set"));
+    try_with(*quieter_, kUsualQuieter, [] {
+        return VersionWay{kVersionIntensity,
+                          tr("Intensity"),
+                          tr("Quieter"),
+                          [](float factor) { return tr("Quieter %1").arg(per_cent(factor)); },
+                          [](float factor) { return tr("intensity %1").arg(per_cent(factor)); },
+                          quieter};
     });
     reference_ = choice_button("by_reference", tr("By a reference"),
                                tr("Its five colours planned for the parts by step and area"));
@@ -85,16 +92,28 @@ QWidget* VersionsSheet::making_box() {
                            tr("The three of these that lie farthest from each other and meet the "
                               "brief best"));
     connect(three_, &QPushButton::clicked, this, &VersionsSheet::make_three);
-    for (const auto& row : {std::vector<QPushButton*>{hues_, reverse_, mother_},
-                            std::vector<QPushButton*>{quieter_, reference_, plan_},
-                            std::vector<QPushButton*>{three_}}) {
+    for (const auto& row : {std::vector<QPushButton*>{hues_, quieter_, reverse_},
+                            std::vector<QPushButton*>{plan_, three_},
+                            std::vector<QPushButton*>{mother_, reference_}}) {
         auto* line = new QHBoxLayout;
         line->setSpacing(scaled(4));
         for (QPushButton* button : row) line->addWidget(button);
         line->addStretch(1);
         column->addLayout(line);
     }
-    column->addWidget(hue_row());
+    column->addWidget(trial_);
+    connect(trial_, &VersionTrial::would_be, this, &VersionsSheet::would_be);
+    connect(trial_, &VersionTrial::ended, this, [this] {
+        hues_->setChecked(false);
+        quieter_->setChecked(false);
+    });
+    connect(trial_, &VersionTrial::wanted, this, [this](const VersionWay& way, float amount) {
+        make(way.label, way.name(amount), way.from(amount),
+             [painting = edits_.painting(), make = way.make, amount](const PlanPlaces&,
+                                                                     const std::stop_token&) {
+                 return std::optional(make(painting, amount));
+             });
+    });
     return box;
 }
 
@@ -137,76 +156,30 @@ void VersionsSheet::make_three() {
     });
 }
 
-QWidget* VersionsSheet::hue_row() {
-    hue_row_ = new QWidget;
-    auto* row = new QHBoxLayout(hue_row_);
-    row->setContentsMargins(0, 0, 0, 0);
-    row->setSpacing(scaled(10));
-    hue_ = new BarSlider(kTuneHue);
-    hue_->setObjectName(QStringLiteral("version_hue"));
-    connect(hue_, &BarSlider::moved, this, &VersionsSheet::try_hues);
-    make_hues_ = action_button("make_hues", tr("Make it"), tr("A version with its hues so turned"));
-    connect(make_hues_, &QPushButton::clicked, this, &VersionsSheet::make_hues);
-    row->addWidget(hue_, 1);
-    row->addWidget(make_hues_, 0, Qt::AlignBottom);
-    hue_row_->hide();
-    return hue_row_;
-}
-
-/// Shown small in the place of the chosen version until it is made or given up.
-void VersionsSheet::try_hues(float degrees) {
-    make_hues_->setEnabled(degrees != 0);
-    if (degrees == 0) {
-        trying_.stop();
-        return emit would_be(edits_.painting().version, nullptr);
-    }
-    tried_ = edits_.painting();
-    trying_.start(
-        [this, painting = tried_, degrees](const std::stop_token& stop, const Deliver& deliver) {
-            const Painting turned = with_colouring(painting, hues_turned(painting, degrees));
-            auto seen = render_view(turned, turned.passes.size(), shown_view(turned.size()), stop);
-            if (!seen) return;
-            deliver([this, id = painting.version,
-                     seen = std::make_shared<const RgbBlock>(std::move(*seen))] {
-                emit would_be(id, seen);
+void VersionsSheet::try_with(QPushButton& button, float amount, std::function<VersionWay()> way) {
+    button.setCheckable(true);
+    connect(&button, &QPushButton::clicked, this,
+            [this, &button, amount, way = std::move(way)](bool on) {
+                if (!on) return trial_->end();
+                trial_->begin(way(), amount);
+                button.setChecked(true);
             });
-        });
-}
-
-void VersionsSheet::end_trying() {
-    trying_.stop();
-    hues_->setChecked(false);
-    hue_row_->hide();
-    tried_ = {};
-    hue_->set_value(0);
-    make_hues_->setEnabled(false);
-    emit would_be(kNoVersion, nullptr);
-}
-
-void VersionsSheet::make_hues() {
-    const float degrees = hue_->value();
-    const QString turn =
-        QString::fromStdString(with_sign(static_cast<double>(degrees), 0)) + QStringLiteral("°");
-    end_trying();
-    make(tr("Turn the hues"), tr("Hues %1").arg(turn), tr("hues %1").arg(turn),
-         [painting = edits_.painting(), degrees](const PlanPlaces&, const std::stop_token&) {
-             return std::optional(hues_turned(painting, degrees));
-         });
 }
 
 void VersionsSheet::fill_mothers(QMenu& menu) {
     for (const PaletteColour& colour : edits_.painting().palette.colours)
-        menu.addAction(swatch_of(colour.colour), tr("%1, 20%").arg(shown_on_button(colour.name)),
-                       this, [this, colour] {
-                           const QString name = shown(colour.name);
-                           make(tr("Another mother"), tr("Mother %1").arg(name),
-                                tr("mother %1 20%").arg(name),
-                                [painting = edits_.painting(), colour](const PlanPlaces&,
-                                                                       const std::stop_token&) {
-                                    return std::optional(with_mother_over(
-                                        painting, colour.colour, kMotherOver, colour.name));
-                                });
-                       });
+        menu.addAction(
+            swatch_of(colour.colour), shown_on_button(colour.name), this, [this, colour] {
+                const QString name = shown(colour.name);
+                trial_->begin(
+                    {kVersionMother, tr("Mother %1").arg(name), tr("Another mother"),
+                     [name](float) { return tr("Mother %1").arg(name); },
+                     [name](float share) { return tr("mother %1 %2").arg(name, per_cent(share)); },
+                     [colour](const Painting& painting, float share) {
+                         return with_mother_over(painting, colour.colour, share, colour.name);
+                     }},
+                    kUsualMother);
+            });
     if (menu.isEmpty()) menu.addAction(tr("The palette is empty"))->setEnabled(false);
 }
 
