@@ -2,6 +2,7 @@
 // The Report bench, as a painter works on it: what is chosen, what the page shows, what is saved.
 #include <QPainter>
 #include <QPlainTextEdit>
+#include <QRegularExpression>
 #include <cstdlib>
 #include <fstream>
 
@@ -250,6 +251,39 @@ TEST_F(ReportDesk, ThePaperIsThePagesShape) {
     EXPECT_EQ(corner(), 255);
     choose("report_ground", "dark");
     EXPECT_LT(corner(), 80);
+}
+
+TEST_F(ReportDesk, WhatHelpsOnPaperIsLaidAndMakesThePrintNearer) {
+    begin_on_bench();
+    auto* helps = find<QPushButton>("help_before_printing");
+    EXPECT_FALSE(helps->isVisible()) << "nothing was tried yet";
+    press_box("On paper");
+    made();
+    ASSERT_TRUE(wait([&] { return helps->isVisible(); }));
+    // As the section says it.
+    const auto drift_in_print = [&] {
+        const QString all = text();
+        static const QRegularExpression figure("Value[^0-9]*([0-9]+\\.[0-9]+)");
+        return figure.match(all.mid(all.indexOf("as printed"))).captured(1).toDouble();
+    };
+    const auto before = painting().passes.size();
+    const double printed = drift_in_print();
+    EXPECT_GT(printed, 0);
+    emit helps->menu()->aboutToShow();
+    ASSERT_FALSE(helps->menu()->isEmpty());
+    QAction* curve = helps->menu()->actions().front();
+    EXPECT_TRUE(curve->text().startsWith("Lay a curve")) << curve->text().toStdString();
+    curve->trigger();
+    ASSERT_EQ(painting().passes.size(), before + 1);
+    EXPECT_TRUE(said().contains("is laid as the last pass")) << said().toStdString();
+    EXPECT_FALSE(helps->isVisible()) << "it was tried on another painting";
+    made();
+    EXPECT_LT(drift_in_print(), printed);
+    // A menu that was left open is of the painting before.
+    trigger("undo");
+    EXPECT_EQ(painting().passes.size(), before);
+    curve->trigger();
+    EXPECT_EQ(painting().passes.size(), before) << "what it was tried on is gone";
 }
 
 TEST_F(ReportDesk, ContactSheetShowsStagesAndVersionsEvenWhenTheyAreNotInTheReport) {

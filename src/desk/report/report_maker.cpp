@@ -31,6 +31,7 @@ ReportMaker::ReportMaker(Session& session, const Measuring& passes, const Report
     connect(&edits_, &ReportEdits::changed, this, &ReportMaker::follow);
     connect(&session_.paper, &PaperChoice::changed, this, [this] {
         if (basis_) basis_->paper = session_.paper.proof();
+        paper_.reset();
         if (made_.erase(ReportSection::paper) > 0) job_.stop();
         follow();
     });
@@ -77,6 +78,7 @@ void ReportMaker::follow() {
         job_.stop();
         made_.clear();
         brief_.reset();
+        paper_.reset();
         basis_ = basis_now();
     }
     if (picture_side_ != edits_.settings().picture_side) {
@@ -140,7 +142,7 @@ void ReportMaker::make() {
     if (missing.empty()) return;
     made_before_ = made_.size();
     job_.start([this, missing, basis = *basis_, audit = *audit, findings = passes_.findings(),
-                brief = brief_, past = session_.settings.past(),
+                brief = brief_, paper = paper_, past = session_.settings.past(),
                 side = picture_side_](const std::stop_token& stop, const Deliver& deliver) mutable {
         static const BriefReport none;
         for (const ReportSection section : missing) {
@@ -152,17 +154,21 @@ void ReportMaker::make() {
                                  {basis.rules, past, *date_from_iso(basis.day)}, &audit));
                 deliver([this, brief] { brief_ = brief; });
             }
-            std::optional<OnPaper> paper;
-            if (section == ReportSection::paper) {
-                paper = measure_on_paper(basis.painting, audit, *basis.paper, basis.rules, stop);
+            if (section == ReportSection::paper && !paper) {
+                if (auto measured =
+                        measure_on_paper(basis.painting, audit, *basis.paper, basis.rules, stop))
+                    paper = std::make_shared<const OnPaper>(std::move(*measured));
                 if (stop.stop_requested()) return;
+                deliver([this, paper] { paper_ = paper; });
             }
             StudyRecord studies;
             if (section == ReportSection::studies)
                 studies = read_studies(Logbook::usual_file()).value_or(StudyRecord{});
-            const ReportMatter matter{basis.painting,        audit,     findings,
-                                      brief ? *brief : none, basis.day, paper ? &*paper : nullptr,
-                                      basis.paper.get(),     &studies};
+            const ReportMatter matter{
+                basis.painting,    audit,
+                findings,          brief ? *brief : none,
+                basis.day,         section == ReportSection::paper ? paper.get() : nullptr,
+                basis.paper.get(), &studies};
             auto made = make_report(matter, {{section}, side, {}}, stop);
             if (!made) return;
             std::optional<Section> one;

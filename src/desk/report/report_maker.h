@@ -13,6 +13,7 @@
 #include "files/brief_report.h"
 #include "pages/page_layout.h"
 #include "report/make_report.h"
+#include "report/on_paper.h"
 
 namespace underpaint {
 
@@ -35,6 +36,8 @@ public:
     bool is_made(ReportSection section) const { return made_.contains(section); }
     /// Null while it is not made, and where it has nothing to say.
     const Section* made(ReportSection section) const;
+    /// What printing does to the painting as it is now; null while that is not known.
+    std::shared_ptr<const OnPaper> on_paper() const { return outdated() ? nullptr : paper_; }
     /// A section that is to be made though it may not be in the report.
     void also_make(std::optional<ReportSection> section);
     /// All that is asked for is there, of the painting as it is now.
@@ -77,6 +80,7 @@ private:
     std::size_t made_before_ = 0;                           // when the job began
     std::map<ReportSection, std::optional<Section>> made_;  // nothing: it has nothing to say
     std::shared_ptr<const BriefReport> brief_;
+    std::shared_ptr<const OnPaper> paper_;
     std::shared_ptr<const PageLayout> pages_;
     std::vector<std::function<void()>> waiting_;
 };

@@ -12,6 +12,7 @@
 #include "desk/panes/papers_menu.h"
 #include "desk/report/section_list.h"
 #include "icc/generic_paper.h"
+#include "painting/changes.h"
 
 namespace underpaint {
 namespace {
@@ -198,8 +199,42 @@ QWidget* ReportSheet::paper_row() {
     set_menu(printer_, [this](QMenu& menu) { fill_papers(menu, desk_.session.paper, desk_.ask); });
     connect(&desk_.session.paper, &PaperChoice::changed, this, &ReportSheet::refresh);
     row->addWidget(printer_);
+    helps_ = choice_button("help_before_printing", tr("What would help"),
+                           tr("What was tried for this paper and brings the print nearer, laid as "
+                              "the last pass"));
+    set_menu(helps_, [this](QMenu& menu) { fill_helps(menu); });
+    keep_place(*helps_);
+    row->addSpacing(scaled(10));
+    row->addWidget(helps_);
     row->addStretch(1);
     return box;
+}
+
+void ReportSheet::fill_helps(QMenu& menu) {
+    const auto paper = maker_.on_paper();
+    if (!paper) return;
+    const auto add = [&](const std::optional<PrintHelp>& help, const QString& label) {
+        if (!help) return;
+        menu.addAction(label, this, [this, paper, pass = help->pass] {
+            // It was tried on the painting as it was when the menu opened.
+            if (maker_.on_paper() != paper)
+                return say(tr("The painting was changed meanwhile; ask again."));
+            const QString name = shown(pass.name);
+            desk_.session.document.change(tr("Lay %1").arg(name),
+                                          with_pass(desk_.session.document.painting(), pass));
+            say(tr("%1 is laid as the last pass, for this paper alone. Turn it off for the screen.")
+                    .arg(name));
+        });
+    };
+    if (paper->curve)
+        add(paper->curve, tr("Lay a curve: drift in print %1 → %2 step")
+                              .arg(paper->curve->before, 0, 'f', 2)
+                              .arg(paper->curve->after, 0, 'f', 2));
+    if (paper->quieter)
+        add(paper->quieter, tr("Lay %1: beyond the paper %2% → %3%")
+                                .arg(shown(paper->quieter->pass.name))
+                                .arg(100 * paper->quieter->before, 0, 'f', 0)
+                                .arg(100 * paper->quieter->after, 0, 'f', 0));
 }
 
 void ReportSheet::fill_paper(QMenu& menu) {
@@ -293,6 +328,8 @@ void ReportSheet::refresh() {
     show_choice(printer_, proof ? QString::fromStdString(proof->name())
                                 : text_of_paper(desk_.session.paper.file()));
     show_choice(ground_, setup.dark ? tr("dark") : tr("white"));
+    const auto on_paper = maker_.on_paper();
+    helps_->setVisible(on_paper && (on_paper->curve || on_paper->quieter));
     for (QWidget* each : std::initializer_list<QWidget*>{html_, figures_, print_, words_})
         each->setEnabled(any);
     stop_->setVisible(saving_.busy());

@@ -34,6 +34,7 @@ private:
     void fill_paper(QMenu& menu);
     void fill_pictures(QMenu& menu);
     void fill_ground(QMenu& menu);
+    void fill_helps(QMenu& menu);
     void refresh();
     QString last_one() const;
 
@@ -43,8 +44,8 @@ private:
     ReportSaving& saving_;
     QLabel *pages_, *about_, *last_, *said_;
     QButtonGroup* for_;
-    QPushButton *keep_, *first_, *paper_, *pictures_, *ground_, *printer_, *html_, *figures_,
-        *print_, *stop_, *pdf_;
+    QPushButton *keep_, *first_, *paper_, *pictures_, *ground_, *printer_, *helps_, *html_,
+        *figures_, *print_, *stop_, *pdf_;
     QPlainTextEdit* words_;
     QString told_;
 };
