@@ -101,10 +101,11 @@ std::optional<AnotherUnderpaint> with_another_underpaint(const Painting& paintin
     const Reframe frame = found->certainty < kPerhapsAligned || found->turned()
                               ? resized(painting.size(), size, OtherShape::added)
                               : frame_of(*found, painting.size(), size);
-    made.painting = reframed(painting, frame);
+    auto framed = reframed(painting, frame, stop);
+    if (!framed) return std::nullopt;
+    made.painting = std::move(*framed);
     const SharedPicture old = made.painting.underpaint;
     made.painting.underpaint = share(std::move(next));
-    if (stop.stop_requested()) return std::nullopt;
 
     const FloatBlock is = small_steps(made.painting.underpaint->base(), reader);
     const FloatBlock before = small_steps(reframed(shaped->base(), frame), reader);

@@ -39,8 +39,14 @@ Painting turned(const Painting& painting, Turn turn) {
 }
 
 Painting reframed(const Painting& painting, const Reframe& frame) {
+    return *reframed(painting, frame, {});
+}
+
+std::optional<Painting> reframed(const Painting& painting, const Reframe& frame,
+                                 const std::stop_token& stop) {
     if (frame == Reframe{painting.size(), 0, 0, painting.size()}) return painting;
-    return in_frame(painting, Reframer(painting.size(), frame));
+    Painting made = in_frame(painting, Reframer(painting.size(), frame, stop));
+    return stop.stop_requested() ? std::nullopt : std::optional(std::move(made));
 }
 
 }  // namespace underpaint

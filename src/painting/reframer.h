@@ -4,6 +4,8 @@
 #include <algorithm>
 #include <map>
 #include <optional>
+#include <stop_token>
+#include <utility>
 
 #include "raster/pyramid.h"
 #include "raster/reframe.h"
@@ -16,7 +18,9 @@ namespace underpaint {
 class Reframer {
 public:
     Reframer(Size size, Turn turn) : size_(size), turn_(turn) {}
-    Reframer(Size size, const Reframe& frame) : size_(size), frame_(frame) {}
+    /// \param stop once it is asked for, pictures stay as they are: the result is of no use
+    Reframer(Size size, const Reframe& frame, std::stop_token stop = {})
+        : size_(size), frame_(frame), stop_(std::move(stop)) {}
 
     /// Nothing where the painting is not turned.
     std::optional<Turn> turn() const { return turn_; }
@@ -51,8 +55,9 @@ public:
 private:
     using Known = std::map<SharedPicture, SharedPicture>;
     template <class Make>
-    static SharedPicture known(Known& all, const SharedPicture& picture, Make make) {
+    SharedPicture known(Known& all, const SharedPicture& picture, Make make) const {
         if (!picture) return nullptr;
+        if (stop_.stop_requested()) return picture;
         SharedPicture& made = all[picture];
         if (!made) made = share(make(picture->base()));
         return made;
@@ -61,6 +66,7 @@ private:
     Size size_;
     std::optional<Turn> turn_;
     Reframe frame_;
+    std::stop_token stop_;
     Known whole_, loose_;
 };
 

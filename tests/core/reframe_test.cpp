@@ -138,6 +138,17 @@ TEST(Reframe, LengthsAndPlacesGoAlong) {
     EXPECT_FLOAT_EQ(std::get<Grain>(half.passes[2].source).size, 1);
 }
 
+TEST(Reframe, StopsBetweenTwoPictures) {
+    const Painting painting = testing::sealed(testing::ramp({100, 80}));
+    const Reframe frame = resized({100, 80}, {50, 40}, OtherShape::cut);
+    std::stop_source stop;
+    const auto made = reframed(painting, frame, stop.get_token());
+    ASSERT_TRUE(made);
+    EXPECT_EQ(made->size(), (Size{50, 40}));
+    stop.request_stop();
+    EXPECT_FALSE(reframed(painting, frame, stop.get_token()));
+}
+
 TEST(Alignment, FindsAPictureInItselfAtAnySize) {
     const Picture first = seen({640, 480});
     for (const double by : {0.4, 0.75, 1.0, 1.5, 2.6}) {

@@ -566,6 +566,30 @@ TEST_F(VersionsDesk, ThePaintingItselfIsMadeAnotherSize) {
     EXPECT_FALSE(resize("0 x 5") && painting().size() != before.size());
 }
 
+TEST_F(VersionsDesk, MakingItAnotherSizeCanBeStopped) {
+    begin_on_bench();
+    const Painting before = painting();
+    click("another_underpaint");
+    auto* size = find<QLineEdit>("late_size");
+    auto* button = find<QPushButton>("late_resize");
+    const QString words = button->text();
+    const int wide = button->width();
+    QTest::keyClicks(size, "8000 x 6000");
+    click("late_resize");
+    EXPECT_EQ(button->text(), "Stop");
+    EXPECT_EQ(button->width(), wide) << "what stands beside it does not move";
+    click("late_resize");
+    EXPECT_EQ(button->text(), words);
+    EXPECT_NE(find<QLabel>("late_summary")->text().indexOf("as it was"), -1);
+    ASSERT_TRUE(wait([&] { return window_->bench().finished(); }));
+    EXPECT_TRUE(same_but_for_records(painting(), before));
+    // And it can be asked for again at once.
+    size->clear();
+    QTest::keyClicks(size, "80 x 60");
+    click("late_resize");
+    ASSERT_TRUE(wait([&] { return painting().size() == Size{80, 60}; }));
+}
+
 TEST_F(VersionsDesk, ButtonsAreWholeInASmallWindow) {
     begin_on_bench();
     window_->resize(1024, 640);

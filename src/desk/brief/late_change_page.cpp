@@ -211,7 +211,14 @@ QLayout* LateChangePage::size_row() {
     resize_ = action_button("late_resize", tr("Make it this size"),
                             tr("The painting itself: pictures, masks, seals and passes of all "
                                "versions with it. One step back undoes it"));
-    connect(resize_, &QPushButton::clicked, this, &LateChangePage::resize_painting);
+    resize_->ensurePolished();
+    resize_->setMinimumWidth(resize_->sizeHint().width());
+    connect(resize_, &QPushButton::clicked, this, [this] {
+        if (!resizing_.running()) return resize_painting();
+        resizing_.stop();
+        summary_->setText(tr("Stopped: the painting is as it was."));
+        refresh();
+    });
     shape_ = choice_button("late_shape", {},
                            tr("What becomes of the sides where the shape is "
                               "another"));
@@ -262,7 +269,8 @@ void LateChangePage::refresh() {
     const auto size = asked().size;
     const bool rests = !resizing_.running();
     take_->setEnabled(size && rests);
-    resize_->setEnabled(size && rests && session_.document.has_painting());
+    resize_->setText(rests ? tr("Make it this size") : tr("Stop"));
+    resize_->setEnabled(!rests || (size && session_.document.has_painting()));
     shape_->setVisible(size && session_.document.has_painting() &&
                        !same_shape(session_.document.painting().size(), *size));
 }
@@ -278,13 +286,14 @@ void LateChangePage::resize_painting() {
                    static_cast<std::uint64_t>(size->height), most_bytes);
     if (!fits) return summary_->setText(QString::fromStdString(fits.error().message()));
     summary_->setText(tr("Making it %1 × %2 …").arg(size->width).arg(size->height));
-    resizing_.start([this, painting, size = *size, other = other_shape_](const std::stop_token&,
-                                                                         const Deliver& deliver) {
-        auto made = reframed(painting, resized(painting.size(), size, other));
+    resizing_.start([this, painting, size = *size, other = other_shape_](
+                        const std::stop_token& stop, const Deliver& deliver) {
+        auto made = reframed(painting, resized(painting.size(), size, other), stop);
+        if (!made) return;
         deliver([this, painting, made = std::move(made)] {
             if (!same_but_for_records(painting, session_.document.painting()))
                 return summary_->setText(tr("The painting was changed meanwhile; ask again."));
-            session_.document.change(tr("Another size"), made);
+            session_.document.change(tr("Another size"), *made);
             size_->clear();
             begin();
         });
