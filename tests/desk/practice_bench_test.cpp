@@ -95,6 +95,23 @@ TEST_F(PracticeDesk, EveryDrillAsksTakesAnAnswerAndSaysWhy) {
     }
 }
 
+TEST_F(PracticeDesk, PicturesUseTheRoomOfALargeWindowAndEdgesKeepTheirPixels) {
+    const auto* picture = find<QuestionPicture>("question_picture");
+    const auto enlarged = [&](const char* drill) {
+        choose_drill(drill);
+        return picture->picture_rect().width() / question()->picture.area().width;
+    };
+    window_->resize(2560, 1440);
+    EXPECT_GT(enlarged("step"), 1.3);
+    EXPECT_LE(enlarged("step"), 2);
+    EXPECT_GT(enlarged("leads"), 1.3);
+    EXPECT_DOUBLE_EQ(enlarged("edge"), 1) << "an enlarged edge would be softer than its answer";
+    window_->resize(1024, 640);
+    EXPECT_LE(enlarged("leads"), 1.3);
+    const QRectF place = picture->picture_rect();
+    EXPECT_TRUE(QRectF(picture->rect()).contains(place));
+}
+
 TEST_F(PracticeDesk, WhatWasAnsweredIsThereInTheNextSitting) {
     for (int i = 0; i < 3; ++i) answer_with("5");
     window_.reset();

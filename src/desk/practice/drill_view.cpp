@@ -20,6 +20,7 @@ namespace {
 
 constexpr std::size_t kMostChoices = 5;
 constexpr double kBetween = 8, kCaption = 16;
+constexpr double kMostEnlarged = 2;  // times its own size
 
 /// Light in dark, so that it is seen on everything; the spot itself stays free.
 void draw_ring(QPainter& painter, const QRectF& place, const DrillQuestion& question) {
@@ -62,9 +63,12 @@ void QuestionPicture::make_images() {
 QRectF QuestionPicture::picture_rect() const {
     if (images_.empty()) return {};
     const QSizeF own = images_.front().size();
+    // Enlarged pixels would soften an edge whose hardness is asked for, and show the grain of a
+    // painting.
+    const bool by_pixels = question_->kind == DrillKind::edge || needs_picture(question_->kind);
     QSizeF size = own;
-    if (size.width() > width() || size.height() > height())
-        size.scale(QSizeF(width(), height()), Qt::KeepAspectRatio);
+    size.scale(QSizeF(this->size()).boundedTo(own * (by_pixels ? 1 : kMostEnlarged)),
+               Qt::KeepAspectRatio);
     QRectF place(QPointF(), size);
     place.moveCenter(QRectF(rect()).center());
     return place;
@@ -88,7 +92,7 @@ void QuestionPicture::paintEvent(QPaintEvent*) {
     QSizeF size = images_.front().size();
     size.scale(QSizeF((width() - gap * (columns - 1)) / columns,
                       (height() - gap * (rows - 1)) / rows - caption)
-                   .boundedTo(size * 1.6),
+                   .boundedTo(size * kMostEnlarged),
                Qt::KeepAspectRatio);
     const double left = (width() - columns * size.width() - gap * (columns - 1)) / 2;
     painter.setFont(secondary_font());

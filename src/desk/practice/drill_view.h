@@ -14,7 +14,8 @@ class QPushButton;
 
 namespace underpaint {
 
-/// The pictures of a question, at their own size or smaller. A click is a place of the picture.
+/// The pictures of a question, as large as there is room for, up to twice their own size. A click
+/// is a place of the picture.
 class QuestionPicture : public QWidget {
     Q_OBJECT
 public:
