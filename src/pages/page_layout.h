@@ -17,8 +17,9 @@ namespace underpaint {
 /// The size of a sheet in points of 1/72 inch.
 QSizeF size_of(const PageSetup& setup);
 
-/// A report laid out on pages. No row, picture, chart or finding is split, unless it is larger than
-/// a page by itself; a heading stands on the page of what follows it. Needs a QGuiApplication.
+/// A report laid out on pages. No row, picture or chart is split; a paragraph or a finding is where
+/// it is longer than a page. A heading stands on the page of what follows it. Needs a
+/// QGuiApplication.
 class PageLayout {
 public:
     PageLayout(Report report, const PageSetup& setup);

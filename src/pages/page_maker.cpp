@@ -2,13 +2,13 @@
 #include "pages/page_maker.h"
 
 #include <QPainter>
-#include <QTextLayout>
 #include <algorithm>
 #include <cassert>
 #include <cmath>
-#include <memory>
 #include <numeric>
+#include <utility>
 
+#include "pages/wrapped_text.h"
 #include "terms/shown_name.h"
 #include "type/fonts.h"
 
@@ -20,36 +20,8 @@ constexpr double kMargin = 40, kFootRoom = 44;
 constexpr double kGap = 6, kSectionGap = 16, kPictureGap = 10, kCellRoom = 8, kRowRoom = 3;
 constexpr double kTitle = 18, kHeading = 12, kBody = 10, kSmall = 9;
 constexpr double kChartHigh = 130, kBarHigh = 18, kMarkIndent = 14;
-constexpr double kMostOfPage = 0.6;  // height of a picture
-
-/// Text broken into lines of a width, at words or, where one is longer, anywhere.
-class Wrapped {
-public:
-    Wrapped(const QString& text, const QFont& font, double width,
-            const QList<QTextLayout::FormatRange>& formats = {})
-        : layout_(std::make_shared<QTextLayout>(text, font)) {
-        QTextOption option;
-        option.setWrapMode(QTextOption::WrapAtWordBoundaryOrAnywhere);
-        layout_->setTextOption(option);
-        layout_->setFormats(formats);
-        layout_->beginLayout();
-        for (QTextLine line = layout_->createLine(); line.isValid(); line = layout_->createLine()) {
-            line.setLineWidth(std::max(1.0, width));
-            line.setPosition({0, height_});
-            height_ += line.height();
-        }
-        layout_->endLayout();
-    }
-    double height() const { return height_; }
-    void draw(QPainter& painter, QPointF at, const QColor& colour) const {
-        painter.setPen(colour);
-        layout_->draw(&painter, at);
-    }
-
-private:
-    std::shared_ptr<QTextLayout> layout_;
-    double height_ = 0;
-};
+constexpr double kMostOfPage = 0.6;       // height of a picture
+constexpr double kWorthBeginning = 0.15;  // of a page: with less left, a long text begins a new one
 
 QString shown(const std::string& text) {
     return QString::fromStdString(printable(text));
@@ -101,6 +73,7 @@ void PageMaker::make() {
         for (const Block& block : report.sections[i].blocks)
             std::visit([this](const auto& each) { add_block(each); }, block);
     }
+    if (!held_.empty()) add(0, 0, {}, [](QPainter&, double) {});
 }
 
 /// On this page where it fits with what is held for it, else on the next.
@@ -134,13 +107,23 @@ void PageMaker::add(double height, double gap, const QString& text, Draw draw, b
 void PageMaker::add_text(const QString& text, const QFont& font, const QColor& colour, double gap,
                          bool with_next) {
     if (text.isEmpty()) return;
-    const Wrapped wrapped(text, font, width());
-    add(
-        wrapped.height(), gap, text,
-        [wrapped, left = inside_.left(), colour](QPainter& painter, double top) {
-            wrapped.draw(painter, {left, top}, colour);
-        },
-        with_next);
+    for (const WrappedText& part : on_pages(WrappedText(text, font, width()), gap)) {
+        add(
+            part.height(), std::exchange(gap, 0), part.text(),
+            [part, left = inside_.left(), colour](QPainter& painter, double top) {
+                part.draw(painter, {left, top}, colour);
+            },
+            with_next);
+    }
+}
+
+/// The text as one piece, or, where it is higher than a page, in pieces that fill this page and the
+/// next ones.
+std::vector<WrappedText> PageMaker::on_pages(const WrappedText& text, double gap) const {
+    const double most = inside_.height();
+    if (text.height() <= most) return {text};
+    const double above = held_height_ + gap, left = inside_.bottom() - at_ - above;
+    return text.parts(left < kWorthBeginning * most ? most - above : left, most);
 }
 
 void PageMaker::add_block(const Paragraph& paragraph) {
@@ -166,15 +149,20 @@ void PageMaker::add_block(const MarkedLines& lines) {
             append(line.meant->empty() ? QStringLiteral(" Intended.")
                                        : QStringLiteral(" Intended: %1.").arg(shown(*line.meant)),
                    italic);
-        const Wrapped wrapped(text, page_font(kBody), width() - kMarkIndent, formats);
-        const QString said =
-            line.mark ? QString::fromStdString(std::string(id_of(*line.mark))) + ": " + text : text;
-        add(wrapped.height(), kRowRoom, said,
-            [wrapped, mark = line.mark, left = inside_.left(), greys = greys_](QPainter& painter,
-                                                                               double top) {
-                if (mark) draw_page_mark(painter, {left + 4, top + 6.5}, 7, *mark, greys.text);
-                wrapped.draw(painter, {left + kMarkIndent, top}, greys.text);
-            });
+        const WrappedText wrapped(text, page_font(kBody), width() - kMarkIndent, formats);
+        std::optional<Verdict> mark = line.mark;
+        double gap = kRowRoom;
+        for (const WrappedText& part : on_pages(wrapped, gap)) {
+            const QString said =
+                mark ? QString::fromStdString(std::string(id_of(*mark))) + ": " + part.text()
+                     : part.text();
+            add(part.height(), std::exchange(gap, 0), said,
+                [part, mark = std::exchange(mark, std::nullopt), left = inside_.left(),
+                 greys = greys_](QPainter& painter, double top) {
+                    if (mark) draw_page_mark(painter, {left + 4, top + 6.5}, 7, *mark, greys.text);
+                    part.draw(painter, {left + kMarkIndent, top}, greys.text);
+                });
+        }
     }
 }
 
@@ -215,7 +203,7 @@ std::vector<double> column_widths(const ReportTable& table, double width) {
 void PageMaker::add_block(const ReportTable& table) {
     const std::vector<double> widths = column_widths(table, width());
     const auto add_row = [&](const std::vector<Cell>& row, bool head) {
-        std::vector<Wrapped> cells;
+        std::vector<WrappedText> cells;
         QStringList said;
         double height = 0;
         for (std::size_t c = 0; c < row.size(); ++c) {
@@ -259,7 +247,7 @@ void PageMaker::add_block(const PictureRow& row) {
     struct Placed {
         const Picture* pixels;
         QSizeF size;
-        Wrapped caption;
+        WrappedText caption;
     };
     std::vector<Placed> placed;
     double highest = 0, lowest = 0;
@@ -271,7 +259,7 @@ void PageMaker::add_block(const PictureRow& row) {
             QSizeF(of.width, of.height)
                 .scaled(QSizeF(each, kMostOfPage * inside_.height()), Qt::KeepAspectRatio);
         placed.push_back(
-            {&picture.pixels, size, Wrapped(shown(picture.caption), page_font(kSmall), each)});
+            {&picture.pixels, size, WrappedText(shown(picture.caption), page_font(kSmall), each)});
         highest = std::max(highest, size.height());
         lowest = std::max(lowest, placed.back().caption.height());
     }

@@ -10,6 +10,8 @@
 
 namespace underpaint {
 
+class WrappedText;
+
 /// Greys of a page.
 struct PageGreys {
     QColor ground, text, soft, rule;
@@ -37,6 +39,7 @@ private:
     void add_block(const PictureRow& row);
     void add_block(const ColourBar& bar);
     void add_block(const LineChart& chart);
+    std::vector<WrappedText> on_pages(const WrappedText& text, double gap) const;
     double width() const { return inside_.width(); }
 
     PageLayout& layout_;
