@@ -60,13 +60,17 @@ Painting with_demo_brief(Painting painting, const char* route) {
     const Seen lantern = lantern_seen();
     const Point place{200 + 200 * static_cast<double>(lantern.u),
                       150 - 200 * static_cast<double>(lantern.v)};
-    brief.thumbnails = {thumbnail(flat_arrangement(), "All in the middle", place),
-                        thumbnail(dark_arrangement(), "Darks together", place),
-                        thumbnail(near_arrangement(), "Cart near")};
+    // Painted once: they are the same beside every demo, and take seconds.
+    static const std::vector<Thumbnail> arranged{
+        thumbnail(flat_arrangement(), "All in the middle", place),
+        thumbnail(dark_arrangement(), "Darks together", place),
+        thumbnail(near_arrangement(), "Cart near")};
+    static const std::vector<Reference> looked_at{
+        reference(harbour_lamps(), "Harbour lamps"), reference(kiln_door(), "Kiln door"),
+        reference(fog_at_six(), "Fog at six"), reference(old_print(), "Old print, grey")};
+    brief.thumbnails = arranged;
     brief.chosen = 1;
-    brief.references = {reference(harbour_lamps(), "Harbour lamps"),
-                        reference(kiln_door(), "Kiln door"), reference(fog_at_six(), "Fog at six"),
-                        reference(old_print(), "Old print, grey")};
+    brief.references = looked_at;
     brief.rules = {{HouseRule::background, 0.2}};
     brief.route = *std::ranges::find(usual_routes(), route, &Route::name);
     brief.in_hand = std::next(brief.route.steps.begin(), 4)->id;

@@ -15,9 +15,8 @@ namespace {
 
 constexpr Size kSize{400, 300};
 
-/// Part of the scene, at the size of a thumbnail, its values changed.
-Picture arrangement(Size whole, Point corner, const std::function<float(float)>& value) {
-    const Canvas canvas = paint(whole);
+/// Part of a painted scene, at the size of a thumbnail, its values changed.
+Picture arrangement(const Canvas& canvas, Point corner, const std::function<float(float)>& value) {
     Picture picture(kSize, Channels::grey, Depth::bits8);
     std::vector<float> row(static_cast<std::size_t>(kSize.width));
     for (int y = 0; y < kSize.height; ++y) {
@@ -28,6 +27,11 @@ Picture arrangement(Size whole, Point corner, const std::function<float(float)>&
         picture.write_channel(0, 0, y, row);
     }
     return picture;
+}
+
+const Canvas& whole_scene() {
+    static const Canvas canvas = paint(kSize);
+    return canvas;
 }
 
 /// A colour and the way of the stroke at a place: x and y from 0 to 1.
@@ -78,18 +82,18 @@ Picture painted(const Place& place, std::uint32_t seed) {
 }  // namespace
 
 Picture flat_arrangement() {
-    return arrangement(kSize, {}, [](float v) { return 0.26F + 0.44F * v; });
+    return arrangement(whole_scene(), {}, [](float v) { return 0.26F + 0.44F * v; });
 }
 
 Picture dark_arrangement() {
-    return arrangement(kSize, {}, [](float v) {
+    return arrangement(whole_scene(), {}, [](float v) {
         // Darks and middles drawn together, the light kept.
         return v < 0.6F ? 0.08F + 0.72F * v : 0.512F + 1.22F * (v - 0.6F);
     });
 }
 
 Picture near_arrangement() {
-    return arrangement({700, 525}, {250, 156}, [](float v) { return 0.04F + 0.9F * v; });
+    return arrangement(paint({700, 525}), {250, 156}, [](float v) { return 0.04F + 0.9F * v; });
 }
 
 Picture harbour_lamps() {

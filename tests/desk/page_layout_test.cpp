@@ -76,7 +76,8 @@ private:
             case 1: {
                 MarkedLines lines;
                 for (int i = between(1, 12); i > 0; --i)
-                    lines.lines.push_back({Verdict::lost, words_.some(1),
+                    lines.lines.push_back({Verdict::lost,
+                                           words_.some(1),
                                            words_.some(between(1, 9) == 1 ? 900 : between(1, 40)),
                                            {},
                                            {}});
