@@ -45,24 +45,6 @@ void save_large(benchmark::State& state) {
     state.counters["MB"] = static_cast<double>(fs::file_size(scratch())) / 1e6;
 }
 
-/// Six versions that share all but a gradient.
-Painting six_versions(const Painting& one) {
-    Painting painting = one;
-    for (int i = 0; i < 5; ++i) {
-        Colouring own = colouring_of(painting);
-        Pass wash;
-        wash.name = "Wash";
-        GradientMap map;
-        map.stops = {{0, {0.1F * static_cast<float>(i), 0.2F, 0.4F}}, {1, {0.9F, 0.8F, 0.6F}}};
-        wash.source = map;
-        wash.blend = BlendMode::true_colour;
-        wash.strength = 0.3F;
-        own.passes.push_back(std::move(wash));
-        painting = with_version(std::move(painting), "Other", {}, std::move(own));
-    }
-    return painting;
-}
-
 /// Memory of all pictures of a painting, each counted once.
 double picture_bytes(const Painting& painting) {
     std::set<const Pyramid*> pictures;

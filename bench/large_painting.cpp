@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "large_painting.h"
 
+#include "painting/version_changes.h"
+
 #include <tbb/parallel_for.h>
 
 #include <cmath>
@@ -118,6 +120,23 @@ Painting three_hundred_layers(Size size) {
         pass.strength = 0.6F;
         pass.source = Painted{share(std::move(pixels)), left, top};
         painting = with_pass(std::move(painting), pass);
+    }
+    return painting;
+}
+
+Painting six_versions(const Painting& one) {
+    Painting painting = one;
+    for (int i = 0; i < 5; ++i) {
+        Colouring own = colouring_of(painting);
+        Pass wash;
+        wash.name = "Wash";
+        GradientMap map;
+        map.stops = {{0, {0.1F * static_cast<float>(i), 0.2F, 0.4F}}, {1, {0.9F, 0.8F, 0.6F}}};
+        wash.source = map;
+        wash.blend = BlendMode::true_colour;
+        wash.strength = 0.3F;
+        own.passes.push_back(std::move(wash));
+        painting = with_version(std::move(painting), "Other", {}, std::move(own));
     }
     return painting;
 }

@@ -20,6 +20,9 @@ Painting sealed_grey(Size size);
 /// a quarter of the picture.
 Painting twelve_passes(Size size);
 
+/// A painting and five other versions of it, which share all but a gradient.
+Painting six_versions(const Painting& one);
+
 /// As files come from elsewhere: three hundred small layers, here and there and over one another,
 /// with soft borders, in the modes of twelve_passes().
 Painting three_hundred_layers(Size size);

@@ -2,6 +2,7 @@
 #include "memory_bench.h"
 
 #include <benchmark/benchmark.h>
+#include <malloc.h>
 #include <unistd.h>
 
 #include <chrono>
@@ -9,12 +10,15 @@
 #include <filesystem>
 #include <fstream>
 #include <string>
+#include <vector>
 
 #include "audit/audit.h"
 #include "files/openraster.h"
 #include "large_painting.h"
 #include "painting/history.h"
 #include "painting/packed_step.h"
+#include "painting/version_changes.h"
+#include "palette_bench.h"
 #include "raster/brush.h"
 #include "render/live_render.h"
 #include "render/render.h"
@@ -44,6 +48,9 @@ BENCHMARK_CAPTURE(peak, plain, "24")->Name("memory/24")->Apply(of_row);
 BENCHMARK_CAPTURE(peak, painted, "24/painted")->Name("memory/24/painted")->Apply(of_row);
 BENCHMARK_CAPTURE(peak, saving, "24/save")->Name("memory/24/save")->Apply(of_row);
 BENCHMARK_CAPTURE(peak, many, "24/300")->Name("memory/24/300")->Apply(of_row);
+BENCHMARK_CAPTURE(peak, one, "24/one version")->Name("memory/24/one version")->Apply(of_row);
+BENCHMARK_CAPTURE(peak, six, "24/six versions")->Name("memory/24/six versions")->Apply(of_row);
+BENCHMARK_CAPTURE(peak, palette, "24/palette")->Name("memory/24/palette")->Apply(of_row);
 BENCHMARK_CAPTURE(peak, report, "24/report")->Name("memory/24/report")->Apply(of_row);
 BENCHMARK_CAPTURE(peak, huge, "200/save")->Name("memory/200/save")->Apply(of_row);
 
@@ -120,6 +127,20 @@ Painting sealed_in_parts() {
     return painting;
 }
 
+/// The chosen version on the canvas; each small, with its figures, one after the other.
+void look_at_versions(const Painting& painting) {
+    look_at(painting);
+    std::vector<RgbBlock> shown;
+    std::vector<Painting> all{painting};
+    for (const Version& version : painting.versions)
+        if (version.id != painting.version) all.push_back(as_version(painting, version.id));
+    for (const Painting& each : all) {
+        shown.push_back(*render_view(each, each.passes.size(),
+                                     whole_at(each.size(), shrink_within(each.size(), 720))));
+        benchmark::DoNotOptimize(audit(each, {}));
+    }
+}
+
 /// False where it is not there again.
 bool saved_and_opened(const Painting& painting, bool open) {
     const auto path = std::filesystem::temp_directory_path() /
@@ -139,6 +160,10 @@ bool work_of(std::string_view row) {
         return saved_and_opened(twelve_passes(k24Megapixels), false);
     } else if (row == "200/save") {
         return saved_and_opened(sealed_in_parts(), true);
+    } else if (row == "24/one version") {
+        look_at_versions(twelve_passes(k24Megapixels));
+    } else if (row == "24/six versions") {
+        look_at_versions(six_versions(twelve_passes(k24Megapixels)));
     } else if (row == "24/300") {
         const Painting many = three_hundred_layers(k24Megapixels);
         look_at(many);
@@ -164,8 +189,16 @@ double own_megabytes(std::string_view which) {
     return -1;
 }
 
+double megabytes_beyond(const std::function<bool()>& work) {
+    malloc_trim(0);
+    const double before = own_megabytes("VmRSS:");
+    std::ofstream("/proc/self/clear_refs") << 5;  // the most is counted anew
+    return work() ? own_megabytes("VmHWM:") - before : -1;
+}
+
 double peak_megabytes_of(std::string_view row) {
     if (row == "24/report") return megabytes_of_a_report();
+    if (row == "24/palette") return megabytes_of_a_palette();
     return work_of(row) ? own_megabytes("VmHWM:") : -1;
 }
 

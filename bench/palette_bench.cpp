@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the Palette bench computes while one chooses colours.
+#include "palette_bench.h"
+
 #include <benchmark/benchmark.h>
 
 #include <random>
@@ -7,6 +9,7 @@
 #include "audit/viewing.h"
 #include "colour/srgb.h"
 #include "large_painting.h"
+#include "memory_bench.h"
 #include "palette/forecast.h"
 #include "palette/paint_recipe.h"
 #include "palette/palette_figures.h"
@@ -118,14 +121,18 @@ BENCHMARK(recipe_of_a_colour)
     ->Name("palette/recipe that none comes near")
     ->Unit(benchmark::kMillisecond);
 
-void fewest_of_twenty(benchmark::State& state) {
+PictureColours many_picture_colours() {
     std::mt19937 random(5);
     std::uniform_real_distribution<float> any(0, 1);
     RgbBlock pixels(rect_of({200, 150}));
     for (int y = 0; y < 150; ++y)
         for (std::size_t x = 0; x < 200; ++x)
             pixels.row(y).set(x, {any(random), any(random) * 0.8F, any(random) * 0.9F});
-    const PictureColours colours = colours_of(pixels);
+    return colours_of(pixels);
+}
+
+void fewest_of_twenty(benchmark::State& state) {
+    const PictureColours colours = many_picture_colours();
     for (auto _ : state)
         benchmark::DoNotOptimize(
             fewest_tubes(colours, generic_tubes(), generic_white(), 0.01)->missed);
@@ -146,4 +153,28 @@ BENCHMARK(solves_a_reflectance)
     ->Unit(benchmark::kMicrosecond);
 
 }  // namespace
+
+double megabytes_of_a_palette() {
+    const Painting& painting = planned();
+    return megabytes_beyond([&] {
+        // Kept while the bench is open.
+        const auto over = backdrop_of(painting.seal().picture->base());
+        const PlanPlaces places = *plan_places(painting);
+        const TubeReach reach(five_tubes());
+        for (const PaletteColour& colour : painting.palette.colours)
+            benchmark::DoNotOptimize(
+                forecast(*over, {colour.colour, BlendMode::color, 0.8F, 0}, Reader::lightness, 0.25)
+                    .p95);
+        for (const int side : {400, kViewingSide})
+            benchmark::DoNotOptimize(
+                plan_outcome(painting, places, {Reader::lightness, {}, side})->passes);
+        const auto seen =
+            render_view(painting, 0, whole_at(painting.size(), 6000.0 / kViewingSide));
+        benchmark::DoNotOptimize(figures_of(painting.palette, *seen, Reader::lightness).none);
+        benchmark::DoNotOptimize(
+            fewest_tubes(many_picture_colours(), generic_tubes(), generic_white(), 0.01)->missed);
+        return !reach.mixtures().empty();
+    });
+}
+
 }  // namespace underpaint::bench

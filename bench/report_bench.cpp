@@ -4,12 +4,10 @@
 #include "report_bench.h"
 
 #include <benchmark/benchmark.h>
-#include <malloc.h>
 
 #include <QImage>
 #include <QPainter>
 #include <filesystem>
-#include <fstream>
 
 #include "audit/audit.h"
 #include "files/paper_profiles.h"
@@ -82,13 +80,12 @@ void prints_it(benchmark::State& state) {
 
 double megabytes_of_a_report() {
     all_sections();  // its figures and findings stay
-    malloc_trim(0);
-    const double before = own_megabytes("VmRSS:");
-    std::ofstream("/proc/self/clear_refs") << 5;  // the most is counted anew
-    const auto file = std::filesystem::temp_directory_path() / "bench-memory.pdf";
-    const bool written = write_pdf_without_window(file, all_sections(), {}).has_value();
-    std::filesystem::remove(file);
-    return written ? own_megabytes("VmHWM:") - before : -1;
+    return megabytes_beyond([] {
+        const auto file = std::filesystem::temp_directory_path() / "bench-memory.pdf";
+        const bool written = write_pdf_without_window(file, all_sections(), {}).has_value();
+        std::filesystem::remove(file);
+        return written;
+    });
 }
 
 namespace {
