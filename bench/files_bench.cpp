@@ -13,7 +13,6 @@
 #include "large_painting.h"
 #include "on_all_cores.h"
 #include "painting/each_picture.h"
-#include "painting/version_changes.h"
 
 namespace underpaint::bench {
 namespace {

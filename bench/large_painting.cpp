@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "large_painting.h"
 
-#include "painting/version_changes.h"
-
 #include <tbb/parallel_for.h>
 
 #include <cmath>
+
+#include "painting/version_changes.h"
 
 namespace underpaint::bench {
 namespace {
