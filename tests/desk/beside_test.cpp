@@ -215,6 +215,41 @@ TEST_F(BesideTest, AMaskAndALayerAreSavedAndNeverOverTheFile) {
     EXPECT_FALSE(in(desk, "save_layer")->isEnabled());
 }
 
+TEST_F(BesideTest, WhyASaveWasIntendedIsKeptWithItAlsoWhenTheNextOneComes) {
+    save(0);
+    const auto beside = program();
+    ASSERT_TRUE(beside->begin(file_, {}));
+    const BesideDesk& desk = *beside->desk();
+    ASSERT_TRUE(has_saves(desk, 1));
+    save(0.6);
+    ASSERT_TRUE(has_saves(desk, 2));
+    desk.strip().activateWindow();
+    ASSERT_TRUE(wait([&] { return desk.strip().isActiveWindow(); }));
+    desk.strip().set_expanded(true);
+    auto* note = static_cast<QLineEdit*>(in(desk, "intended_note"));
+    EXPECT_FALSE(note->isVisible());
+    click(desk, "intended");
+    ASSERT_TRUE(note->isVisible());
+    note->setFocus();
+    QTest::keyClicks(note, "a lighter dusk");
+    QTest::keyClick(note, Qt::Key_Return);
+    const auto kept = [&](std::size_t at) { return desk.watching().saves()[at].meant; };
+    EXPECT_EQ(kept(1), "a lighter dusk");
+    // Half typed when the next save comes, which is the one that is looked at from then on.
+    QTest::keyClicks(note, ", and more");
+    save(0.2);
+    ASSERT_TRUE(has_saves(desk, 3));
+    ASSERT_TRUE(wait([&] { return kept(1) == "a lighter dusk, and more"; }));
+    EXPECT_FALSE(kept(2));
+    EXPECT_FALSE(note->isVisible());
+    // No longer intended, the note goes with it.
+    QTest::keyClick(in(desk, "saves"), Qt::Key_Up);
+    ASSERT_TRUE(note->isVisible());
+    EXPECT_EQ(note->text(), "a lighter dusk, and more");
+    click(desk, "intended");
+    EXPECT_FALSE(kept(1));
+}
+
 TEST_F(BesideTest, WhatWasIntendedBringsNoNoticeAgain) {
     KeptSave held, slips;
     held.figures[0] = {"0.10", Verdict::held};

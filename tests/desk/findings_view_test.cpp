@@ -177,7 +177,7 @@ TEST_F(FindingsInAView, WhatCanBeDoneComesWithItsButtons) {
     EXPECT_EQ(pointed.count(), 0) << "what the pointer rests on is still there";
     slip_.meant = "Dusk";
     tell({other_, slip_});
-    EXPECT_EQ(words(row(1)), "Moved by 0.6. It is meant: Dusk");
+    EXPECT_EQ(words(row(1)), "Moved by 0.6. Intended: Dusk");
     EXPECT_GT(pointed.count(), 0);
     view_->resize(300, 300);
     tell({other_, slip_});

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/beside/save_detail_panel.h"
 
+#include <QLineEdit>
 #include <QMenu>
 #include <QVBoxLayout>
 #include <algorithm>
@@ -48,6 +49,7 @@ SaveDetailPanel::SaveDetailPanel(Watching& watching, AskForFile ask, QWidget* pa
           tr("A picture that gives what changed its values back, laid normal over the file"))),
       intended_(action_button("intended", tr("Intended"),
                               tr("It was meant so: no notice comes of it again"))),
+      note_(new QLineEdit),
       said_(hint_label()),
       working_out_(this, Urgency::beside, "what changed between saves"),
       writing_(this, Urgency::beside, "a picture that mends a save") {
@@ -83,9 +85,15 @@ SaveDetailPanel::SaveDetailPanel(Watching& watching, AskForFile ask, QWidget* pa
         if (now() != nullptr)
             watching_.set_meant(now()->number, on ? std::optional<std::string>("") : std::nullopt);
     });
+    note_->setObjectName(QStringLiteral("intended_note"));
+    note_->setPlaceholderText(tr("Why, if you like"));
+    note_->setAccessibleName(tr("Why it was intended"));
+    QSizePolicy policy = note_->sizePolicy();
+    policy.setRetainSizeWhenHidden(true);
+    note_->setSizePolicy(policy);
+    connect(note_, &QLineEdit::editingFinished, this, &SaveDetailPanel::keep_note);
     connect(&watching_, &Watching::changed, this, [this] {
-        const KeptSave* save = now();
-        intended_->setChecked(save != nullptr && save->meant);
+        show_intent(false);
         show_detail();
     });
     // Controls that are disabled during a job are enabled when the job has ended.
@@ -98,7 +106,8 @@ SaveDetailPanel::SaveDetailPanel(Watching& watching, AskForFile ask, QWidget* pa
     head->setSpacing(scaled(6));
     head->addWidget(mark_, 0, Qt::AlignVCenter);
     head->addWidget(since_);
-    head->addStretch(1);
+    head->addSpacing(scaled(6));
+    head->addWidget(note_, 1);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(scaled(12), scaled(8), scaled(12), scaled(4));
     column->setSpacing(scaled(4));
@@ -122,11 +131,28 @@ const KeptSave* SaveDetailPanel::before() const {
 }
 
 void SaveDetailPanel::show_save(std::optional<int> row) {
+    // A note may be half typed when the next save comes.
+    if (row != row_) keep_note();
     row_ = row;
     say({});
-    const KeptSave* save = now();
-    intended_->setChecked(save != nullptr && save->meant);
+    show_intent(true);
     work_out();
+}
+
+void SaveDetailPanel::keep_note() {
+    const KeptSave* save = now();
+    const std::string note = note_->text().toStdString();
+    if (save != nullptr && save->meant && *save->meant != note)
+        watching_.set_meant(save->number, note);
+}
+
+void SaveDetailPanel::show_intent(bool other_save) {
+    const KeptSave* save = now();
+    const bool meant = save != nullptr && save->meant;
+    intended_->setChecked(meant);
+    note_->setVisible(meant);
+    if (other_save || !note_->hasFocus())
+        note_->setText(meant ? QString::fromStdString(*save->meant) : QString());
 }
 
 void SaveDetailPanel::work_out() {

@@ -35,6 +35,9 @@ signals:
 
 private:
     void work_out();
+    /// The note stands beside a save that is taken as intended.
+    void show_intent(bool other_save);
+    void keep_note();
     void show_detail();
     QString html() const;
     const KeptSave* now() const;
@@ -55,6 +58,7 @@ private:
     VerdictMark* mark_;
     QTextBrowser* text_;
     QPushButton *since_, *where_, *mask_, *layer_, *intended_;
+    QLineEdit* note_;
     QLabel* said_;
     LatestJob working_out_, writing_;
 };

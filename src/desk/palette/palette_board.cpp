@@ -116,7 +116,7 @@ QWidget* PaletteBoard::head() {
     }
     ways->setToolTipsVisible(true);
     mix_as_->setMenu(ways);
-    wheel_ = choice_button("wheel", {}, tr("What is meant by opposite: three wheels differ"));
+    wheel_ = choice_button("wheel", {}, tr("What opposite means: three wheels differ"));
     auto* wheels = new QMenu(wheel_);
     wheels->setToolTipsVisible(true);
     for (const WheelText& text : kWheels) {
@@ -308,8 +308,7 @@ void PaletteBoard::label_head() {
         tabs_->button(static_cast<int>(i))->setText(tr(wide() ? kTabs[i].label : kTabs[i].narrow));
     const QString wheel = from_view(text_of(edits_.wheel()).label);
     show_choice(wheel_, (wide() ? tr("Opposites as %1") : tr("As %1")).arg(wheel));
-    wheel_->setToolTip(
-        tr("What is meant by opposite. %1").arg(from_view(text_of(edits_.wheel()).about)));
+    wheel_->setToolTip(tr("What opposite means. %1").arg(from_view(text_of(edits_.wheel()).about)));
     const QString step = limit_step_ ? QString::number(*limit_step_) : tr("its own");
     show_choice(limit_, (wide() ? tr("At step %1") : tr("Step %1")).arg(step));
     show_choice(mix_as_, tr("Mixed as %1").arg(from_view(text_of(mixes_->as()).label)));

@@ -105,15 +105,16 @@ void FindingRow::say() {
     mark_->set_verdict(finding_.meant ? Verdict::open : finding_.verdict);
     QString words = QString::fromStdString(finding_.text);
     if (finding_.meant)
-        words += finding_.meant->empty() ? tr(" It is meant.")
-                                         : tr(" It is meant: %1").arg(shown(*finding_.meant));
+        words += finding_.meant->empty() ? tr(" Intended.")
+                                         : tr(" Intended: %1").arg(shown(*finding_.meant));
     if (hidden_here_)
         words += tr(" This screen tells no steps apart there: see Practice, This screen.");
     text_->setText(words);
     if (show_ != nullptr)
-        show_->setToolTip(finding_.pass > 0
-                              ? tr("Only the place that is meant, after pass %1").arg(finding_.pass)
-                              : tr("Only the place that is meant"));
+        show_->setToolTip(
+            finding_.pass > 0
+                ? tr("Only the place that this is about, after pass %1").arg(finding_.pass)
+                : tr("Only the place that this is about"));
 }
 
 bool FindingRow::follow(const Finding& finding) {
@@ -161,7 +162,7 @@ QPushButton* FindingRow::mend_button(const Mend& mend) {
 QPushButton* FindingRow::more_button(std::size_t shown_mends) {
     auto* button = new QPushButton(QStringLiteral("▾"));
     button->setObjectName(QStringLiteral("more_of_finding"));
-    button->setAccessibleName(tr("More mends, and whether it is meant"));
+    button->setAccessibleName(tr("More mends, and whether it was intended"));
     button->setToolTip(button->accessibleName());
     auto* menu = new QMenu(button);
     menu->setToolTipsVisible(true);
@@ -174,11 +175,11 @@ QPushButton* FindingRow::more_button(std::size_t shown_mends) {
     }
     if (finding_.mends.size() > shown_mends) menu->addSeparator();
     if (finding_.meant) {
-        QAction* back = menu->addAction(tr("No longer meant"));
+        QAction* back = menu->addAction(tr("No longer intended"));
         back->setObjectName(QStringLiteral("not_meant"));
         connect(back, &QAction::triggered, this, &FindingRow::meant_no_longer);
     } else if (can_be_meant(finding_)) {
-        QAction* accept = menu->addAction(tr("It is meant…"));
+        QAction* accept = menu->addAction(tr("Intended…"));
         accept->setObjectName(QStringLiteral("meant"));
         accept->setToolTip(tr("Accepted, as long as its figure is no worse"));
         connect(accept, &QAction::triggered, this, &FindingRow::meant);

@@ -175,7 +175,7 @@ void FindingsView::ask_why(const Finding& finding) {
     auto* note = new QLineEdit;
     note->setObjectName(QStringLiteral("meant_note"));
     note->setPlaceholderText(tr("Why, if you like; Return accepts it"));
-    note->setAccessibleName(tr("Why it is meant"));
+    note->setAccessibleName(tr("Why it was intended"));
     note->setMinimumWidth(scaled(300));
     auto* action = new QWidgetAction(sheet);
     action->setDefaultWidget(note);
