@@ -6,6 +6,7 @@
 #include <QDBusVirtualObject>
 #include <QDragEnterEvent>
 #include <QLabel>
+#include <QLineEdit>
 #include <QMimeData>
 #include <QProcess>
 
