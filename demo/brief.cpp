@@ -58,18 +58,19 @@ Painting with_demo_brief(Painting painting, const char* route) {
     brief.mother = {"Blue hour", of_255({96, 120, 168}), 0.15};
     brief.strongest = {StrongestAt::focus, 0.03};
     const Seen lantern = lantern_seen();
-    const Point place{200 + 200 * static_cast<double>(lantern.u),
-                      150 - 200 * static_cast<double>(lantern.v)};
-    // Painted once: they are the same beside every demo, and take seconds.
-    static const std::vector<Thumbnail> arranged{
-        thumbnail(flat_arrangement(), "All in the middle", place),
-        thumbnail(dark_arrangement(), "Darks together", place),
-        thumbnail(near_arrangement(), "Cart near")};
+    const Arrangements arranged = arrangements(painting.size());
+    const Size sketch = arranged.flat.size();
+    const double half = sketch.width / 2.0;
+    const Point place{half + half * static_cast<double>(lantern.u),
+                      sketch.height / 2.0 - half * static_cast<double>(lantern.v)};
+    brief.thumbnails = {thumbnail(arranged.flat, "All in the middle", place),
+                        thumbnail(arranged.dark, "Darks together", place),
+                        thumbnail(arranged.near, "Cart near")};
+    brief.chosen = 1;
+    // Painted once a process: they are the same beside every demo.
     static const std::vector<Reference> looked_at{
         reference(harbour_lamps(), "Harbour lamps"), reference(kiln_door(), "Kiln door"),
         reference(fog_at_six(), "Fog at six"), reference(old_print(), "Old print, grey")};
-    brief.thumbnails = arranged;
-    brief.chosen = 1;
     brief.references = looked_at;
     brief.rules = {{HouseRule::background, 0.2}};
     brief.route = *std::ranges::find(usual_routes(), route, &Route::name);

@@ -15,23 +15,18 @@ namespace {
 
 constexpr Size kSize{400, 300};
 
-/// Part of a painted scene, at the size of a thumbnail, its values changed.
-Picture arrangement(const Canvas& canvas, Point corner, const std::function<float(float)>& value) {
-    Picture picture(kSize, Channels::grey, Depth::bits8);
-    std::vector<float> row(static_cast<std::size_t>(kSize.width));
-    for (int y = 0; y < kSize.height; ++y) {
-        for (int x = 0; x < kSize.width; ++x)
-            row[static_cast<std::size_t>(x)] = std::clamp(
-                value(canvas.value(x + static_cast<int>(corner.x), y + static_cast<int>(corner.y))),
-                0.0F, 1.0F);
+/// Part of a painted scene, its values changed.
+Picture arrangement(const Canvas& canvas, const Rect& part,
+                    const std::function<float(float)>& value) {
+    Picture picture(part.size(), Channels::grey, Depth::bits8);
+    std::vector<float> row(static_cast<std::size_t>(part.width));
+    for (int y = 0; y < part.height; ++y) {
+        for (int x = 0; x < part.width; ++x)
+            row[static_cast<std::size_t>(x)] =
+                std::clamp(value(canvas.value(x + part.x, y + part.y)), 0.0F, 1.0F);
         picture.write_channel(0, 0, y, row);
     }
     return picture;
-}
-
-const Canvas& whole_scene() {
-    static const Canvas canvas = paint(kSize);
-    return canvas;
 }
 
 /// A colour and the way of the stroke at a place: x and y from 0 to 1.
@@ -81,19 +76,18 @@ Picture painted(const Place& place, std::uint32_t seed) {
 
 }  // namespace
 
-Picture flat_arrangement() {
-    return arrangement(whole_scene(), {}, [](float v) { return 0.26F + 0.44F * v; });
-}
-
-Picture dark_arrangement() {
-    return arrangement(whole_scene(), {}, [](float v) {
-        // Darks and middles drawn together, the light kept.
-        return v < 0.6F ? 0.08F + 0.72F * v : 0.512F + 1.22F * (v - 0.6F);
-    });
-}
-
-Picture near_arrangement() {
-    return arrangement(paint({700, 525}), {250, 156}, [](float v) { return 0.04F + 0.9F * v; });
+Arrangements arrangements(Size painting) {
+    const double by = std::min(1.0, static_cast<double>(painting.width) / kSize.width);
+    const auto scaled = [&](int pixels) { return static_cast<int>(std::lround(pixels * by)); };
+    const Size size{scaled(kSize.width), scaled(kSize.height)};
+    const Canvas whole = paint(size), large = paint({scaled(700), scaled(525)});
+    return {arrangement(whole, rect_of(size), [](float v) { return 0.26F + 0.44F * v; }),
+            // Darks and middles drawn together, the light kept.
+            arrangement(
+                whole, rect_of(size),
+                [](float v) { return v < 0.6F ? 0.08F + 0.72F * v : 0.512F + 1.22F * (v - 0.6F); }),
+            arrangement(large, {scaled(250), scaled(156), size.width, size.height},
+                        [](float v) { return 0.04F + 0.9F * v; })};
 }
 
 Picture harbour_lamps() {

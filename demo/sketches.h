@@ -10,9 +10,11 @@ namespace underpaint::demo {
 
 /// Three arrangements of the salt cart: everything in the middle values; the darks drawn together;
 /// the cart brought near.
-Picture flat_arrangement();
-Picture dark_arrangement();
-Picture near_arrangement();
+struct Arrangements {
+    Picture flat, dark, near;
+};
+/// As large as a thumbnail is, or as the painting where that is smaller.
+Arrangements arrangements(Size painting);
 
 /// Places that nobody has seen, painted to look a certain way: lamps over water at night, a glow in
 /// a dark room, a pale wood in fog, hills in ink.

@@ -7,7 +7,9 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <optional>
 #include <utility>
+#include <vector>
 
 #include "audit/finding.h"
 #include "colour/ciede2000.h"
@@ -31,27 +33,59 @@ struct Tally {
     std::array<double, kReasons> reasons{};
 };
 
-WhyNothing reason(const Lab& found, Rgb source, BlendMode blend) {
-    const auto neutral = neutral_of(blend);
-    if (neutral && ciede2000(lab(source), lab(*neutral)) < kNearNeutral)
-        return WhyNothing::near_neutral;
-    if (found.l > kNearWhite) return WhyNothing::near_white;
-    if (found.l < kNearBlack) return WhyNothing::near_black;
-    return WhyNothing::same;
-}
+/// Tells why a pass leaves a pixel as it was. A tint is held against the blend's neutral once.
+class Reason {
+public:
+    explicit Reason(BlendMode blend) {
+        if (const auto neutral = neutral_of(blend)) neutral_ = lab(*neutral);
+    }
+    WhyNothing of(const Lab& found, Rgb source) {
+        if (neutral_ && is_near_neutral(source)) return WhyNothing::near_neutral;
+        if (found.l > kNearWhite) return WhyNothing::near_white;
+        if (found.l < kNearBlack) return WhyNothing::near_black;
+        return WhyNothing::same;
+    }
 
-/// Whether the two differ visibly; formulas are asked only where a look at the channels is not
-/// enough.
-bool visibly(Rgb was, Rgb is) {
+private:
+    bool is_near_neutral(Rgb source) {
+        if (!source_ || *source_ != source) {
+            source_ = source;
+            near_ = ciede2000(lab(source), *neutral_) < kNearNeutral;
+        }
+        return near_;
+    }
+
+    std::optional<Lab> neutral_;
+    std::optional<Rgb> source_;
+    bool near_ = false;
+};
+
+/// CIELAB of a tile's pixels, computed when it is asked for and kept until the pixel changes.
+class TileLab {
+public:
+    explicit TileLab(std::size_t pixels) : known_(pixels) {}
+    const Lab& of(std::size_t i, Rgb colour) {
+        if (!known_[i]) known_[i] = lab(colour);
+        return *known_[i];
+    }
+    void set(std::size_t i, const Lab& lab) { known_[i] = lab; }
+    void forget(std::size_t i) { known_[i].reset(); }
+
+private:
+    std::vector<std::optional<Lab>> known_;
+};
+
+/// Where a look at the channels is enough to tell that two colours differ visibly.
+bool differ_surely(Rgb was, Rgb is) {
     constexpr float sure = 0.12F;
-    const float most =
-        std::max({std::fabs(was.r - is.r), std::fabs(was.g - is.g), std::fabs(was.b - is.b)});
-    if (most == 0) return false;
-    return most >= sure || ciede2000(lab(was), lab(is)) >= kVisible;
+    return std::max({std::fabs(was.r - is.r), std::fabs(was.g - is.g), std::fabs(was.b - is.b)}) >=
+           sure;
 }
 
 /// Looks at one pass over a tile, which the walk then has laid.
-void look_at(TileWalk& walk, std::size_t index, const Pass& pass, Tally& tally, Picture* mask) {
+/// \param labs of the tile before the pass; of the tile after it from then on
+void look_at(TileWalk& walk, std::size_t index, const Pass& pass, TileLab& labs, Tally& tally,
+             Picture* mask) {
     const RgbBlock before = walk.state();
     if (!walk.lay(index)) return;
     const ConstRgbRow was = before.all(), is = walk.state().all();
@@ -59,12 +93,22 @@ void look_at(TileWalk& walk, std::size_t index, const Pass& pass, Tally& tally, 
     const ConstRgbRow laid = source.all();
     const auto cover = std::as_const(walk.coverage()).samples();
     FloatBlock left(before.area());
+    Reason reason(pass.blend);
     for (std::size_t i = 0; i < cover.size(); ++i) {
-        if (cover[i] < kReached) continue;
-        ++tally.reached;
-        if (visibly(was[i], is[i])) continue;
+        const bool reached = cover[i] >= kReached, stays = was[i] == is[i];
+        if (reached) ++tally.reached;
+        if (!reached || differ_surely(was[i], is[i])) {
+            if (!stays) labs.forget(i);
+            continue;
+        }
+        const Lab found = labs.of(i, was[i]);
+        if (!stays) {
+            const Lab made = lab(is[i]);
+            labs.set(i, made);
+            if (ciede2000(found, made) >= kVisible) continue;
+        }
         ++tally.left;
-        ++tally.reasons[static_cast<std::size_t>(reason(lab(was[i]), laid[i], pass.blend))];
+        ++tally.reasons[static_cast<std::size_t>(reason.of(found, laid[i]))];
         left.samples()[i] = 1;
     }
     if (mask != nullptr) mask->write_channel(0, left.area(), std::as_const(left).samples());
@@ -104,7 +148,8 @@ double left_by(const Painting& painting, std::size_t index, const std::stop_toke
         recipe,
         [&](TileWalk& walk, int) {
             walk.lay_all(0, index);
-            look_at(walk, index, painting.passes[index], tallies.local(), nullptr);
+            TileLab labs(walk.state().count());
+            look_at(walk, index, painting.passes[index], labs, tallies.local(), nullptr);
         },
         stop);
     double reached = 0, left = 0;
@@ -123,8 +168,9 @@ std::optional<std::vector<NoEffect>> no_effects(const Painting& painting,
     const bool whole = walk_tiles(
         recipe,
         [&](TileWalk& walk, int) {
+            TileLab labs(walk.state().count());
             for (std::size_t i = 0; i < count; ++i)
-                look_at(walk, i, painting.passes[i], tallies.local()[i], &masks[i]);
+                look_at(walk, i, painting.passes[i], labs, tallies.local()[i], &masks[i]);
         },
         stop);
     if (!whole) return std::nullopt;
