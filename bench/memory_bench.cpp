@@ -18,6 +18,7 @@
 #include "painting/history.h"
 #include "painting/packed_step.h"
 #include "painting/version_changes.h"
+#include "palette/palette_figures.h"
 #include "palette_bench.h"
 #include "raster/brush.h"
 #include "render/live_render.h"

@@ -63,7 +63,7 @@ private:
 /// CIELAB of a tile's pixels, computed when it is asked for and kept until the pixel changes.
 class TileLab {
 public:
-    explicit TileLab(std::size_t pixels) : known_(pixels) {}
+    explicit TileLab(Size tile) : known_(static_cast<std::size_t>(tile.area())) {}
     const Lab& of(std::size_t i, Rgb colour) {
         if (!known_[i]) known_[i] = lab(colour);
         return *known_[i];
@@ -148,7 +148,7 @@ double left_by(const Painting& painting, std::size_t index, const std::stop_toke
         recipe,
         [&](TileWalk& walk, int) {
             walk.lay_all(0, index);
-            TileLab labs(walk.state().count());
+            TileLab labs(walk.state().area().size());
             look_at(walk, index, painting.passes[index], labs, tallies.local(), nullptr);
         },
         stop);
@@ -168,7 +168,7 @@ std::optional<std::vector<NoEffect>> no_effects(const Painting& painting,
     const bool whole = walk_tiles(
         recipe,
         [&](TileWalk& walk, int) {
-            TileLab labs(walk.state().count());
+            TileLab labs(walk.state().area().size());
             for (std::size_t i = 0; i < count; ++i)
                 look_at(walk, i, painting.passes[i], labs, tallies.local()[i], &masks[i]);
         },

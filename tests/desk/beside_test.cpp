@@ -236,6 +236,15 @@ TEST_F(BesideTest, WhyASaveWasIntendedIsKeptWithItAlsoWhenTheNextOneComes) {
     QTest::keyClick(note, Qt::Key_Return);
     const auto kept = [&](std::size_t at) { return desk.watching().saves()[at].meant; };
     EXPECT_EQ(kept(1), "a lighter dusk");
+    EXPECT_TRUE(desk.strip().expanded()) << "Return ends the note and nothing else";
+    note->setFocus();
+    QTest::keyClicks(note, " that is taken back");
+    QTest::keyClick(note, Qt::Key_Escape);
+    EXPECT_EQ(kept(1), "a lighter dusk");
+    EXPECT_EQ(note->text(), "a lighter dusk");
+    EXPECT_TRUE(desk.strip().expanded());
+    note->setFocus();
+    QTest::keyClick(note, Qt::Key_End);
     // Half typed when the next save comes, which is the one that is looked at from then on.
     QTest::keyClicks(note, ", and more");
     save(0.2);

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/beside/save_detail_panel.h"
 
-#include <QLineEdit>
+#include <QKeyEvent>
 #include <QMenu>
 #include <QVBoxLayout>
 #include <algorithm>
@@ -137,6 +137,15 @@ void SaveDetailPanel::show_save(std::optional<int> row) {
     say({});
     show_intent(true);
     work_out();
+}
+
+/// Keys that the note leaves over would fold the strip.
+void SaveDetailPanel::keyPressEvent(QKeyEvent* event) {
+    const bool writes = note_->hasFocus();
+    const bool ends = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
+    if (!writes || (!ends && event->key() != Qt::Key_Escape)) return QWidget::keyPressEvent(event);
+    if (!ends) show_intent(true);
+    intended_->setFocus();
 }
 
 void SaveDetailPanel::keep_note() {

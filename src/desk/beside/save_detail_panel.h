@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QLabel>
+#include <QLineEdit>
 #include <QPushButton>
 #include <QTextBrowser>
 
@@ -28,6 +29,9 @@ public:
     QString text() const;
     /// The last message about writing files; for tests and screen readers.
     QString said() const { return said_->text(); }
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
 
 signals:
     void detail_changed();
