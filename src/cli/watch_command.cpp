@@ -76,9 +76,10 @@ public:
     }
 
 private:
+    /// Beside the objects of JSON, so that a script knows from when on a save is measured.
     void tell_sealed(Size size) const {
-        if (request_.json) return;
-        fmt::print("{}  {}: {} x {}, sealed; later saves are measured against it\n", now_as_iso(),
+        fmt::print(request_.json ? stderr : stdout,
+                   "{}  {}: {} x {}, sealed; later saves are measured against it\n", now_as_iso(),
                    shown_name(file_), size.width, size.height);
     }
 

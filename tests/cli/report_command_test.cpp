@@ -8,6 +8,7 @@
 #include <sstream>
 
 #include "cli/command_fixture.h"
+#include "support/html_text.h"
 
 namespace underpaint {
 namespace {
@@ -42,41 +43,12 @@ protected:
     }
 };
 
-/// The first element that is not closed as it was opened; empty when all are.
-std::string unbalanced(const std::string& html) {
-    const std::regex tag(R"(<(/?)([a-zA-Z][a-zA-Z0-9]*)((?:"[^"]*"|[^">])*?)(/?)>)");
-    std::vector<std::string> open;
-    for (std::sregex_iterator at(html.begin(), html.end(), tag), end; at != end; ++at) {
-        const std::string name = (*at)[2];
-        if (name == "meta" || name == "br" || name == "img" || (*at)[4] == "/") continue;
-        if ((*at)[1] != "/")
-            open.push_back(name);
-        else if (open.empty() || open.back() != name)
-            return "</" + name + ">";
-        else
-            open.pop_back();
-    }
-    return open.empty() ? std::string() : open.back();
-}
-
-/// Pictures are long, and say nothing of what is looked for.
-std::string without_pictures(const std::string& html) {
-    std::string text;
-    for (std::size_t at = 0; at < html.size();) {
-        const auto data = html.find("data:image/jpeg;base64,", at);
-        text += html.substr(at, data - at);
-        if (data == std::string::npos) break;
-        at = html.find('"', data);
-    }
-    return text;
-}
-
 TEST_F(ReportCommand, WritesTheSameFileOnTheSameDayAndAsksForNothing) {
     const std::string in = saved(painting_with("Salt"));
     const std::string first = html(in), again = html(in);
     EXPECT_EQ(first, again);
-    const std::string text = without_pictures(first);
-    EXPECT_EQ(unbalanced(text), "");
+    const std::string text = testing::without_pictures(first);
+    EXPECT_EQ(testing::unbalanced(text), "");
     EXPECT_NE(text.find("Measured by Faithful Underpaint, 2026-09-21."), std::string::npos);
     EXPECT_NE(text.find("<html lang=\"en\">"), std::string::npos);
     for (const char* request : {"http:", "https:", "<script", "<link", "url(", "@import", "onload"})
@@ -109,8 +81,8 @@ TEST_F(ReportCommand, EscapesWhateverAPainterWrites) {
         std::string(10'000, 'w'),
     };
     for (const std::string& name : hostile) {
-        const std::string text = without_pictures(html(saved(painting_with(name))));
-        EXPECT_EQ(unbalanced(text), "") << name.substr(0, 40);
+        const std::string text = testing::without_pictures(html(saved(painting_with(name))));
+        EXPECT_EQ(testing::unbalanced(text), "") << name.substr(0, 40);
         EXPECT_EQ(text.find("<script"), std::string::npos);
         EXPECT_EQ(text.find("<img src=x"), std::string::npos);
         EXPECT_EQ(text.find('\x01'), std::string::npos);
@@ -200,8 +172,8 @@ TEST_F(ReportCommand, HasWhatIsAskedForInThatOrder) {
 
 TEST_F(ReportCommand, APaintingWithNothingLaidHasOnlyWhatThereIs) {
     const std::string in = saved(testing::sealed(testing::ramp({60, 40})));
-    const std::string text = without_pictures(html(in));
-    EXPECT_EQ(unbalanced(text), "");
+    const std::string text = testing::without_pictures(html(in));
+    EXPECT_EQ(testing::unbalanced(text), "");
     EXPECT_NE(text.find("as sealed"), std::string::npos);
     EXPECT_EQ(text.find("after pass"), std::string::npos);
     EXPECT_EQ(text.find("id=\"passes\""), std::string::npos);

@@ -1,10 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Nothing jumps, nothing is hidden, and everything can be found.
+#include <QAbstractButton>
+#include <QAccessible>
 #include <QElapsedTimer>
 #include <QListView>
 #include <QScrollArea>
 #include <QSignalSpy>
 #include <QTreeWidget>
+#include <set>
 
 #include "brief/routes.h"
 #include "desk/kit/elided_label.h"
@@ -14,6 +17,7 @@
 #include "desk/window/settings_menus.h"
 #include "files/openraster.h"
 #include "support/desk_fixture.h"
+#include "support/desk_places.h"
 
 namespace underpaint {
 namespace {
@@ -320,17 +324,22 @@ TEST_F(CalmDesk, LensesThatDoNotFitFoldIntoAMenu) {
     EXPECT_FALSE(find("more_lenses")->isVisible());
 }
 
-TEST_F(CalmDesk, NoButtonAndNoWordIsCutInASmallWindow) {
+/// Windows from the smallest to a large screen.
+class CalmDeskAt : public CalmDesk, public ::testing::WithParamInterface<std::pair<int, int>> {};
+
+INSTANTIATE_TEST_SUITE_P(Sizes, CalmDeskAt,
+                         ::testing::Values(std::pair(1024, 640), std::pair(1280, 800),
+                                           std::pair(2560, 1440)),
+                         [](const auto& tested) {
+                             return std::to_string(tested.param.first) + "x" +
+                                    std::to_string(tested.param.second);
+                         });
+
+TEST_P(CalmDeskAt, NoButtonAndNoWordIsCut) {
     begin(testing::slipping_painting());
-    window_->resize(1024, 640);
-    const std::pair<const char*, std::vector<const char*>> benches[] = {
-        {"brief", {""}},
-        {"values", {"shapes", "plan", "passes", "seals"}},
-        {"passes", {"pass", "also", "temperature", "ramps", "balance", "stages"}},
-        {"report", {"pages", "contact"}},
-        {"practice", {"step", "lighter", "here", "study", "screen"}}};
+    window_->resize(GetParam().first, GetParam().second);
     int seen = 0;
-    for (const auto& [bench, pages] : benches) {
+    for (const auto& [bench, pages] : testing::kDeskPlaces) {
         window_->show_bench(bench);
         for (const char* page : pages) {
             window_->bench().show_page(page);
@@ -342,8 +351,7 @@ TEST_F(CalmDesk, NoButtonAndNoWordIsCutInASmallWindow) {
                     << bench << ' ' << page << ": " << button->text().toStdString();
             }
             for (const auto* area : window_->findChildren<QScrollArea*>()) {
-                // A strip of switches is moved along.
-                if (!area->isVisible() || area->objectName().endsWith("_kinds") ||
+                if (!area->isVisible() ||
                     area->horizontalScrollBarPolicy() != Qt::ScrollBarAlwaysOff)
                     continue;
                 EXPECT_LE(area->widget()->width(), area->viewport()->width())
@@ -359,6 +367,36 @@ TEST_F(CalmDesk, NoButtonAndNoWordIsCutInASmallWindow) {
         }
     }
     EXPECT_GT(seen, 100);
+}
+
+/// What Qt does not know tells assistive technology what it is.
+TEST_F(CalmDesk, EveryDrawnControlHasARoleAndAName) {
+    begin(testing::slipping_painting());
+    std::set<std::string> seen;
+    for (const auto& [bench, pages] : testing::kDeskPlaces) {
+        window_->show_bench(bench);
+        for (const char* page : pages) {
+            window_->bench().show_page(page);
+            settle();
+            for (auto* widget : window_->findChildren<QWidget*>()) {
+                const std::string kind = widget->metaObject()->className();
+                if (!kind.starts_with("underpaint::") || !widget->isVisible() ||
+                    (widget->focusPolicy() & Qt::TabFocus) == 0 ||
+                    qobject_cast<QAbstractButton*>(widget) != nullptr ||
+                    qobject_cast<QAbstractScrollArea*>(widget) != nullptr ||
+                    qobject_cast<QLineEdit*>(widget) != nullptr)
+                    continue;
+                const QAccessibleInterface* read = QAccessible::queryAccessibleInterface(widget);
+                ASSERT_NE(read, nullptr) << kind;
+                EXPECT_NE(read->role(), QAccessible::Client)
+                    << bench << ' ' << page << ": " << kind;
+                EXPECT_NE(read->text(QAccessible::Name), "")
+                    << bench << ' ' << page << ": " << kind;
+                seen.insert(kind);
+            }
+        }
+    }
+    EXPECT_GT(seen.size(), 10U);
 }
 
 TEST_F(CalmDesk, NoNoticeIsCut) {

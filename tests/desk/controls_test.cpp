@@ -1,9 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The smaller controls of the Values bench, and what the meters do while a hand moves.
+#include <QButtonGroup>
+#include <QMenu>
 #include <QSignalSpy>
 
 #include "desk/kit/bar_slider.h"
 #include "desk/kit/curve_editor.h"
+#include "desk/kit/folding_row.h"
+#include "desk/kit/panel.h"
 #include "desk/kit/words.h"
 #include "desk/panes/pointer_line.h"
 #include "desk/values/edge_bars.h"
@@ -58,6 +62,62 @@ TEST_F(ControlsAtTheDesk, PixelsAreFinerWhereThereAreFew) {
     EXPECT_EQ(moved.count(), 0) << "set, not moved";
     QTest::mouseDClick(&slider, Qt::LeftButton, {}, {102, 26});
     EXPECT_EQ(slider.value(), 50);
+}
+
+TEST_F(ControlsAtTheDesk, SwitchesThatHaveNoRoomFoldAndTheOneThatIsOnStands) {
+    FoldingRow row("more_of_them", "those that have no room");
+    QButtonGroup only_one;
+    std::vector<QPushButton*> buttons;
+    for (const char* label : {"Colour", "Grey", "Squint", "Drift", "Warmth", "Intensity"}) {
+        buttons.push_back(switch_button(label, label, {}));
+        only_one.addButton(buttons.back());
+        row.add(buttons.back());
+    }
+    buttons[0]->setChecked(true);
+    row.show();
+    auto* more = row.findChild<QPushButton*>("more_of_them");
+    const auto look = [&](int wide, std::size_t on) {
+        SCOPED_TRACE(wide);
+        row.resize(wide, 40);
+        QCoreApplication::processEvents();
+        EXPECT_EQ(row.width(), wide) << "it takes the room that it is given";
+        QStringList folded;
+        for (const QAction* action : more->menu()->actions()) folded << action->text();
+        for (std::size_t i = 0; i < buttons.size(); ++i) {
+            const QPushButton& each = *buttons[i];
+            EXPECT_NE(each.isVisible(), folded.contains(each.text())) << each.text().toStdString();
+            if (!each.isVisible()) continue;
+            EXPECT_GE(each.width(), each.sizeHint().width()) << each.text().toStdString();
+            EXPECT_LE(each.geometry().right(), wide) << each.text().toStdString();
+        }
+        EXPECT_TRUE(buttons[on]->isVisible());
+        EXPECT_EQ(more->isVisible(), !folded.isEmpty());
+        if (more->isVisible()) {
+            EXPECT_LE(more->geometry().right(), wide);
+        }
+        return folded.size();
+    };
+    EXPECT_EQ(look(row.sizeHint().width(), 0), 0);
+    qsizetype before = 0;
+    for (int wide = row.sizeHint().width() - 1; wide >= row.minimumSizeHint().width(); wide -= 7) {
+        const qsizetype folded = look(wide, 0);
+        EXPECT_GE(folded, before) << "less room shows no more of them";
+        before = folded;
+    }
+    EXPECT_EQ(before, 5);
+    // One that is chosen from the menu stands in the row from then on.
+    int clicked = 0;
+    QObject::connect(buttons[5], &QPushButton::clicked, [&] { ++clicked; });
+    more->menu()->actions().back()->trigger();
+    EXPECT_EQ(clicked, 1);
+    EXPECT_TRUE(buttons[5]->isChecked());
+    look(row.minimumSizeHint().width(), 5);
+    EXPECT_FALSE(buttons[0]->isVisible());
+    // What is not to be had is nowhere.
+    row.set_wanted(buttons[1], false);
+    row.fold();
+    for (const QAction* action : more->menu()->actions()) EXPECT_NE(action->text(), "Grey");
+    EXPECT_FALSE(buttons[1]->isVisible());
 }
 
 TEST_F(ControlsAtTheDesk, StepsAreReadAsPeopleWriteThem) {

@@ -12,6 +12,7 @@
 #include "files/openraster.h"
 #include "painting/group_changes.h"
 #include "support/desk_fixture.h"
+#include "support/desk_places.h"
 
 namespace underpaint {
 namespace {
@@ -25,19 +26,6 @@ protected:
         });
         closing_.start(5);
     }
-    struct Place {
-        const char* bench;
-        std::vector<const char*> pages;
-    };
-    inline static const std::vector<Place> kPlaces{
-        {"brief", {""}},
-        {"values", {"shapes", "plan", "passes", "seals"}},
-        {"passes", {"pass", "also", "temperature", "ramps", "balance", "stages"}},
-        {"palette", {"disc", "picture", "mixes", "tubes", "plan"}},
-        {"versions", {""}},
-        {"report", {"pages", "contact"}},
-        {"practice", {"lighter", "here", "study", "screen"}}};
-
     /// What could be pressed now: buttons without a menu, and entries of menus.
     std::vector<QPointer<QObject>> in_reach() const {
         std::vector<QPointer<QObject>> found;
@@ -105,7 +93,7 @@ TEST_P(EveryActionOf, ADemoPaintingEndsNothing) {
     // What all pages of a bench have is pressed on the first of them; what all benches have, with
     // the first painting on each bench, with the others on one.
     std::set<QString> known, here;
-    for (const Place& place : kPlaces) {
+    for (const testing::DeskPlace& place : testing::kDeskPlaces) {
         if (route[0] == '\0') known.clear();
         here.clear();
         for (const char* page : place.pages) {
@@ -175,7 +163,7 @@ TEST_F(EveryAction, IsSafeWithoutAPainting) {
         EXPECT_STREQ(window_->bench().text().id, bench);
         window_->grab();
     }
-    for (const Place& place : kPlaces) {
+    for (const testing::DeskPlace& place : testing::kDeskPlaces) {
         std::set<QString> known;
         for (const char* page : place.pages) {
             window_->show_bench(place.bench);

@@ -7,9 +7,8 @@
 #include <QImage>
 #include <QPainter>
 #include <QRegularExpression>
-#include <random>
 
-#include "support/pictures.h"
+#include "support/any_report.h"
 
 namespace underpaint {
 namespace {
@@ -36,91 +35,11 @@ int ink(const QImage& image, const QRect& where) {
     return count;
 }
 
-/// Words that are each another, so that every one can be found again.
-class Words {
-public:
-    std::string some(int count) {
-        std::string text;
-        for (int i = 0; i < count; ++i) text += (i ? " w" : "w") + std::to_string(next_++);
-        return text;
-    }
-    int count() const { return next_; }
-
-private:
-    int next_ = 0;
-};
-
-class AnyReport {
-public:
-    explicit AnyReport(unsigned seed) : dice_(seed) {
-        report_.title = "Any";
-        report_.subtitle = "size";
-        report_.date = "2026-12-02";
-        report_.words = words_.some(between(0, 60));
-        for (int section = between(1, 5); section > 0; --section) {
-            Section made{"s" + std::to_string(section), words_.some(2), {}};
-            for (int block = between(1, 6); block > 0; --block) made.blocks.push_back(any_block());
-            report_.sections.push_back(std::move(made));
-        }
-    }
-    const Report& report() const { return report_; }
-    int words() const { return words_.count(); }
-
-private:
-    int between(int least, int most) {
-        return std::uniform_int_distribution<int>(least, most)(dice_);
-    }
-    Block any_block() {
-        switch (between(0, 4)) {
-            case 0: return Paragraph{words_.some(between(1, 12) == 1 ? 3000 : between(1, 150))};
-            case 1: {
-                MarkedLines lines;
-                for (int i = between(1, 12); i > 0; --i)
-                    lines.lines.push_back({Verdict::lost,
-                                           words_.some(1),
-                                           words_.some(between(1, 9) == 1 ? 900 : between(1, 40)),
-                                           {},
-                                           {}});
-                return lines;
-            }
-            case 2: {
-                ReportTable table{{words_.some(1), words_.some(1), words_.some(1)}, {}};
-                for (int i = between(1, 40); i > 0; --i)
-                    table.rows.push_back({{words_.some(between(1, 30)), {}},
-                                          {words_.some(1), Verdict::held},
-                                          {words_.some(between(1, 5)), {}}});
-                return table;
-            }
-            case 3: {
-                PictureRow row;
-                for (int i = between(1, 3); i > 0; --i)
-                    row.pictures.push_back({testing::noise({between(3, 60), between(3, 90)},
-                                                           Channels::rgb, Depth::bits8),
-                                            words_.some(1), words_.some(2)});
-                return row;
-            }
-            default: {
-                LineChart chart;
-                chart.title = words_.some(1);
-                chart.unit = words_.some(1);
-                chart.x = {"1", "2", "3"};
-                chart.series = {{words_.some(1), {0.1, 0.4, std::nullopt}}};
-                chart.budgets = {0.25};
-                return chart;
-            }
-        }
-    }
-
-    std::mt19937 dice_;
-    Words words_;
-    Report report_;
-};
-
 TEST(PageLayout, EveryWordIsOnceOnAPageInOrderAndInsideTheMargins) {
     static const QRegularExpression word("w([0-9]+)");
     for (unsigned seed = 1; seed <= 24; ++seed) {
         SCOPED_TRACE(seed);
-        const AnyReport any(seed);
+        const testing::AnyReport any(seed);
         const PageSetup setup{static_cast<Paper>(seed % 3), seed % 4 == 1, seed % 5 == 2};
         const PageLayout pages(any.report(), setup);
         std::vector<int> said(static_cast<std::size_t>(any.words()), 0);
@@ -144,7 +63,7 @@ TEST(PageLayout, EveryWordIsOnceOnAPageInOrderAndInsideTheMargins) {
 TEST(PageLayout, AHeadingStandsWithWhatFollowsIt) {
     for (unsigned seed = 1; seed <= 40; ++seed) {
         SCOPED_TRACE(seed);
-        const AnyReport any(seed);
+        const testing::AnyReport any(seed);
         const PageLayout pages(any.report(), {static_cast<Paper>(seed % 3), seed % 2 == 0, false});
         int before = -1;
         double above = 0;
@@ -162,7 +81,7 @@ TEST(PageLayout, AHeadingStandsWithWhatFollowsIt) {
 }
 
 TEST(PageLayout, ALongTextFillsThePageThatItBeginsOn) {
-    Words words;
+    testing::Words words;
     Report report;
     report.title = "Long";
     report.words = words.some(4000);

@@ -410,14 +410,7 @@ TEST_F(Panes, TheReaderAndTheSurroundAreChosenAtTheTop) {
 // --- the look
 
 TEST_F(Panes, TheChromeHasNoColourOfItsOwn) {
-    for (const Greys* set : {&kDarkGreys, &kLightGreys})
-        for (const QColor& c :
-             {set->bar, set->ladder, set->ground, set->sheet, set->chosen, set->rule, set->text,
-              set->secondary, set->strong, set->action, set->action_text}) {
-            EXPECT_EQ(c.red(), c.green());
-            EXPECT_EQ(c.red(), c.blue());
-        }
-    // And as drawn: every pixel of the ladder and of the top bar is neutral.
+    // Also beside a picture that has colour.
     for (const char* pane : {"ladder", "top_bar", "lens_row", "findings"}) {
         const QImage image = find(pane)->grab().toImage();
         for (int y = 0; y < image.height(); y += 2)

@@ -102,14 +102,15 @@ TEST(LatestJobTest, IsAnsweredForWhereNobodyDoes) {
 }
 
 TEST(LatestJobTest, MayGoWhileItWorks) {
-    std::atomic<bool> ended = false;
+    std::atomic<bool> begun = false, ended = false;
     {
         LatestJob job(nullptr, Urgency::beside, "a test");
         job.start([&](const std::stop_token& stop, const auto&) {
+            begun = true;
             while (!stop.stop_requested()) std::this_thread::yield();
             ended = true;
         });
-        QTest::qWait(20);
+        ASSERT_TRUE(QTest::qWaitFor([&] { return begun.load(); }, kHang));
     }
     EXPECT_TRUE(ended) << "it waits for its work";
 }

@@ -4,6 +4,7 @@
 #include <QKeyEvent>
 #include <QPainter>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/screen_image.h"
@@ -17,6 +18,7 @@ constexpr double kSurround = 3;  // the step of the panel around it
 
 WhereView::WhereView(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("where"));
+    set_accessible_role(*this, QAccessible::Graphic);
     setAccessibleName(tr("Where it changed"));
     setToolTip(tr("A click or Escape brings the saves back"));
     setFocusPolicy(Qt::StrongFocus);

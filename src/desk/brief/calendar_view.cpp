@@ -7,6 +7,7 @@
 #include <map>
 
 #include "desk/brief/day_words.h"
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/words.h"
@@ -23,6 +24,7 @@ constexpr int kMostRows = 7;
 
 CalendarView::CalendarView(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("calendar"));
+    set_accessible_role(*this, QAccessible::Chart);
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
 }
 

@@ -4,6 +4,7 @@
 #include <QContextMenuEvent>
 #include <QPainter>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
@@ -17,6 +18,7 @@ constexpr double kForm = 0.75;  // height of the picture's place over its width
 
 PictureCard::PictureCard(QWidget* parent) : QWidget(parent) {
     setMouseTracking(true);
+    set_accessible_role(*this, QAccessible::Graphic);
     setFocusPolicy(Qt::StrongFocus);
     setCursor(Qt::PointingHandCursor);
     QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Fixed);

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/kit/colour_strip.h"
+#include "desk/kit/accessible.h"
 
 #include <QHelpEvent>
 #include <QKeyEvent>
@@ -15,6 +16,7 @@ namespace underpaint {
 
 ColourStrip::ColourStrip(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("colour_strip"));
+    set_accessible_role(*this, QAccessible::List);
     setAccessibleName(tr("Colours used lately"));
     setToolTip(tr("Colours used lately; click one to take it"));
     setFocusPolicy(Qt::StrongFocus);

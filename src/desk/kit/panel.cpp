@@ -114,14 +114,6 @@ QWidget* labelled(const QString& label, QWidget* control) {
     return box;
 }
 
-QScrollArea* strip_of(const char* name, QWidget* row) {
-    auto* strip = scrolled(row);
-    strip->setObjectName(QLatin1String(name));
-    strip->setFixedHeight(scaled(36));
-    strip->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    return strip;
-}
-
 QWidget* rule_line() {
     auto* line = new QWidget;
     line->setProperty("role", "rule");

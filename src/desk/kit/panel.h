@@ -37,8 +37,6 @@ QLabel* hint_label(const QString& text = {});
 QHBoxLayout* button_row(std::initializer_list<QWidget*> widgets);
 /// Something that is moved up and down where it is higher than its place.
 QScrollArea* scrolled(QWidget* inner);
-/// A row of switches that is moved along where it is wider than its place.
-QScrollArea* strip_of(const char* name, QWidget* row);
 /// A thin line across, between two groups.
 QWidget* rule_line();
 /// The name of a setting above what sets it.

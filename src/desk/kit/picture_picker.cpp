@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desk/kit/picture_picker.h"
+#include "desk/kit/accessible.h"
 
 #include <QKeyEvent>
 #include <QPainter>
@@ -18,6 +19,7 @@ constexpr int kHeight = 120;
 
 PicturePicker::PicturePicker(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("picture_picker"));
+    set_accessible_role(*this, QAccessible::Graphic);
     setAccessibleName(tr("Reference picture"));
     setToolTip(tr("Press on the reference to take a colour from it"));
     setFocusPolicy(Qt::StrongFocus);

@@ -8,6 +8,7 @@
 
 #include "audit/limits.h"
 #include "colour/value_scale.h"
+#include "desk/kit/accessible.h"
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
@@ -54,6 +55,7 @@ ForecastTable::ForecastTable(Session& session, PaletteEdits& edits, PaletteMeter
       meter_(meter),
       job_(this, Urgency::figures, "what colours would do") {
     setObjectName(QStringLiteral("forecast_table"));
+    set_accessible_role(*this, QAccessible::List);
     setFocusPolicy(Qt::StrongFocus);
     connect(&edits_, &PaletteEdits::changed, this, &ForecastTable::refresh);
     connect(&edits_, &PaletteEdits::ghosts_changed, this, &ForecastTable::refresh);

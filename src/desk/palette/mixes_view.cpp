@@ -7,6 +7,7 @@
 #include <QPainter>
 #include <QToolTip>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
@@ -43,6 +44,7 @@ Grid grid_in(const QRectF& place, std::size_t rows, std::size_t columns) {
 
 MixesView::MixesView(PaletteEdits& edits, QWidget* parent) : QWidget(parent), edits_(edits) {
     setObjectName(QStringLiteral("mixes_view"));
+    set_accessible_role(*this, QAccessible::Graphic);
     setAccessibleName(tr("Mixing table: every pair of colours, and each with white"));
     connect(&edits_, &PaletteEdits::changed, this, [this] {
         if (isVisible()) reckon();

@@ -4,6 +4,7 @@
 #include <QMouseEvent>
 #include <QPainter>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/screen_image.h"
@@ -25,6 +26,7 @@ NearestView::NearestView(PaletteEdits& edits, const PaletteMeter& meter, QWidget
       meter_(meter),
       job_(this, Urgency::figures, "the pixels nearest to a colour") {
     setObjectName(QStringLiteral("nearest_view"));
+    set_accessible_role(*this, QAccessible::Graphic);
     setAccessibleName(tr("Which pixels are nearest to the chosen colour"));
     setCursor(Qt::CrossCursor);
     const auto follow = [this] {

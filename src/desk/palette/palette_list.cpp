@@ -10,6 +10,7 @@
 #include <QPainter>
 #include <QToolTip>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
@@ -47,6 +48,7 @@ PaletteList::PaletteList(Session& session, PaletteEdits& edits, const PaletteMet
                          QWidget* parent)
     : QWidget(parent), session_(session), edits_(edits), meter_(meter) {
     setObjectName(QStringLiteral("palette_list"));
+    set_accessible_role(*this, QAccessible::List);
     setFocusPolicy(Qt::StrongFocus);
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     connect(&edits_, &PaletteEdits::changed, this, &PaletteList::refresh);

@@ -8,6 +8,7 @@
 #include <QPainter>
 #include <QToolTip>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
@@ -28,6 +29,7 @@ PlanList::PlanList(Session& session, PaletteEdits& edits, const PaletteMeter& me
                    const BriefMeter& brief, QWidget* parent)
     : QWidget(parent), session_(session), edits_(edits), meter_(meter), brief_(brief) {
     setObjectName(QStringLiteral("plan_list"));
+    set_accessible_role(*this, QAccessible::List);
     setFocusPolicy(Qt::StrongFocus);
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     const auto refresh = [this] {

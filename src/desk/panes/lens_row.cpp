@@ -7,6 +7,7 @@
 #include <QWidgetAction>
 
 #include "desk/kit/bar_slider.h"
+#include "desk/kit/folding_row.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
@@ -29,6 +30,7 @@ LensRow::LensRow(Session& session, Canvas& canvas, AskForFile ask, QWidget* pare
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(scaled(6), 0, scaled(8), 0);
     row->setSpacing(scaled(4));
+    fold_ = new FoldingRow("more_lenses", tr("The lenses that have no room here"));
     for (const LensRecord* record : kLenses) {
         auto* button = lens_button(tr(record->label), tr(record->about));
         button->setObjectName(QStringLiteral("lens_") + QString::fromLatin1(record->id));
@@ -38,14 +40,9 @@ LensRow::LensRow(Session& session, Canvas& canvas, AskForFile ask, QWidget* pare
             refresh();
         });
         lenses_.push_back(button);
-        row->addWidget(button);
+        fold_->add(button);
     }
-    more_ = lens_button(tr("More ▾"), tr("The lenses that have no room here"));
-    more_->setObjectName(QStringLiteral("more_lenses"));
-    folded_ = new QMenu(this);
-    more_->setMenu(folded_);
-    row->addWidget(more_);
-    row->addStretch(1);
+    row->addWidget(fold_, 1);
     left_ = side_button("twin_left", true);
     right_ = side_button("twin_right", false);
     blur_ = blur_button();
@@ -174,7 +171,6 @@ QPushButton* LensRow::paper_button() {
 
 void LensRow::set_charts(bool any) {
     charts_->setVisible(any);
-    fold();
 }
 
 void LensRow::set_comparing(bool on) {
@@ -199,6 +195,7 @@ void LensRow::refresh() {
                                                        : canvas_.lens() != Lens::drift);
         if (record.label_on_values != nullptr)
             lenses_[i]->setText(tr(values ? record.label_on_values : record.label));
+        fold_->set_wanted(lenses_[i], has(lens));
     }
     const bool twin = !values && canvas_.lens() == Lens::twin;
     const bool squints = canvas_.lens() == Lens::squint;
@@ -229,7 +226,7 @@ void LensRow::refresh() {
         if (!visible) button->hide();
     for (const auto& [button, visible] : seen)
         if (visible) button->show();
-    fold();
+    fold_->fold();
 }
 
 /// There is a thumbnail to lay over, or one that lies over already.
@@ -246,47 +243,6 @@ void LensRow::refresh_ghost() {
 bool LensRow::has(Lens lens) const {
     if (comparing_) return lens == Lens::twin || lens == Lens::drift;
     return has_lens(stage_, lens);
-}
-
-void LensRow::resizeEvent(QResizeEvent* event) {
-    QWidget::resizeEvent(event);
-    fold();
-}
-
-/// Shows as many lenses as have room, the chosen one among them; the rest is in the menu.
-void LensRow::fold() {
-    const int space = layout()->spacing();
-    const QMargins margins = layout()->contentsMargins();
-    int room = width() - margins.left() - margins.right();
-    for (QPushButton* button :
-         {ghost_, left_, right_, blur_, severity_, paper_, across_, mirror_, upend_, charts_})
-        if (!button->isHidden()) room -= button->sizeHint().width() + space;
-    int needed = 0;
-    const auto width_of = [&](std::size_t i) { return lenses_[i]->sizeHint().width() + space; };
-    for (std::size_t i = 0; i < kLenses.size(); ++i)
-        if (has(kLenses[i]->lens)) needed += width_of(i);
-    const bool folds = needed > room;
-    if (folds) room -= more_->sizeHint().width() + space;
-    std::vector<bool> fits(kLenses.size());
-    for (std::size_t i = 0; i < kLenses.size(); ++i)
-        if (has(kLenses[i]->lens) && lenses_[i]->isChecked()) fits[i] = true, room -= width_of(i);
-    for (std::size_t i = 0; i < kLenses.size(); ++i) {
-        if (!has(kLenses[i]->lens) || fits[i]) continue;
-        room -= width_of(i);
-        fits[i] = !folds || room >= 0;
-    }
-    folded_->clear();
-    for (std::size_t i = 0; i < kLenses.size(); ++i) {
-        lenses_[i]->setVisible(fits[i]);
-        if (fits[i] || !has(kLenses[i]->lens)) continue;
-        QAction* action = folded_->addAction(lenses_[i]->text());
-        action->setToolTip(tr(kLenses[i]->about));
-        connect(action, &QAction::triggered, this, [this, lens = kLenses[i]->lens] {
-            canvas_.set_lens(lens);
-            refresh();
-        });
-    }
-    more_->setVisible(folds);
 }
 
 }  // namespace underpaint

@@ -12,6 +12,8 @@ class QPushButton;
 
 namespace underpaint {
 
+class FoldingRow;
+
 /// The lenses above the canvas; beside them the two sides of the twin, or how one squints, or
 /// mirror and upend. Lenses that do not fit fold into a menu.
 class LensRow : public QWidget {
@@ -28,12 +30,8 @@ public:
 signals:
     void wants_charts();
 
-protected:
-    void resizeEvent(QResizeEvent* event) override;
-
 private:
     void refresh();
-    void fold();
     bool has(Lens lens) const;
     bool ghost_wanted() const;
     void refresh_ghost();
@@ -50,10 +48,10 @@ private:
     AskForFile ask_;
     bool comparing_ = false;
     Stage stage_ = Stage::colour;
-    std::vector<QPushButton*> lenses_;
-    QPushButton *more_, *left_, *right_, *blur_, *severity_, *paper_, *across_, *mirror_, *upend_,
-        *ghost_, *charts_;
-    QMenu* folded_;
+    FoldingRow* fold_;
+    std::vector<QPushButton*> lenses_;  // in it
+    QPushButton *left_, *right_, *blur_, *severity_, *paper_, *across_, *mirror_, *upend_, *ghost_,
+        *charts_;
 };
 
 }  // namespace underpaint

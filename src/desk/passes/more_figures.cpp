@@ -5,6 +5,7 @@
 #include <QPainter>
 #include <QToolTip>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/marks.h"
@@ -56,6 +57,7 @@ const std::pair<const MeasureRecord*, const char*> kAbout[] = {
 MoreFigures::MoreFigures(const Session& session, const Measuring& measuring, QWidget* parent)
     : QWidget(parent), session_(session), measuring_(measuring) {
     setObjectName(QStringLiteral("more_figures"));
+    set_accessible_role(*this, QAccessible::List);
     setAccessibleName(tr("What else the passes did"));
     const auto refresh = [this] {
         updateGeometry();

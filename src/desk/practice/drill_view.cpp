@@ -121,6 +121,7 @@ void QuestionPicture::mousePressEvent(QMouseEvent* event) {
 DrillView::DrillView(PracticeSession& session, Session& desk, QWidget* parent)
     : QWidget(parent), session_(session), here_(new HerePicture(desk, this)) {
     setObjectName(QStringLiteral("drill_view"));
+    set_accessible_role(*this, QAccessible::Grouping);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("The question"));
     question_ = large_label();

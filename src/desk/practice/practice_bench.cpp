@@ -6,6 +6,7 @@
 #include <QScrollArea>
 #include <QStackedWidget>
 
+#include "desk/kit/folding_row.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/words.h"
@@ -67,19 +68,17 @@ void PracticeBench::go_on() {
 
 QWidget* PracticeBench::make_drills() {
     auto* page = new QWidget;
-    auto* row = new QWidget;
-    auto* tabs = new QHBoxLayout(row);
-    tabs->setContentsMargins(scaled(6), scaled(4), scaled(6), scaled(4));
-    tabs->setSpacing(0);
+    auto* tabs = new FoldingRow("more_drills", tr("The drills that have no room here"));
+    tabs->layout()->setContentsMargins(scaled(6), scaled(4), scaled(6), scaled(4));
+    tabs->layout()->setSpacing(0);
     kinds_ = new QButtonGroup(this);
     for (const DrillText& drill : kDrills) {
         auto* button = switch_button(("drill_" + std::string(drill.id)).c_str(),
                                      from_view(drill.tab), from_view(drill.question));
         button->setChecked(drill.kind == session_->kind());
         kinds_->addButton(button, static_cast<int>(drill.kind));
-        tabs->addWidget(button);
+        tabs->add(button);
     }
-    tabs->addStretch(1);
     connect(kinds_, &QButtonGroup::idClicked, this, [this](int kind) {
         session_->choose(static_cast<DrillKind>(kind));
         drill_->take_focus();
@@ -89,7 +88,7 @@ QWidget* PracticeBench::make_drills() {
     auto* column = new QVBoxLayout(page);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    column->addWidget(strip_of("drill_kinds", row));
+    column->addWidget(tabs);
     column->addWidget(drill_, 1);
     column->addWidget(chart_);
     return page;

@@ -51,6 +51,7 @@ void ScreenField::paintEvent(QPaintEvent*) {
 
 ScreenView::ScreenView(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setObjectName(QStringLiteral("screen_view"));
+    set_accessible_role(*this, QAccessible::Grouping);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("This screen"));
     title_ = large_label();

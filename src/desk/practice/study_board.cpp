@@ -7,6 +7,7 @@
 #include <QLabel>
 #include <QLineEdit>
 
+#include "desk/kit/folding_row.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 #include "desk/kit/screen_image.h"
@@ -38,22 +39,20 @@ QStringList picture_names(StudyKind kind) {
 StudyBoard::StudyBoard(const Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), measuring_(this, Urgency::figures, "a study") {
     setObjectName(QStringLiteral("study_board"));
-    auto* row = new QWidget;
-    auto* tabs = new QHBoxLayout(row);
-    tabs->setContentsMargins(0, scaled(4), 0, scaled(4));
-    tabs->setSpacing(0);
+    auto* tabs = new FoldingRow("more_studies", tr("The kinds of study that have no room here"));
+    tabs->layout()->setContentsMargins(0, scaled(4), 0, scaled(4));
+    tabs->layout()->setSpacing(0);
     kinds_ = new QButtonGroup(this);
     for (const StudyKindText& kind : kStudyKinds) {
         auto* button = switch_button(("study_" + std::string(kind.id)).c_str(),
                                      from_view(kind.label), tr("What kind of study it is"));
         kinds_->addButton(button, static_cast<int>(kind.kind));
-        tabs->addWidget(button);
+        tabs->add(button);
     }
-    tabs->addStretch(1);
     auto* back = action_button("study_back", tr("Back to the drills"), tr("Escape"));
     connect(back, &QPushButton::clicked, this, &StudyBoard::left);
     auto* head = new QHBoxLayout;
-    head->addWidget(strip_of("study_kinds", row), 1);
+    head->addWidget(tabs, 1);
     head->addWidget(back);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(scaled(14), scaled(8), scaled(14), scaled(10));

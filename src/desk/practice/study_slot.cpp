@@ -8,6 +8,7 @@
 #include <QPainter>
 #include <cmath>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
@@ -37,6 +38,7 @@ StudySlot::StudySlot(const Desk& desk, const char* id, const QString& title, QWi
       title_(title),
       reading_(this, Urgency::figures, "a picture of a study") {
     setObjectName(QLatin1String(id) + QStringLiteral("_slot"));
+    set_accessible_role(*this, QAccessible::Graphic);
     setAccessibleName(title);
     setAcceptDrops(true);
     setFocusPolicy(Qt::StrongFocus);

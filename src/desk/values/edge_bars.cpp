@@ -3,6 +3,7 @@
 
 #include <QPainter>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/words.h"
@@ -11,6 +12,7 @@ namespace underpaint {
 
 EdgeBars::EdgeBars(const EdgeMeter& edges, QWidget* parent) : QWidget(parent), edges_(edges) {
     setObjectName(QStringLiteral("edge_bars"));
+    set_accessible_role(*this, QAccessible::Chart);
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     setToolTip(
         tr("By the width of the transition, the picture's long side seen as 1600 pixels: hard "

@@ -5,6 +5,7 @@
 
 #include "audit/shapes.h"
 #include "colour/reader.h"
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/words.h"
@@ -14,6 +15,7 @@ namespace underpaint {
 ShapeBar::ShapeBar(const Session& session, const ValuesMeter& values, QWidget* parent)
     : QWidget(parent), session_(session), values_(values) {
     setObjectName(QStringLiteral("shape_bar"));
+    set_accessible_role(*this, QAccessible::Chart);
     setToolTip(
         tr("How much of the picture each flat value takes. The splits are dragged on the "
            "ladder while a shapes lens is on"));

@@ -4,6 +4,7 @@
 #include <QPainter>
 #include <algorithm>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/words.h"
@@ -18,6 +19,7 @@ constexpr double kLineHigh = 21;
 BriefTable::BriefTable(const VersionsMeter& meter, QWidget* parent)
     : QWidget(parent), meter_(meter) {
     setObjectName(QStringLiteral("versions_by_brief"));
+    set_accessible_role(*this, QAccessible::List);
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     connect(&meter_, &VersionsMeter::changed, this, &BriefTable::refresh);
     refresh();

@@ -7,6 +7,7 @@
 #include <QWheelEvent>
 #include <algorithm>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
 #include "desk/kit/words.h"
@@ -24,6 +25,7 @@ DifferenceTable::DifferenceTable(Session& session, VersionEdits& edits, const Ve
                                  QWidget* parent)
     : QWidget(parent), session_(session), edits_(edits), meter_(meter) {
     setObjectName(QStringLiteral("difference_table"));
+    set_accessible_role(*this, QAccessible::List);
     setFocusPolicy(Qt::StrongFocus);
     connect(&edits_, &VersionEdits::changed, this, &DifferenceTable::refresh);
     connect(&meter_, &VersionsMeter::changed, this, &DifferenceTable::refresh);

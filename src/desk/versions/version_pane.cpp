@@ -8,6 +8,7 @@
 #include <QWheelEvent>
 #include <cmath>
 
+#include "desk/kit/accessible.h"
 #include "desk/kit/look.h"
 
 namespace underpaint {
@@ -16,6 +17,7 @@ VersionPane::VersionPane(Session& session, VersionEdits& edits, const VersionsMe
                          VersionSight& sight, QWidget* parent)
     : QWidget(parent), session_(session), edits_(edits), meter_(meter), sight_(sight) {
     setFocusPolicy(Qt::StrongFocus);
+    set_accessible_role(*this, QAccessible::Graphic);
     setMinimumSize(scaled(320), scaled(240));
     connect(&sight_, &VersionSight::changed, this, qOverload<>(&QWidget::update));
     connect(&edits_, &VersionEdits::changed, this, qOverload<>(&QWidget::update));

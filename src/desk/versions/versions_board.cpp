@@ -7,6 +7,7 @@
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
+#include "desk/kit/folding_row.h"
 #include "desk/kit/look.h"
 #include "desk/kit/panel.h"
 
@@ -55,11 +56,8 @@ VersionsBoard::VersionsBoard(const Desk& desk, VersionEdits& edits, const Versio
 }
 
 QWidget* VersionsBoard::head() {
-    // In a narrow window the lenses scroll; the ways of comparing stay in place.
-    auto* shown = new QWidget;
-    auto* lenses = new QHBoxLayout(shown);
-    lenses->setContentsMargins(0, scaled(4), 0, scaled(4));
-    lenses->setSpacing(scaled(4));
+    // In a narrow window lenses fold; the ways of comparing stay in place.
+    auto* shown = new FoldingRow("more_versions_lenses", tr("The lenses that have no room here"));
     lenses_ = new QButtonGroup(this);
     for (const Lens lens : kShownLenses) {
         const LensRecord& record = record_of(lens);
@@ -67,16 +65,15 @@ QWidget* VersionsBoard::head() {
                                             tr(record.label), tr(record.about));
         button->setChecked(lens == Lens::colour);
         lenses_->addButton(button, static_cast<int>(lens));
-        lenses->addWidget(button);
+        shown->add(button);
     }
-    lenses->addStretch(1);
     connect(lenses_, &QButtonGroup::idClicked, this,
             [this](int lens) { sight_->set_lens(static_cast<Lens>(lens)); });
     auto* bar = new QWidget;
     auto* row = new QHBoxLayout(bar);
-    row->setContentsMargins(scaled(8), 0, scaled(8), 0);
+    row->setContentsMargins(scaled(8), scaled(4), scaled(8), scaled(4));
     row->setSpacing(scaled(4));
-    row->addWidget(strip_of("versions_lenses", shown), 1);
+    row->addWidget(shown, 1);
     turn_ = switch_button("turn_over", tr("Turn over"),
                           tr("All of them mirrored, to be seen afresh (F)"));
     connect(turn_, &QPushButton::clicked, this, [this](bool on) { pane().set_mirrored(on); });

@@ -6,7 +6,6 @@
 #include <QPainter>
 #include <QToolTip>
 
-#include "desk/kit/accessible.h"
 #include "desk/kit/colour_sheet.h"
 #include "desk/kit/greys.h"
 #include "desk/kit/look.h"
@@ -27,7 +26,6 @@ VersionsGrid::VersionsGrid(Session& session, VersionEdits& edits, const Versions
                            VersionSight& sight, QWidget* parent)
     : VersionPane(session, edits, meter, sight, parent) {
     setObjectName(QStringLiteral("versions_grid"));
-    set_accessible_role(*this, QAccessible::Graphic);
     connect(&edits_, &VersionEdits::changed, this, &VersionsGrid::describe);
     connect(&meter_, &VersionsMeter::changed, this, &VersionsGrid::describe);
     describe();

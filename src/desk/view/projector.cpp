@@ -13,8 +13,8 @@ constexpr std::size_t kUsualBudget = std::size_t{256} << 20;
 constexpr std::int64_t kCoarseFirst = 150'000;
 /// Sides of the pixels of such a picture.
 constexpr double kCoarse = 3;
-/// In milliseconds: a frame that takes longer begins coarse, and that in about as long as this.
-constexpr double kSlow = 11, kQuick = 3;
+/// Milliseconds that a coarse picture may take.
+constexpr double kQuick = 3;
 /// What is wanted waits no longer for the first picture of what was wanted before.
 constexpr std::chrono::milliseconds kLongestFirst{150};
 
@@ -65,8 +65,9 @@ void Projector::begin(const Wish& wish) {
     first_ = wish;
     next_.reset();
     first_waits_.stop();
-    job_.start([this, wish, display = display_](const std::stop_token& stop, const auto& deliver) {
-        project(wish, display.get(), stop, deliver);
+    job_.start([this, wish, display = display_, slow = slow_](const std::stop_token& stop,
+                                                              const auto& deliver) {
+        project(wish, display.get(), slow, stop, deliver);
     });
 }
 
@@ -82,7 +83,7 @@ void Projector::take(const Seen& seen, Lens lens, bool last) {
     begin_next();
 }
 
-void Projector::project(const Wish& wish, const DisplayTransform* display,
+void Projector::project(const Wish& wish, const DisplayTransform* display, double slow_from,
                         const std::stop_token& stop, const Deliver& deliver) {
     using Clock = std::chrono::steady_clock;
     const auto& [painting, sight, view] = wish;
@@ -96,7 +97,7 @@ void Projector::project(const Wish& wish, const DisplayTransform* display,
         return seen.has_value();
     };
     if (view.area.size().area() > kCoarseFirst) {
-        const bool slow = fine_frame_.count() > kSlow;
+        const bool slow = fine_frame_.count() > slow_from;
         if (slow || !live_.knows(view)) {
             const double wider = slow ? std::sqrt(fine_frame_.count() / kQuick) : kCoarse;
             if (!show_at(coarse_of(view, wider, painting.size()), false)) return;

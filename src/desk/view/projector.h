@@ -30,6 +30,9 @@ public:
     void set_display(std::shared_ptr<const DisplayTransform> display) {
         display_ = std::move(display);
     }
+    /// In milliseconds: where a frame takes longer, the next one begins coarse. Counts from the
+    /// next show() on.
+    void set_slow(double milliseconds) { slow_ = milliseconds; }
     /// How much memory, in bytes, may be kept to be quick with.
     void set_budget(std::size_t bytes) { live_.set_budget(bytes); }
 
@@ -47,11 +50,12 @@ private:
     };
     void begin(const Wish& wish);
     void begin_next();
-    void project(const Wish& wish, const DisplayTransform* display, const std::stop_token& stop,
-                 const Deliver& deliver);
+    void project(const Wish& wish, const DisplayTransform* display, double slow_from,
+                 const std::stop_token& stop, const Deliver& deliver);
     void take(const Seen& seen, Lens lens, bool last);
 
     LiveRender live_;             // the job's alone
+    double slow_ = 11;            // milliseconds of a frame, which are not noticed
     Milliseconds fine_frame_{0};  // how long one takes; the job's alone
     std::optional<Wish> first_,
         next_;            // whose first picture is being made; what is wanted after it
