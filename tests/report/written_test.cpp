@@ -36,11 +36,21 @@ std::vector<int> counted(const std::string& text, int words) {
 
 /// What stands between the tags, entities read as the characters that they stand for.
 std::string shown_text(const std::string& html) {
-    std::string text = std::regex_replace(html, std::regex("<style>[^<]*</style>"), "");
-    text = std::regex_replace(text, std::regex(R"(<(?:"[^"]*"|[^">])*>)"), "\x1F");
+    std::string text;
+    bool tag = false, quoted = false;
+    for (const char c : html.substr(html.find("<body"))) {
+        if (tag && c == '"') quoted = !quoted;
+        if (!tag && c == '<') tag = true;
+        if (!tag) text += c;
+        if (tag && !quoted && c == '>') {
+            tag = false;
+            text += '\x1F';
+        }
+    }
     for (const auto& [entity, stands_for] :
          {std::pair("&lt;", "<"), {"&gt;", ">"}, {"&quot;", "\""}, {"&#39;", "'"}, {"&amp;", "&"}})
-        text = std::regex_replace(text, std::regex(entity), stands_for);
+        for (auto at = text.find(entity); at != text.npos; at = text.find(entity, at + 1))
+            text.replace(at, std::string_view(entity).size(), stands_for);
     return text;
 }
 
