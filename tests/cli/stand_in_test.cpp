@@ -27,8 +27,8 @@ protected:
         return read ? std::move(read->picture) : Picture({1, 1}, Channels::rgb, Depth::bits8);
     }
     /// \param slack what rounding to 8 bits leaves, of 255
-    static void expect_each(const Picture& picture,
-                            const std::function<Rgb(int x, int y)>& wanted, double slack = 0.6) {
+    static void expect_each(const Picture& picture, const std::function<Rgb(int x, int y)>& wanted,
+                            double slack = 0.6) {
         for (int y = 0; y < picture.size().height; ++y)
             for (int x = 0; x < picture.size().width; ++x) {
                 const Rgb is = testing::pixel(picture, x, y), of = wanted(x, y);
@@ -58,11 +58,14 @@ TEST_F(StandIn, AWashMixesAndAMultiplyDarkensByItsStrength) {
 }
 
 TEST_F(StandIn, ASpotIsFullToHalfItsRadiusAndFadesBeyond) {
-    expect_each(after("paint 0.5 0.25 0.2 #ffffff"), [](int x, int y) {
-        const double away = std::hypot(x + 0.5 - 30, y + 0.5 - 15);
-        const double cover = std::clamp(2 * (1 - away / 12), 0.0, 1.0);
-        return mixed(kGround, {1, 1, 1}, static_cast<float>(cover));
-    }, 1.1);  // the mask is rounded too
+    expect_each(
+        after("paint 0.5 0.25 0.2 #ffffff"),
+        [](int x, int y) {
+            const double away = std::hypot(x + 0.5 - 30, y + 0.5 - 15);
+            const double cover = std::clamp(2 * (1 - away / 12), 0.0, 1.0);
+            return mixed(kGround, {1, 1, 1}, static_cast<float>(cover));
+        },
+        1.1);  // the mask is rounded too
 }
 
 TEST_F(StandIn, AFlipACropAndAnotherSizeKeepThePixelsInTheirPlaces) {
