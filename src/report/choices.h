@@ -36,7 +36,7 @@ inline constexpr std::array kReportSections{
     ReportSectionText{ReportSection::pictures, "pictures", "As sealed and now"},
     ReportSectionText{ReportSection::became, "became", "What became of it"},
     ReportSectionText{ReportSection::passes, "passes", "Pass by pass"},
-    ReportSectionText{ReportSection::findings, "findings", "What slipped, and what is meant"},
+    ReportSectionText{ReportSection::findings, "findings", "What slipped, and what was intended"},
     ReportSectionText{ReportSection::colours, "colours", "Palette and plan"},
     ReportSectionText{ReportSection::stages, "stages", "Stages"},
     ReportSectionText{ReportSection::charts, "charts", "Balance, temperature, ramps"},

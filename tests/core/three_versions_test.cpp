@@ -19,17 +19,6 @@ namespace {
 
 constexpr Size kOf{160, 120};
 
-Painting coloured_dusk() {
-    Painting painting = testing::sealed(testing::grey_picture(
-        kOf, [](int x, int y) { return 0.2 + (x % 80) / 160.0 + y / 800.0; }));
-    painting = testing::with_columns(std::move(painting), "Sky", 0, 80);
-    painting = testing::with_columns(std::move(painting), "Flat", 80, 160);
-    painting = with_pass(std::move(painting), testing::tint({0.2F, 0.4F, 0.8F}, BlendMode::color));
-    Pass warm = testing::tint({0.95F, 0.5F, 0.2F}, BlendMode::color, 0.9F);
-    warm.reach.band = ValueBand{5, 9};
-    return with_pass(std::move(painting), warm);
-}
-
 const std::vector<ReferenceColours> kReferences{
     {"Fog", {{{0.75F, 0.72F, 0.76F}, 0.7}, {{0.4F, 0.4F, 0.5F}, 0.3}}},
     {"Kiln", {{{0.9F, 0.4F, 0.1F}, 0.4}, {{0.1F, 0.12F, 0.1F}, 0.6}}}};
@@ -71,7 +60,7 @@ std::vector<std::pair<std::string, RgbBlock>> all_of(const Painting& painting) {
 
 TEST(ThreeVersions, LieFartherApartThanAnyOtherThree) {
     // Without a brief none misses a line, so that the distance alone decides.
-    const Painting painting = coloured_dusk();
+    const Painting painting = testing::dusk(kOf);
     const auto made = three_of(painting, kReferences);
     ASSERT_EQ(made.size(), 3U);
     const auto all = all_of(painting);
@@ -97,7 +86,7 @@ TEST(ThreeVersions, LieFartherApartThanAnyOtherThree) {
 }
 
 TEST(ThreeVersions, KeepTheSealsValuesAndAreTheSameOnEveryRun) {
-    const Painting painting = coloured_dusk();
+    const Painting painting = testing::dusk(kOf);
     const auto made = three_of(painting, kReferences), again = three_of(painting, kReferences);
     ASSERT_EQ(made.size(), again.size());
     std::set<std::string> names;
@@ -110,7 +99,7 @@ TEST(ThreeVersions, KeepTheSealsValuesAndAreTheSameOnEveryRun) {
 }
 
 TEST(ThreeVersions, ThoseThatMeetTheBriefGoBeforeThoseThatLieFartherApart) {
-    Painting painting = coloured_dusk();
+    Painting painting = testing::dusk(kOf);
     Brief brief;
     brief.light = Light::warm_lights;
     brief.swing = 4;
@@ -140,7 +129,7 @@ TEST(ThreeVersions, AreFewerWhereNoMoreCanBeMadeAndNoneWhenStopped) {
     EXPECT_EQ(three_of(bare, {kReferences[0]}).size(), 1U);
     std::stop_source stop;
     stop.request_stop();
-    const Painting painting = coloured_dusk();
+    const Painting painting = testing::dusk(kOf);
     EXPECT_TRUE(three_at_once(painting, *plan_places(painting), kReferences, Reader::lightness, {},
                               stop.get_token())
                     .empty());

@@ -45,6 +45,20 @@ protected:
         return wait(
             [&] { return desk.watching().saves().size() == count && desk.strip().settled(); });
     }
+    /// A strip that has sealed a first save.
+    const BesideDesk& with_a_save(BesideProgram& beside) {
+        save(0);
+        EXPECT_TRUE(beside.begin(file_, {}));
+        EXPECT_TRUE(has_saves(*beside.desk(), 1));
+        return *beside.desk();
+    }
+    /// And has measured a second one, lighter in its left half.
+    const BesideDesk& with_two_saves(BesideProgram& beside, double lift) {
+        with_a_save(beside);
+        save(lift);
+        EXPECT_TRUE(has_saves(*beside.desk(), 2));
+        return *beside.desk();
+    }
     static QString words(const BesideDesk& desk, const char* label) {
         return desk.strip().findChild<QLabel*>(QString::fromLatin1(label))->text();
     }
@@ -82,13 +96,8 @@ TEST_F(BesideTest, TheStripWaitsForAFileSealsItsFirstSaveAndMeasuresWhatComes) {
 }
 
 TEST_F(BesideTest, ItOpensIntoTheLedgerByKeysAndSaysWhatWouldBringAChangeBack) {
-    save(0);
     const auto beside = program();
-    ASSERT_TRUE(beside->begin(file_, {}));
-    const BesideDesk& desk = *beside->desk();
-    ASSERT_TRUE(has_saves(desk, 1));
-    save(0.6);
-    ASSERT_TRUE(has_saves(desk, 2));
+    const BesideDesk& desk = with_two_saves(*beside, 0.6);
     desk.strip().activateWindow();
     ASSERT_TRUE(wait([&] { return desk.strip().isActiveWindow(); }));
     desk.strip().setFocus();
@@ -116,12 +125,8 @@ TEST_F(BesideTest, ItOpensIntoTheLedgerByKeysAndSaysWhatWouldBringAChangeBack) {
 }
 
 TEST_F(BesideTest, ClosingLosesNothingAndTheNextSittingGoesOn) {
-    save(0);
     auto beside = program();
-    ASSERT_TRUE(beside->begin(file_, {}));
-    ASSERT_TRUE(has_saves(*beside->desk(), 1));
-    save(0.3);
-    ASSERT_TRUE(has_saves(*beside->desk(), 2));
+    with_two_saves(*beside, 0.3);
     beside->desk()->watching().set_meant(2, "so it is");
     // Another sitting can't have it meanwhile.
     EXPECT_FALSE(program()->begin(file_, {}));
@@ -143,11 +148,8 @@ TEST_F(BesideTest, ClosingLosesNothingAndTheNextSittingGoesOn) {
 }
 
 TEST_F(BesideTest, WhatCannotBeReadIsSaidInTheStripAndForgotten) {
-    save(0);
     const auto beside = program();
-    ASSERT_TRUE(beside->begin(file_, {}));
-    const BesideDesk& desk = *beside->desk();
-    ASSERT_TRUE(has_saves(desk, 1));
+    const BesideDesk& desk = with_a_save(*beside);
     testing::write_text(file_, "no picture at all");
     ASSERT_TRUE(wait([&] { return words(desk, "strip_told").contains("cart.png"); }));
     EXPECT_FALSE(in(desk, "strip_figure_0")->isVisible());
@@ -158,11 +160,8 @@ TEST_F(BesideTest, WhatCannotBeReadIsSaidInTheStripAndForgotten) {
 }
 
 TEST_F(BesideTest, AnotherPictureIsAskedAboutWithBothShown) {
-    save(0);
     const auto beside = program();
-    ASSERT_TRUE(beside->begin(file_, {}));
-    const BesideDesk& desk = *beside->desk();
-    ASSERT_TRUE(has_saves(desk, 1));
+    const BesideDesk& desk = with_a_save(*beside);
     desk.strip().set_expanded(true);
     // Another shape altogether can only be left out.
     ASSERT_TRUE(save_png(file_, testing::noise({90, 260}, Channels::rgb, Depth::bits8)));
@@ -217,13 +216,8 @@ TEST_F(BesideTest, AMaskAndALayerAreSavedAndNeverOverTheFile) {
 }
 
 TEST_F(BesideTest, WhyASaveWasIntendedIsKeptWithItAlsoWhenTheNextOneComes) {
-    save(0);
     const auto beside = program();
-    ASSERT_TRUE(beside->begin(file_, {}));
-    const BesideDesk& desk = *beside->desk();
-    ASSERT_TRUE(has_saves(desk, 1));
-    save(0.6);
-    ASSERT_TRUE(has_saves(desk, 2));
+    const BesideDesk& desk = with_two_saves(*beside, 0.6);
     desk.strip().activateWindow();
     ASSERT_TRUE(wait([&] { return desk.strip().isActiveWindow(); }));
     desk.strip().set_expanded(true);

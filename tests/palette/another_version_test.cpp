@@ -21,19 +21,6 @@ namespace {
 
 constexpr Size kMade{240, 160};
 
-/// Warm lights and cool shadows in two parts, one pass of which moves values.
-Painting dusk() {
-    Painting painting = testing::sealed(testing::grey_picture(
-        kMade, [](int x, int y) { return 0.25 + (x % 120) / 240.0 + y / 1000.0; }));
-    painting = testing::with_columns(std::move(painting), "Sky", 0, 120);
-    painting = testing::with_columns(std::move(painting), "Flat", 120, 240);
-    Pass cool = testing::tint({0.25F, 0.4F, 0.75F}, BlendMode::color);
-    painting = with_pass(std::move(painting), cool);
-    Pass warm = testing::tint({0.95F, 0.55F, 0.2F}, BlendMode::color, 0.9F);
-    warm.reach.band = ValueBand{5, 9};
-    return with_pass(std::move(painting), warm);
-}
-
 Painting made_with(const Painting& painting, const Colouring& colouring) {
     return as_version(with_version(painting, "Other", "", colouring), 2);
 }
@@ -65,7 +52,7 @@ PlanPlaces places_of_parts(const Painting& painting) {
 }
 
 TEST(AnotherVersion, ValuesStayAsSealed) {
-    const Painting painting = dusk();
+    const Painting painting = testing::dusk(kMade);
     ASSERT_GT(audit(painting, {})->passes.back().value.running.p95, 0.15);
     const PlanPlaces places = places_of_parts(painting);
     const std::vector<Swatch> reference{{{0.3F, 0.5F, 0.4F}, 0.5}, {{0.8F, 0.7F, 0.5F}, 0.5}};
@@ -83,7 +70,7 @@ TEST(AnotherVersion, ValuesStayAsSealed) {
 }
 
 TEST(AnotherVersion, HuesTurnAndComeBack) {
-    const Painting painting = dusk();
+    const Painting painting = testing::dusk(kMade);
     const Painting still = made_with(painting, hues_turned(painting, 0));
     const Painting turned = made_with(painting, hues_turned(painting, 60));
     EXPECT_NEAR(mean_hue_apart(still, turned), 60, 8);
@@ -96,7 +83,7 @@ TEST(AnotherVersion, HuesTurnAndComeBack) {
 }
 
 TEST(AnotherVersion, QuieterHasLessIntensityAndThePaletteFollows) {
-    Painting painting = dusk();
+    Painting painting = testing::dusk(kMade);
     Palette palette;
     palette.colours = {{1, "Blue", {0.2F, 0.3F, 0.8F}, "", {}, false}};
     painting = with_palette(std::move(painting), palette);
@@ -107,7 +94,7 @@ TEST(AnotherVersion, QuieterHasLessIntensityAndThePaletteFollows) {
 }
 
 TEST(AnotherVersion, ReversedLightHasTheOtherSwing) {
-    const Painting painting = dusk();
+    const Painting painting = testing::dusk(kMade);
     const Painting other =
         made_with(painting, *light_reversed(painting, places_of_parts(painting)));
     const double was = audit(painting, {})->passes.back().swing.swing;
@@ -126,7 +113,7 @@ TEST(AnotherVersion, ReversedLightHasTheOtherSwing) {
 }
 
 TEST(AnotherVersion, AMotherIsInAllOfIt) {
-    const Painting painting = dusk();
+    const Painting painting = testing::dusk(kMade);
     const Rgb olive{0.4F, 0.45F, 0.15F};
     const Painting other = made_with(painting, with_mother_over(painting, olive, 0.4F, "Olive"));
     ASSERT_TRUE(other.palette.mother);
@@ -136,7 +123,7 @@ TEST(AnotherVersion, AMotherIsInAllOfIt) {
 }
 
 TEST(AnotherVersion, NothingToGoByLaysNothing) {
-    const Painting painting = dusk();
+    const Painting painting = testing::dusk(kMade);
     const PlanPlaces places = places_of_parts(painting);
     for (const Colouring& colouring :
          {by_colour_plan(painting, places),
@@ -149,7 +136,7 @@ TEST(AnotherVersion, NothingToGoByLaysNothing) {
 
 /// Inside the part the pixels are the other's, outside nothing changed; values are as sealed.
 TEST(AnotherVersion, APartTakesTheColoursOfAnother) {
-    Painting painting = dusk();
+    Painting painting = testing::dusk(kMade);
     Pass beside = testing::tint({0.2F, 0.7F, 0.4F}, BlendMode::true_colour, 0.8F);
     beside.reach.parts = {painting.parts[0].id};
     beside.reach.inverted = true;  // on all but the sky

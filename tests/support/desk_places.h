@@ -19,6 +19,6 @@ inline const std::vector<DeskPlace> kDeskPlaces{
     {"palette", {"disc", "picture", "mixes", "tubes", "plan"}},
     {"versions", {""}},
     {"report", {"pages", "contact"}},
-    {"practice", {"lighter", "here", "study", "screen"}}};
+    {"practice", {"step", "lighter", "here", "study", "screen"}}};
 
 }  // namespace underpaint::testing

@@ -80,6 +80,18 @@ Painting with_columns(Painting painting, std::string name, int left, int right) 
             size, [&](int x, int) { return x >= left && x < right ? 1 : 0; }, Depth::bits8)));
 }
 
+Painting dusk(Size size) {
+    const int half = size.width / 2;
+    Painting painting = sealed(grey_picture(
+        size, [&](int x, int y) { return 0.25 + (x % half) / (2.0 * half) + y / 1000.0; }));
+    painting = with_columns(std::move(painting), "Sky", 0, half);
+    painting = with_columns(std::move(painting), "Flat", half, size.width);
+    painting = with_pass(std::move(painting), tint({0.25F, 0.4F, 0.75F}, BlendMode::color));
+    Pass warm = tint({0.95F, 0.55F, 0.2F}, BlendMode::color, 0.9F);
+    warm.reach.band = ValueBand{5, 9};
+    return with_pass(std::move(painting), warm);
+}
+
 Rgb pixel(const Picture& picture, int x, int y) {
     const RgbBlock block = rgb_of(picture, {x, y, 1, 1});
     return block.row(0)[0];

@@ -59,6 +59,9 @@ Pass tint(Rgb colour, BlendMode blend, float strength = 1, float hold = 0);
 /// A part that covers the columns left .. right.
 Painting with_columns(Painting painting, std::string name, int left, int right);
 
+/// Cool shadows and warm lights over greys in two parts, Sky and Flat; its passes move values.
+Painting dusk(Size size);
+
 Rgb pixel(const Picture& picture, int x, int y);
 
 }  // namespace underpaint::testing

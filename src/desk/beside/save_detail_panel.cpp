@@ -88,9 +88,7 @@ SaveDetailPanel::SaveDetailPanel(Watching& watching, AskForFile ask, QWidget* pa
     note_->setObjectName(QStringLiteral("intended_note"));
     note_->setPlaceholderText(tr("Why, if you like"));
     note_->setAccessibleName(tr("Why it was intended"));
-    QSizePolicy policy = note_->sizePolicy();
-    policy.setRetainSizeWhenHidden(true);
-    note_->setSizePolicy(policy);
+    keep_place(*note_);
     connect(note_, &QLineEdit::editingFinished, this, &SaveDetailPanel::keep_note);
     connect(&watching_, &Watching::changed, this, [this] {
         show_intent(false);

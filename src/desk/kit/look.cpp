@@ -133,7 +133,8 @@ QString style_sheet(const Greys& g) {
         {"@faint", dark ? QColor(0x6c6c6c) : QColor(0x8c8c8c)}};
     for (const auto& [name, colour] : names) sheet.replace(QLatin1String(name), colour.name());
     const QStringList pieces = sheet.split(QLatin1Char('#'));
-    // A placeholder "#12#" is a number between two marks; "#2b2b2b" is a colour.
+    // "#12#" is a length in the design's pixels, which follows the text size; "#2b2b2b" is a
+    // colour.
     QString result = pieces[0];
     for (qsizetype i = 1; i < pieces.size(); ++i) {
         bool number = false;

@@ -114,6 +114,12 @@ QWidget* labelled(const QString& label, QWidget* control) {
     return box;
 }
 
+void keep_place(QWidget& widget) {
+    QSizePolicy policy = widget.sizePolicy();
+    policy.setRetainSizeWhenHidden(true);
+    widget.setSizePolicy(policy);
+}
+
 QWidget* rule_line() {
     auto* line = new QWidget;
     line->setProperty("role", "rule");

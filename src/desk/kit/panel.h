@@ -37,6 +37,8 @@ QLabel* hint_label(const QString& text = {});
 QHBoxLayout* button_row(std::initializer_list<QWidget*> widgets);
 /// Something that is moved up and down where it is higher than its place.
 QScrollArea* scrolled(QWidget* inner);
+/// Keeps a widget's room in its layout while it is hidden, so that nothing moves when it appears.
+void keep_place(QWidget& widget);
 /// A thin line across, between two groups.
 QWidget* rule_line();
 /// The name of a setting above what sets it.

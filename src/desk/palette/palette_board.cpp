@@ -159,10 +159,7 @@ QWidget* PaletteBoard::ghost_row() {
     row->addWidget(ghosts_said_, 1);
     row->addWidget(add);
     row->addWidget(drop);
-    // The hidden row keeps its room, so that the disc does not move when it appears.
-    QSizePolicy policy = ghosts_->sizePolicy();
-    policy.setRetainSizeWhenHidden(true);
-    ghosts_->setSizePolicy(policy);
+    keep_place(*ghosts_);
     return ghosts_;
 }
 

@@ -28,13 +28,6 @@ QString text_of_paper(const std::filesystem::path& file) {
     return file.empty() ? QString::fromUtf8(kGenericPaperName) : shown(file.stem().string());
 }
 
-/// It keeps its place while it is not to be seen.
-void keep_place(QWidget& widget) {
-    QSizePolicy policy = widget.sizePolicy();
-    policy.setRetainSizeWhenHidden(true);
-    widget.setSizePolicy(policy);
-}
-
 }  // namespace
 
 ReportSheet::ReportSheet(const Desk& desk, ReportEdits& edits, ReportMaker& maker,

@@ -84,10 +84,7 @@ PartsPanel::PartsPanel(Session& session, const ValuesMeter& values, Canvas& canv
     });
     connect(&picker_, &PartPicker::made, this, &PartsPanel::choose);
     connect(&picker_, &PartPicker::busy_changed, this, &PartsPanel::refresh_tools);
-    // A hidden row keeps its room, so that nothing moves from under the pointer.
-    QSizePolicy policy = sliver_row_->sizePolicy();
-    policy.setRetainSizeWhenHidden(true);
-    sliver_row_->setSizePolicy(policy);
+    keep_place(*sliver_row_);
     sliver_row_->hide();
     refresh();
 }

@@ -21,7 +21,6 @@ VersionTrial::VersionTrial(VersionEdits& edits, QWidget* parent)
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(scaled(10));
-    row->addStretch(0);
     make_ = action_button("make_tried", tr("Make it"), tr("A version as it is shown now"));
     connect(make_, &QPushButton::clicked, this, [this] {
         const VersionWay way = *way_;
@@ -30,9 +29,7 @@ VersionTrial::VersionTrial(VersionEdits& edits, QWidget* parent)
         emit wanted(way, amount);
     });
     row->addWidget(make_, 0, Qt::AlignBottom);
-    QSizePolicy policy = sizePolicy();
-    policy.setRetainSizeWhenHidden(true);
-    setSizePolicy(policy);
+    keep_place(*this);
     setMinimumHeight(scaled(36));
     hide();
     // What is shown belongs to the painting that it was made from.

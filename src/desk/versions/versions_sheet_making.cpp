@@ -29,6 +29,11 @@ QString turn_in_words(float degrees) {
     return QString::fromStdString(with_sign(static_cast<double>(degrees), 0)) + QStringLiteral("°");
 }
 
+/// A text with an amount in it.
+std::function<QString(float)> with_amount(const QString& text, QString (*in_words)(float)) {
+    return [=](float amount) { return text.arg(in_words(amount)); };
+}
+
 }  // namespace
 
 QWidget* VersionsSheet::making_box() {
@@ -49,8 +54,8 @@ QWidget* VersionsSheet::making_box() {
         return VersionWay{kVersionHue,
                           tr("Hue"),
                           tr("Turn the hues"),
-                          [](float degrees) { return tr("Hues %1").arg(turn_in_words(degrees)); },
-                          [](float degrees) { return tr("hues %1").arg(turn_in_words(degrees)); },
+                          with_amount(tr("Hues %1"), turn_in_words),
+                          with_amount(tr("hues %1"), turn_in_words),
                           hues_turned};
     });
     reverse_ = action_button("reverse_light", tr("Reverse the light"),
@@ -73,8 +78,8 @@ QWidget* VersionsSheet::making_box() {
         return VersionWay{kVersionIntensity,
                           tr("Intensity"),
                           tr("Quieter"),
-                          [](float factor) { return tr("Quieter %1").arg(per_cent(factor)); },
-                          [](float factor) { return tr("intensity %1").arg(per_cent(factor)); },
+                          with_amount(tr("Quieter %1"), per_cent),
+                          with_amount(tr("intensity %1"), per_cent),
                           quieter};
     });
     reference_ = choice_button("by_reference", tr("By a reference"),
@@ -96,7 +101,8 @@ QWidget* VersionsSheet::making_box() {
                             std::vector<QPushButton*>{plan_, three_},
                             std::vector<QPushButton*>{mother_, reference_}}) {
         auto* line = new QHBoxLayout;
-        line->setSpacing(scaled(4));
+        // Menus have no frame that parts them.
+        line->setSpacing(scaled(row.front() == mother_ ? 16 : 4));
         for (QPushButton* button : row) line->addWidget(button);
         line->addStretch(1);
         column->addLayout(line);
