@@ -127,13 +127,17 @@ void report_groups(const Painting& painting, Audit& audit) {
     }
 }
 
+/// Whether the ground of two paintings has the same figures.
+bool have_same_ground(const Painting& a, const Painting& b) {
+    return a.ground() == b.ground() && a.parts == b.parts && a.plan.foci == b.plan.foci &&
+           a.plan.splits == b.plan.splits && a.plan.shares == b.plan.shares &&
+           a.plan.reserved == b.plan.reserved;
+}
+
 }  // namespace
 
 std::size_t common_figures(const Painting& a, const Painting& b) {
-    if (a.ground() != b.ground() || a.parts != b.parts || a.plan.foci != b.plan.foci ||
-        a.plan.splits != b.plan.splits || a.plan.shares != b.plan.shares ||
-        a.plan.reserved != b.plan.reserved)
-        return 0;
+    if (!have_same_ground(a, b)) return 0;
     const auto same = [&](const Pass& p, const Pass& q) {
         const Group *of_p = a.group(p.group), *of_q = b.group(q.group);
         return p == q && (of_p == nullptr || of_q == nullptr ? of_p == of_q : *of_p == *of_q);
@@ -142,6 +146,11 @@ std::size_t common_figures(const Painting& a, const Painting& b) {
         std::ranges::mismatch(a.passes, b.passes, same).in1 - a.passes.begin());
     const std::size_t open = std::min(open_passes(a), passes);
     return open == std::min(open_passes(b), passes) ? passes : std::min(open, open_passes(b));
+}
+
+KnownFigures known_figures(const Audit& audit, const Painting& measured, const Painting& now) {
+    if (!have_same_ground(measured, now)) return {};
+    return {&audit, common_figures(measured, now), nullptr, 0, true};
 }
 
 std::optional<Audit> audit(const Painting& painting, const AuditOptions& options,
@@ -159,14 +168,18 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
     };
     if (known.audit != nullptr && counted(known.audit->limits) != counted(result.limits))
         known = {};
-    if (known.passes > 0) {
+    const bool ground_known = known.same_ground || known.passes > 0;
+    if (ground_known) {
         result.split = known.audit->split;
         result.part_splits = known.audit->part_splits;
-        result.ground = known.audit->ground;
         result.sealed_edges = known.audit->sealed_edges;
+    }
+    if (known.passes > 0) {
+        result.ground = known.audit->ground;
         result.passes.assign(known.audit->passes.begin(),
                              known.audit->passes.begin() + std::ptrdiff_t(known.passes));
-    } else if (!options.only_values_after) {
+    }
+    if (!ground_known && !options.only_values_after) {
         const auto steps = ground_steps(painting, options, stop);
         if (!steps) return std::nullopt;
         result.split = light_split(painting.plan, steps->all);

@@ -18,6 +18,9 @@ struct KnownFigures {
     /// null, and always where every pixel is measured: they are laid again.
     const RgbBlock* state = nullptr;
     std::size_t state_after = 0;
+    /// Only the passes differ, perhaps from the first on: where lights begin and the edges of the
+    /// ground are taken over. Holds where `passes` is not 0.
+    bool same_ground = false;
 };
 
 struct AuditOptions {
@@ -37,6 +40,8 @@ struct AuditOptions {
 /// After how many passes, from the first on, two paintings have all figures in common. What they
 /// are judged by may differ: known figures are judged anew.
 std::size_t common_figures(const Painting& a, const Painting& b);
+/// What is known of a painting once another one was measured.
+KnownFigures known_figures(const Audit& audit, const Painting& measured, const Painting& now);
 
 /// Nothing when stopped.
 std::optional<Audit> audit(const Painting& painting, const AuditOptions& options,

@@ -32,8 +32,7 @@ std::optional<std::vector<std::optional<Audit>>> without_each(const Painting& pa
         Painting without = painting;
         without.passes[i].on = false;
         AuditOptions rest = options;
-        rest.known.audit = &all;
-        rest.known.passes = common_figures(painting, without);
+        rest.known = known_figures(all, painting, without);
         audits[i] = audit(without, rest, stop);
         if (!audits[i]) return std::nullopt;
     }

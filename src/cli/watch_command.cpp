@@ -13,14 +13,13 @@
 #include "files/audit_json.h"
 #include "files/today.h"
 #include "painting/changes.h"
+#include "terms/figures.h"
 #include "terms/shown_name.h"
 #include "watch/file_notices.h"
 #include "watch/watched_file.h"
 
 namespace underpaint {
 namespace {
-
-constexpr std::chrono::milliseconds kWhileItSettles{100}, kAtRest{2000};
 
 volatile std::sig_atomic_t asked_to_end = 0;
 
@@ -126,16 +125,16 @@ int run(const WatchRequest& request) {
     std::vector<bool> told(files.size(), false);
     FileNotices notices(request.in);
     while (asked_to_end == 0) {
-        bool waits = false;
+        auto next = std::chrono::milliseconds::max();
         for (std::size_t i = 0; i < files.size(); ++i) {
             if (request.once && told[i]) continue;
             if (tell_next(request, files[i])) told[i] = true;
-            waits = waits || files[i].waits();
+            next = std::min(next, files[i].next_look());
         }
         if (request.once && std::ranges::count(told, false) == 0) break;
         // The reader of the lines may have closed the pipe.
         if (std::cout.fail() || std::ferror(stdout) != 0) break;
-        notices.wait(waits ? kWhileItSettles : kAtRest);
+        notices.wait(next);
     }
     return kHeldStatus;
 }

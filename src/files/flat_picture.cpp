@@ -187,9 +187,11 @@ Result<FlatPicture> read_flat_picture(const std::filesystem::path& path,
                 flat.notices.push_back(
                     "Converted to sRGB by its own profile; " + percent(converted.clipped_share) +
                     " of its pixels were stronger than sRGB can be and were brought in.");
-            if (!is_opaque(flat.picture))
-                flat.notices.push_back("It has see-through places; they were laid on white.");
-            flat.picture = flattened(flat.picture, flat.picture.size());
+            if (has_alpha(flat.picture.channels())) {
+                if (!is_opaque(flat.picture))
+                    flat.notices.push_back("It has see-through places; they were laid on white.");
+                flat.picture = flattened(flat.picture, flat.picture.size());
+            }
             if (is_neutral(flat.picture))
                 flat.picture = as_grey(flat.picture);
             else

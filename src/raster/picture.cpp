@@ -137,10 +137,15 @@ void Picture::read_alpha(int x, int y, std::span<float> out) const {
 template <class Sample>
 void Picture::write_interleaved(int y, std::span<const Sample> samples) {
     auto& planes = std::get<Planes<Sample>>(planes_);
+    if (planes.size() == 1) return planes[0].write_row(0, y, samples);
     thread_local std::vector<Sample> row;
     row.resize(static_cast<std::size_t>(size_.width));
     for (std::size_t c = 0; c < planes.size(); ++c) {
-        for (std::size_t x = 0; x < row.size(); ++x) row[x] = samples[x * planes.size() + c];
+        // For colour, with a stride that the compiler knows.
+        if (planes.size() == 3)
+            for (std::size_t x = 0; x < row.size(); ++x) row[x] = samples[x * 3 + c];
+        else
+            for (std::size_t x = 0; x < row.size(); ++x) row[x] = samples[x * planes.size() + c];
         planes[c].write_row(0, y, row);
     }
 }

@@ -155,6 +155,8 @@ Result<std::variant<Save, Unlike>> measure_save(const Against& against, Picture 
     AuditOptions options;
     options.reader = against.reader;
     options.own_rules = against.own_rules;
+    options.known.audit = against.known.get();
+    options.known.same_ground = against.known != nullptr;
     auto audit_made = audit(save.painting, options, stop);
     if (!audit_made) return stopped();
     save.audit = std::move(*audit_made);

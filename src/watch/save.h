@@ -2,6 +2,7 @@
 #pragma once
 
 #include <functional>
+#include <memory>
 #include <stop_token>
 #include <string>
 #include <variant>
@@ -40,6 +41,8 @@ struct Against {
     Painting painting;
     Reader reader = Reader::lightness;
     HouseRules own_rules;
+    /// Figures of a save that was measured against it: those of the seal are taken over. Or null.
+    std::shared_ptr<const Audit> known = nullptr;
 };
 
 /// A picture, sealed as it is, to measure later saves of it against.

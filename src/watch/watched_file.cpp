@@ -16,6 +16,13 @@
 #include "watch/layer_changes.h"
 
 namespace underpaint {
+namespace {
+
+/// Between two looks: at rest, for disks that tell of nothing; while the file settles; and when it
+/// was read already and only its rest is waited for.
+constexpr std::chrono::milliseconds kAtRest{2000}, kWhileItSettles{100}, kOnceItWasRead{20};
+
+}  // namespace
 
 WatchedFile::WatchedFile(std::filesystem::path path, std::optional<Painting> against, Reader reader,
                          HouseRules own_rules, SaveLedger known, Now now)
@@ -35,6 +42,11 @@ WatchedFile::WatchedFile(std::filesystem::path path, std::optional<Painting> aga
 void WatchedFile::take_unlike() {
     even_unlike_ = again_ = true;
     last_sum_.reset();
+}
+
+std::chrono::milliseconds WatchedFile::next_look() const {
+    if (!waits()) return kAtRest;
+    return early_ ? kOnceItWasRead : kWhileItSettles;
 }
 
 void WatchedFile::rest() const {
@@ -126,18 +138,19 @@ std::optional<WatchedFile::Event> WatchedFile::take(
     const auto in_frame = [&](const SharedPicture& placed) {
         // The alignment has made its halvings already, and they are small.
         const auto halved = at_kept_scale(*placed);
-        if (auto jpeg = keep(*halved, fmt::format("Save {}", number_ + 1), kKeptSave))
-            kept.picture = std::move(*jpeg);
         copy = small_copy(*halved, ground_->size);
         const StatePair pair = state_pair(
             *ground_, last_.area().size().area() > 0 ? last_ : ground_->colours, copy, reader_);
         saved.changes = changes_between(pair, against_->painting);
+        if (sketch) {
+            std::vector<float> drift;
+            for (std::size_t i = 0; i < pair.is.samples().size(); ++i)
+                drift.push_back(std::abs(pair.is.samples()[i] - ground_->sealed.samples()[i]));
+            sketch({at_share(std::move(drift), 0.95), saved.changes});
+        }
         place = changed_place(pair);
-        if (!sketch) return;
-        std::vector<float> drift;
-        for (std::size_t i = 0; i < pair.is.samples().size(); ++i)
-            drift.push_back(std::abs(pair.is.samples()[i] - ground_->sealed.samples()[i]));
-        sketch({at_share(std::move(drift), 0.95), saved.changes});
+        if (auto jpeg = keep(*halved, fmt::format("Save {}", number_ + 1), kKeptSave))
+            kept.picture = std::move(*jpeg);
     };
     auto measured =
         measure_save(*against_, std::move(picture), even_unlike_ || saved.sealed, stop, in_frame);
@@ -146,6 +159,7 @@ std::optional<WatchedFile::Event> WatchedFile::take(
     if (!measured) return Unreadable{measured.error().message()};
     if (auto* unlike = std::get_if<Unlike>(&*measured)) return std::move(*unlike);
     saved.save = std::get<Save>(std::move(*measured));
+    against_->known = std::make_shared<const Audit>(saved.save.audit);
     last_ = std::move(copy);
     kept.number = ++number_;
     kept.when = now_();

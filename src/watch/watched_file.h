@@ -62,6 +62,8 @@ public:
     void rest() const;
     /// Something is on its way.
     bool waits() const { return settling_.waits(); }
+    /// After how long to look at it again where nothing is heard of it.
+    std::chrono::milliseconds next_look() const;
     const std::filesystem::path& path() const { return path_; }
     const std::optional<Against>& against() const { return against_; }
     /// The ground on which states are compared; there once there is a seal.

@@ -511,6 +511,7 @@ std::string all_of(const Painting& painting, const Audit& audit) {
         }
         text += fmt::format(" {} {}\n", pass.value.judged_p95, pass.value.own_judged_p95);
     };
+    add(audit.ground);
     for (const PassAudit& pass : audit.passes) add(pass);
     for (const GroupAudit& group : audit.groups) add(group.whole);
     return text;
@@ -532,6 +533,11 @@ TEST(KnownFigures, AreTakenOverAndAllOthersAreTheSameAsMeasuredWhole) {
             const Audit whole = *audit(after, {}),
                         rest = *audit(after, {Reader::lightness, 0, {}, {&known, place}});
             EXPECT_EQ(all_of(after, rest), all_of(after, whole)) << place;
+            const KnownFigures found = known_figures(known, before, after);
+            EXPECT_EQ(found.passes, place);
+            const Audit with_ground = *audit(after, {Reader::lightness, 0, {}, found});
+            EXPECT_EQ(with_ground.sealed_edges, known.sealed_edges) << "not sought again";
+            EXPECT_EQ(all_of(after, with_ground), all_of(after, whole)) << place;
             for (const std::size_t below : {place, place / 2}) {
                 const RgbBlock state = *render_view(after, below, whole_at(after.size(), 1));
                 const KnownFigures from{&known, place, &state, below};
@@ -594,8 +600,34 @@ TEST(Audit, AStateHasTheSameFiguresWhateverComesAfterIt) {
     }
 }
 
+TEST(KnownFigures, OfTheGroundServeAPaintingThatSharesNoPass) {
+    const Painting ground = with_foci(testing::every_source({120, 80}), {{"Lamp", {60, 40}, 12}});
+    Painting before = ground, after = ground;
+    before.passes = {ground.passes[1]};
+    after.passes = {ground.passes[2], ground.passes[1]};
+    before.groups.clear(), after.groups.clear();
+    for (Painting* each : {&before, &after})
+        for (Pass& pass : each->passes) pass.group = 0;
+    const Audit known = *audit(before, {});
+    const KnownFigures found = known_figures(known, before, after);
+    EXPECT_TRUE(found.same_ground);
+    EXPECT_EQ(found.passes, 0U);
+    const Audit rest = *audit(after, {Reader::lightness, 0, {}, found});
+    ASSERT_NE(known.sealed_edges, nullptr);
+    EXPECT_EQ(rest.sealed_edges, known.sealed_edges);
+    EXPECT_EQ(all_of(after, rest), all_of(after, *audit(after, {})));
+}
+
 TEST(KnownFigures, AreOfNoUseWhereAnythingBelowIsAnother) {
     Painting painting = testing::every_source({60, 40});
+    const Audit known = *audit(painting, {});
+    for (const Painting& other :
+         {with_foci(painting, {{"F", {9, 9}, 5}}), with_part_renamed(painting, 1, "Other"),
+          with_seal(painting, "2026-11-27", share(testing::ramp({60, 40})))}) {
+        const KnownFigures found = known_figures(known, painting, other);
+        EXPECT_EQ(found.audit, nullptr);
+        EXPECT_FALSE(found.same_ground);
+    }
     const std::size_t all = painting.passes.size();
     EXPECT_EQ(common_figures(painting, painting), all);
     EXPECT_EQ(common_figures(painting, with_part_renamed(painting, 1, "Other")), 0U);

@@ -187,8 +187,14 @@ TEST_F(VersionsDesk, APartAndAPassAreTakenOverFromAnother) {
 
 TEST_F(VersionsDesk, ThreeAreMadeAtOnceAsOneStepAndLieApart) {
     begin_on_bench();
+    const auto* below = find<QPushButton>("take_pass");
+    const QPoint stood = below->mapTo(window_.get(), QPoint());
     click("three_at_once");
+    QCoreApplication::processEvents();
+    EXPECT_EQ(find<QLabel>("versions_hint")->text(), QString("Making three …"));
+    EXPECT_EQ(below->mapTo(window_.get(), QPoint()), stood) << "what is said moves nothing";
     ASSERT_TRUE(wait([&] { return versions().size() == 4; }));
+    EXPECT_EQ(find<QLabel>("versions_hint")->text(), "");
     all_there();
     std::set<std::string> names;
     for (const Version& version : versions()) names.insert(version.name);
@@ -553,6 +559,12 @@ TEST_F(VersionsDesk, ThePaintingItselfIsMadeAnotherSize) {
     const Size twice{2 * before.size().width, 2 * before.size().height};
     ASSERT_TRUE(resize(QString("%1 x %2").arg(twice.width).arg(twice.height).toLatin1()));
     EXPECT_EQ(painting().size(), twice);
+    EXPECT_TRUE(wait([&] {
+        return find<QLabel>("late_summary")->text() ==
+               QString("It is %1 × %2 now. One step back undoes it.")
+                   .arg(twice.width)
+                   .arg(twice.height);
+    })) << find<QLabel>("late_summary")->text().toStdString();
     EXPECT_EQ(painting().seals.size(), before.seals.size()) << "the same seal, larger";
     for (const Part& part : painting().parts) EXPECT_EQ(part.mask->size(), twice);
     const double was = audit(before, {})->passes.back().value.running.p95;

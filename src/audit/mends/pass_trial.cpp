@@ -83,7 +83,7 @@ std::optional<Audit> PassTrial::measured(const Painting& painting, Copy copy, co
     options.reader = figures_.reader;
     options.level = level(copy);
     options.own_rules = own_;
-    if (known != nullptr) options.known = {known, common_figures(painting_, painting)};
+    if (known != nullptr) options.known = known_figures(*known, painting_, painting);
     return audit(painting, options, stop_);
 }
 

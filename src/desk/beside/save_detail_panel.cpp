@@ -241,7 +241,7 @@ QString SaveDetailPanel::html() const {
             .arg(way.left, 0, 'f', 2);
     };
     words += QStringLiteral(" <b>") + said(back.ways.front()) + QStringLiteral("</b> ") +
-             tr("would bring it back; value then %1 instead of %2.")
+             tr("would bring it back; value then ≈%1 instead of ≈%2.")
                  .arg(back.ways.front().value, 0, 'f', 2)
                  .arg(back.value, 0, 'f', 2);
     if (back.ways.size() > 1) words += QStringLiteral("<br>") + tr("Or:");

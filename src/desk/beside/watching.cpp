@@ -11,9 +11,6 @@
 namespace underpaint {
 namespace {
 
-/// How often a file is looked at while it settles; and while nothing is heard of it, for disks
-/// that tell of nothing.
-constexpr std::chrono::milliseconds kWhileItSettles{100}, kAtRest{2000};
 constexpr int kHangs = 500;         // ms to wait for a disk when watching ends
 constexpr int kDoubtfulSide = 400;  // long side of the pictures that are shown with a question
 
@@ -114,7 +111,7 @@ void Watching::start() {
                 event.reset();
                 file.rest();
             }
-            notices.wait(file.waits() ? kWhileItSettles : kAtRest);
+            notices.wait(file.next_look());
         }
     });
 }

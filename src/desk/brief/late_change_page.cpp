@@ -290,12 +290,14 @@ void LateChangePage::resize_painting() {
                         const std::stop_token& stop, const Deliver& deliver) {
         auto made = reframed(painting, resized(painting.size(), size, other), stop);
         if (!made) return;
-        deliver([this, painting, made = std::move(made)] {
+        deliver([this, painting, size, made = std::move(made)] {
             if (!same_but_for_records(painting, session_.document.painting()))
                 return summary_->setText(tr("The painting was changed meanwhile; ask again."));
             session_.document.change(tr("Another size"), *made);
             size_->clear();
             begin();
+            done_ =
+                tr("It is %1 × %2 now. One step back undoes it.").arg(size.width).arg(size.height);
         });
     });
     refresh();

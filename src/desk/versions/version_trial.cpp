@@ -48,6 +48,7 @@ void VersionTrial::begin(VersionWay way, float amount) {
     way_ = std::move(way);
     tried_ = edits_.painting();
     show();
+    emit begun();
     slider_->setFocus();
     show_amount(amount);
 }

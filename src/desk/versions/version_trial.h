@@ -38,6 +38,7 @@ public:
     bool running() const { return job_.running(); }
 
 signals:
+    void begun();
     void ended();
     /// How the chosen version would look, small; null: as it is. kNoVersion: nothing is tried.
     void would_be(underpaint::VersionId version, std::shared_ptr<const underpaint::RgbBlock> seen);

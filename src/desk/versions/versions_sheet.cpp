@@ -15,6 +15,7 @@
 #include "desk/panes/save_drawing.h"
 #include "desk/versions/brief_table.h"
 #include "painting/version_changes.h"
+#include "palette/another_version.h"
 
 namespace underpaint {
 VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const VersionsMeter& meter,
@@ -38,7 +39,6 @@ VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const Versio
     connect(delete_, &QPushButton::clicked, this, [this] { edits_.remove(edits_.looked_at()); });
     hint_ = hint_label();
     hint_->setObjectName(QStringLiteral("versions_hint"));
-    hint_->hide();
     note_ = new QPlainTextEdit;
     note_->setObjectName(QStringLiteral("version_note"));
     note_->setAccessibleName(tr("Why this version"));
@@ -71,7 +71,6 @@ VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const Versio
     indented(buttons);
     column->addWidget(rule_line());
     indented(making_box());
-    indented(hint_);
     column->addWidget(rule_line());
     indented(group_title(tr("By the brief")));
     indented(new BriefTable(meter_));
@@ -130,6 +129,7 @@ VersionsSheet::VersionsSheet(const Desk& desk, VersionEdits& edits, const Versio
     connect(&making_, &LatestJob::ended, this, &VersionsSheet::refresh);
     connect(&desk_.session.document, &Document::begun, this, [this] {
         making_.stop();
+        hint_->clear();
         end_trying();
     });
     refresh();
@@ -139,9 +139,8 @@ QWidget* VersionsSheet::taking_box() {
     auto* box = new QWidget;
     auto* row = new QHBoxLayout(box);
     row->setContentsMargins(0, 0, 0, 0);
-    row->setSpacing(scaled(4));
+    row->setSpacing(scaled(12));
     row->addWidget(group_title(tr("Take over")));
-    row->addSpacing(scaled(8));
     a_pass_ = choice_button("take_pass", tr("A pass of another"),
                             tr("Lays a pass of another version once more, on the chosen one"));
     set_menu(a_pass_, [this](QMenu& menu) { fill_passes(menu); });

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What makes another version.
+#include <QGridLayout>
 #include <QLabel>
 #include <QMenu>
 #include <QVBoxLayout>
@@ -107,7 +108,12 @@ QWidget* VersionsSheet::making_box() {
         line->addStretch(1);
         column->addLayout(line);
     }
-    column->addWidget(trial_);
+    // What is tried and what is said of what is made have one place, which is kept.
+    auto* place = new QGridLayout;
+    place->addWidget(trial_, 0, 0);
+    place->addWidget(hint_, 0, 0, Qt::AlignTop);
+    column->addLayout(place);
+    connect(trial_, &VersionTrial::begun, hint_, &QLabel::clear);
     connect(trial_, &VersionTrial::would_be, this, &VersionsSheet::would_be);
     connect(trial_, &VersionTrial::ended, this, [this] {
         hues_->setChecked(false);
@@ -125,7 +131,6 @@ QWidget* VersionsSheet::making_box() {
 
 void VersionsSheet::make_three() {
     hint_->setText(tr("Making three …"));
-    hint_->show();
     const Painting painting = edits_.painting();
     const Reader reader = desk_.session.choices.reader();
     const int number = edits_.number_of(painting.version);
@@ -142,7 +147,7 @@ void VersionsSheet::make_three() {
         auto made = three_at_once(painting, *places, references, reader, own, stop);
         if (stop.stop_requested()) return;
         deliver([this, painting, number, made = std::move(made)] {
-            hint_->hide();
+            hint_->clear();
             if (!still_is(painting)) return;
             Painting next = painting;
             for (const MadeVersion& each : made)
@@ -157,7 +162,6 @@ void VersionsSheet::make_three() {
             hint_->setText(tr("A painting has at most %1 versions; %2 of the three found room.")
                                .arg(kMostVersions)
                                .arg(added));
-            hint_->show();
         });
     });
 }
@@ -213,10 +217,9 @@ void VersionsSheet::make(const QString& label, const QString& name, const QStrin
                          Make make) {
     if (edits_.painting().versions.size() >= kMostVersions) {
         hint_->setText(tr("A painting has at most %1 versions.").arg(kMostVersions));
-        return hint_->show();
+        return;
     }
     hint_->setText(tr("Making %1 …").arg(name));
-    hint_->show();
     const Painting painting = edits_.painting();
     const QString whole = tr("from %1, %2").arg(edits_.number_of(painting.version)).arg(from);
     making_.start([this, painting, label, name, whole, make = std::move(make)](
@@ -225,11 +228,11 @@ void VersionsSheet::make(const QString& label, const QString& name, const QStrin
         auto made = places ? make(*places, stop) : std::nullopt;
         if (stop.stop_requested()) return;
         deliver([this, painting, label, name, whole, made = std::move(made)] {
-            hint_->hide();
+            hint_->clear();
             if (!made) {
                 hint_->setText(
                     tr("It could not be made: the picture of the reference can't be read."));
-                return hint_->show();
+                return;
             }
             // What was made belongs to the painting as it was: on another its sentence would be
             // wrong.
@@ -243,7 +246,6 @@ void VersionsSheet::make(const QString& label, const QString& name, const QStrin
 bool VersionsSheet::still_is(const Painting& painting) {
     if (same_but_for_records(painting, edits_.painting())) return true;
     hint_->setText(tr("The painting was changed meanwhile; ask again."));
-    hint_->show();
     return false;
 }
 

@@ -100,7 +100,7 @@ Finding* Measuring::own(const Finding& finding) {
 KnownFigures Measuring::known_of(const SharedMeasured& measured, const SharedBelow& below,
                                  const Painting& painting, Reader reader) {
     if (!measured || measured->audit.reader != reader) return {};
-    KnownFigures known{&measured->audit, common_figures(measured->painting, painting)};
+    KnownFigures known = known_figures(measured->audit, measured->painting, painting);
     if (below && below->passes <= known.passes &&
         common_figures(below->painting, painting) >= below->passes)
         known.state = &below->pixels, known.state_after = below->passes;
