@@ -26,7 +26,8 @@ int run(const LogbookRequest& request) {
         if (!answers) return report(answers.error());
         if (answers->empty()) continue;
         const AnswerFigures figures = figures_of(*answers);
-        std::cout << fmt::format("{}: {} answers, ", drill.label, figures.count);
+        std::cout << fmt::format("{}: {} {}, ", drill.label, figures.count,
+                                 figures.count == 1 ? "answer" : "answers");
         if (drill.unit.empty())
             std::cout << fmt::format("{:.0f}% right\n", 100 * figures.right);
         else
@@ -36,7 +37,9 @@ int run(const LogbookRequest& request) {
     if (!studies) return report(studies.error());
     for (const StudyKindText& kind : kStudyKinds) {
         const auto count = std::ranges::count(*studies, kind.kind, &LoggedStudy::kind);
-        if (count > 0) std::cout << fmt::format("{}: {} studies\n", kind.label, count);
+        if (count > 0)
+            std::cout << fmt::format("{}: {} {}\n", kind.label, count,
+                                     count == 1 ? "study" : "studies");
     }
     return kHeldStatus;
 }

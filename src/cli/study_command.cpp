@@ -3,8 +3,8 @@
 #include <iostream>
 
 #include "cli/commands.h"
-#include "files/flat_picture.h"
 #include "files/json.h"
+#include "files/openraster.h"
 #include "practice/drill.h"
 
 namespace underpaint {
@@ -62,9 +62,9 @@ Json to_json(const StudyFigures& figures) {
 }  // namespace
 
 int run(const StudyRequest& request) {
-    auto study = read_flat_picture(request.in);
+    auto study = read_finished(request.in);
     if (!study) return report(study.error());
-    const auto reference = read_flat_picture(request.reference);
+    const auto reference = read_finished(request.reference);
     if (!reference) return report(reference.error());
     StudyOptions options;
     options.reader = request.reader;

@@ -17,8 +17,8 @@
 #include "desk/work/clipboard.h"
 #include "desk/work/paths.h"
 #include "desk/work/picture_of_image.h"
-#include "files/flat_picture.h"
 #include "files/kept_pictures.h"
+#include "files/openraster.h"
 #include "raster/shrink.h"
 
 namespace underpaint {
@@ -68,7 +68,8 @@ void StudySlot::say(const QString& words) {
 
 void StudySlot::fill(QMenu& menu) {
     menu.addAction(tr("A file…"), this, [this] {
-        const auto file = desk_.ask.to_open(title_, picture_kinds());
+        const auto file =
+            desk_.ask.to_open(title_, picture_kinds(tr("Pictures"), {QStringLiteral("*.ora")}));
         if (!file.empty()) open(file);
     });
     menu.addAction(tr("What was copied"), this, [this] { take(on_clipboard()); });
@@ -84,7 +85,7 @@ void StudySlot::fill(QMenu& menu) {
 
 void StudySlot::open(const std::filesystem::path& file) {
     read(shown(file.stem().string()), [file](const std::stop_token& stop) -> Result<Picture> {
-        auto flat = read_flat_picture(file, stop);
+        auto flat = read_finished(file, stop);
         if (!flat) return tl::unexpected(flat.error());
         return std::move(flat->picture);
     });
