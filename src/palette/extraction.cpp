@@ -33,7 +33,8 @@ std::vector<Swatch> palette_of(const RgbBlock& pixels, int count) {
     const auto size = static_cast<int>(all.r.size());
     count = std::min(count, distinct(all, count));
     if (count < 1) return {};
-    cv::Mat samples(size, 3, CV_32F);
+    // One column of colours: OpenCV takes a single row of three numbers for three samples.
+    cv::Mat samples(size, 1, CV_32FC3);
     for (int i = 0; i < size; ++i) {
         const OkLab lab = oklab(decode(all[static_cast<std::size_t>(i)]));
         auto* to = samples.ptr<float>(i);

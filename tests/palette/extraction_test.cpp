@@ -76,6 +76,24 @@ TEST(Palette, IsTheSameOnEveryRunAndNumberOfThreads) {
     EXPECT_EQ(palette_of(pixels, 6), first);
 }
 
+TEST(Palette, OfTheSmallestPicturesIsTheirOwnColour) {
+    for (const Size size : {Size{1, 1}, Size{2, 1}, Size{1, 2}, Size{1, 7}})
+        for (const int count : {1, 2, 12}) {
+            RgbBlock block(rect_of(size));
+            for (int y = 0; y < size.height; ++y)
+                for (std::size_t x = 0; x < block.row(y).r.size(); ++x) block.row(y).set(x, kSand);
+            const auto palette = palette_of(block, count);
+            ASSERT_EQ(palette.size(), 1U) << size.width << " x " << size.height;
+            EXPECT_LT(away(palette[0].colour, kSand), 1e-4) << size.width << " x " << size.height;
+            EXPECT_EQ(palette[0].share, 1);
+        }
+    RgbBlock two(rect_of({2, 1}));
+    two.row(0).set(0, kSky), two.row(0).set(1, kCoal);
+    const auto both = palette_of(two, 5);
+    ASSERT_EQ(both.size(), 2U);
+    EXPECT_EQ(both[0].share, 0.5);
+}
+
 TEST(Palette, HasNoMoreColoursThanThePicture) {
     RgbBlock flat(rect_of({8, 8}));
     for (int y = 0; y < 8; ++y)
