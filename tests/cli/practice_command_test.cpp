@@ -97,8 +97,8 @@ TEST_F(PracticeCommand, WhatCannotBeMeasuredIsSaid) {
     refused(held(study(), "four"), "there are two, three, full, limited and widened");
     refused(held(study(), "limited") + " --tubes 'no such tube'", "no such tube");
     refused("study " + study() + " --kind two", "--reference");
-    EXPECT_TRUE(save_png(folder_ / "noise.png",
-                         testing::noise(kSize, Channels::rgb, Depth::bits8)));
+    EXPECT_TRUE(
+        save_png(folder_ / "noise.png", testing::noise(kSize, Channels::rgb, Depth::bits8)));
     const Ran another = run(held(file("noise.png"), "two") + " --json");
     EXPECT_EQ(another.status, 1) << "it is measured, and does not look like its reference";
     EXPECT_EQ(nlohmann::json::parse(another.out)["recognised"], false);
