@@ -356,6 +356,7 @@ int main(int argc, char** argv) {
         mend.foci = audit.foci;
         if (!size.empty()) demo.size = size_from(size);
         if (*forecast_command) forecast.laid.colour = colour_from("--colour", forecast_colour);
+        if (!study_tubes.empty()) study.tubes = tubes_from(study_tubes);
         if (*mix_command) {
             mix.tubes = tubes_from(tubes);
             if (parts.empty() == target.empty())
@@ -375,7 +376,6 @@ int main(int argc, char** argv) {
         if (tenths) values.scale = ValueScale::zero_to_ten;
         if (*values_command) return run(values);
         if (*brief_command) return run(brief);
-        if (!study_tubes.empty()) study.tubes = tubes_from(study_tubes);
         if (*study_command) return run(study);
         if (*logbook_command) return run(logbook);
         if (*versions_command) return run(versions);
@@ -388,6 +388,8 @@ int main(int argc, char** argv) {
         if (*info_command) return run_info(info);
     } catch (const std::bad_alloc&) {
         return report({{}, "There is not enough memory for this."});
+    } catch (const std::exception& fault) {
+        return report({{}, fmt::format("A fault of the program ended this: {}.", fault.what())});
     }
     return kTroubleStatus;
 }
