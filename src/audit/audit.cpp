@@ -150,7 +150,7 @@ std::size_t common_figures(const Painting& a, const Painting& b) {
 
 KnownFigures known_figures(const Audit& audit, const Painting& measured, const Painting& now) {
     if (!have_same_ground(measured, now)) return {};
-    return {&audit, common_figures(measured, now), nullptr, 0, true};
+    return {&audit, common_figures(measured, now)};
 }
 
 std::optional<Audit> audit(const Painting& painting, const AuditOptions& options,
@@ -168,18 +168,14 @@ std::optional<Audit> audit(const Painting& painting, const AuditOptions& options
     };
     if (known.audit != nullptr && counted(known.audit->limits) != counted(result.limits))
         known = {};
-    const bool ground_known = known.same_ground || known.passes > 0;
-    if (ground_known) {
+    if (known.audit != nullptr) {
         result.split = known.audit->split;
         result.part_splits = known.audit->part_splits;
         result.sealed_edges = known.audit->sealed_edges;
-    }
-    if (known.passes > 0) {
-        result.ground = known.audit->ground;
         result.passes.assign(known.audit->passes.begin(),
                              known.audit->passes.begin() + std::ptrdiff_t(known.passes));
-    }
-    if (!ground_known && !options.only_values_after) {
+        if (known.passes > 0) result.ground = known.audit->ground;
+    } else if (!options.only_values_after) {
         const auto steps = ground_steps(painting, options, stop);
         if (!steps) return std::nullopt;
         result.split = light_split(painting.plan, steps->all);

@@ -9,18 +9,17 @@
 
 namespace underpaint {
 
-/// The figures of a painting from which another one differs in later passes only: those up to there
-/// are the same, and are not measured again.
+/// The figures of a painting from which another one differs in later passes only, perhaps from the
+/// first on: those up to there are the same, and are not measured again. Of the ground, where
+/// lights begin and where its edges lie.
 struct KnownFigures {
-    const Audit* audit = nullptr;  ///< measured with the same options; null: nothing is known
-    std::size_t passes = 0;        ///< of it; see common_figures()
+    /// Of the same ground, measured with the same options; null: nothing is known.
+    const Audit* audit = nullptr;
+    std::size_t passes = 0;  ///< of it; see common_figures()
     /// The painting after the first `state_after` of those passes, all of it, halved as asked;
     /// null, and always where every pixel is measured: they are laid again.
     const RgbBlock* state = nullptr;
     std::size_t state_after = 0;
-    /// Only the passes differ, perhaps from the first on: where lights begin and the edges of the
-    /// ground are taken over. Holds where `passes` is not 0.
-    bool same_ground = false;
 };
 
 struct AuditOptions {
@@ -40,7 +39,7 @@ struct AuditOptions {
 /// After how many passes, from the first on, two paintings have all figures in common. What they
 /// are judged by may differ: known figures are judged anew.
 std::size_t common_figures(const Painting& a, const Painting& b);
-/// What is known of a painting once another one was measured.
+/// What is known of a painting once another one was measured: nothing where the grounds differ.
 KnownFigures known_figures(const Audit& audit, const Painting& measured, const Painting& now);
 
 /// Nothing when stopped.

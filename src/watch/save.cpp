@@ -63,21 +63,22 @@ FloatBlock small_steps(const SharedPicture& picture, int side, Reader reader) {
     return steps_of(*picture->level(level_for(picture->size(), side)), reader);
 }
 
-/// Where the seal lies in a saved picture. Nearly all lie as it does, which a small copy tells; any
+/// Where the seal lies in a saved picture. Small copies tell of nearly all that they lie as it
+/// does, and of others that they do not show it at all: those have a certainty, and no place. Any
 /// other is looked for in all pixels. Nothing when stopped.
 std::optional<Alignment> find_seal(const SharedPicture& seal, const SharedPicture& saved,
                                    Reader reader, const std::stop_token& stop) {
     constexpr int side = 700;
-    if (same_shape(seal->size(), saved->size())) {
-        auto found =
-            aligned(small_steps(seal, side, reader), small_steps(saved, side, reader), stop);
-        if (!found) return std::nullopt;
-        if (found->certainty >= kSurelyAligned && !found->turned() &&
-            std::hypot(found->at.x, found->at.y) < 0.5) {
-            found->scale = static_cast<double>(saved->size().width) / seal->size().width;
-            found->at = {};
-            return found;
-        }
+    constexpr double hopeless = kPerhapsAligned / 2;
+    auto found = aligned(small_steps(seal, side, reader), small_steps(saved, side, reader), stop);
+    if (!found) return std::nullopt;
+    const bool lies_alike = same_shape(seal->size(), saved->size()) &&
+                            found->certainty >= kSurelyAligned && !found->turned() &&
+                            std::hypot(found->at.x, found->at.y) < 0.5;
+    if (lies_alike || found->certainty < hopeless) {
+        found->scale = static_cast<double>(saved->size().width) / seal->size().width;
+        found->at = {};
+        return found;
     }
     return aligned(steps_of(seal->base(), reader), steps_of(saved->base(), reader), stop);
 }
@@ -156,7 +157,6 @@ Result<std::variant<Save, Unlike>> measure_save(const Against& against, Picture 
     options.reader = against.reader;
     options.own_rules = against.own_rules;
     options.known.audit = against.known.get();
-    options.known.same_ground = against.known != nullptr;
     auto audit_made = audit(save.painting, options, stop);
     if (!audit_made) return stopped();
     save.audit = std::move(*audit_made);

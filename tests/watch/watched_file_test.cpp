@@ -86,6 +86,25 @@ TEST(Saves, AnotherPictureIsRefusedUnlessItIsSaidToBeTheSame) {
     EXPECT_EQ(std::get<Save>(*taken).notices.size(), 1U);
 }
 
+/// Pictures of which small copies are made for the search.
+TEST(Saves, ThatAreLargeAreFoundToThePixelOrRefused) {
+    const Size size{2000, 1500};
+    const Against seal{
+        sealed_from(canvas(0, 0, 0, size), "cart", "2026-12-01"), Reader::lightness, {}};
+    const auto cropped = measure_save(
+        seal, reframed(canvas(0, 0, 0, size), {size, -202, -101, {1500, 1200}}), false);
+    ASSERT_TRUE(cropped && std::holds_alternative<Save>(*cropped));
+    EXPECT_EQ(std::get<Save>(*cropped).where.at, (Point{-202, -101}));
+    EXPECT_EQ(std::get<Save>(*cropped).figures().value.running.max, 0);
+    for (const Size other : {size, Size{1500, 2000}, Size{900, 1700}}) {
+        const auto noise =
+            measure_save(seal, testing::noise(other, Channels::rgb, Depth::bits8), false);
+        ASSERT_TRUE(noise && std::holds_alternative<Unlike>(*noise)) << other.width;
+        EXPECT_LT(std::get<Unlike>(*noise).certainty, kPerhapsAligned);
+        EXPECT_EQ(std::get<Unlike>(*noise).may_be, other == size) << other.width;
+    }
+}
+
 std::vector<PartChange> changes_from(const Picture& before, const Picture& now) {
     const Against seal = against();
     const ComparedGround ground = compared_ground(seal.painting, seal.reader);
