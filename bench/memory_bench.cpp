@@ -34,7 +34,8 @@ void peak(benchmark::State& state, const char* row) {
     char self[4096] = {};
     if (::readlink("/proc/self/exe", self, sizeof self - 1) < 0) return state.SkipWithError("?");
     for (auto _ : state) {
-        FILE* run = ::popen((std::string(self) + " " + kMemoryFlag + " " + row).c_str(), "r");
+        FILE* run =
+            ::popen((std::string(self) + " " + kMemoryFlag + " '" + row + "'").c_str(), "r");
         double megabytes = 0;
         const bool told = run && std::fscanf(run, "%lf", &megabytes) == 1;
         if (!run || ::pclose(run) != 0 || !told) return state.SkipWithError("the run told nothing");
